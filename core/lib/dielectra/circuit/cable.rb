@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Dielectra
+  class Circuit
+    # A run between two places: a sheathed cable, a raceway with its conductors, or a single open conductor.
+    class Cable
+      attr_reader :ends, :type, :method, :length_ft, :conductors
+
+      def self.read(row)
+        new(ends: row["ends"], type: row["type"], method: row["method"], length_ft: row["length_ft"],
+            conductors: row["conductors"].map { |conductor| Conductor.read(conductor) })
+      end
+
+      def initialize(ends:, type:, conductors:, method: nil, length_ft: nil)
+        @ends = Trade.deep_freeze(ends)
+        @type = type
+        @method = method
+        @length_ft = length_ft
+        @conductors = conductors.freeze
+      end
+
+      # @return [Array(CableEnd, CableEnd)]
+      def cable_ends = [0, 1].map { |side| CableEnd.new(ends[side], type, conductors.map { |wire| wire.seen_at(side) }) }
+
+      # @return [Array(String, String)] the two points of one conductor, first end first
+      def points(conductor) = ends.each_index.map { |side| "#{ends[side]}.#{conductor.ids[side]}" }
+
+      # Ohms of a conductor from end to end; 50 ft where the length is not known.
+      def ohms = Trade::CableType.ohms_per_foot(type) * (length_ft || 50)
+
+      def conductor(first_end_id) = conductors.find { |conductor| conductor.ids.first == first_end_id }
+
+      def to_h
+        {"ends" => ends, "type" => type, "method" => method, "length_ft" => length_ft,
+         "conductors" => conductors.map(&:to_h)}.compact
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Dielectra
+  class Circuit
+    # A breaker, switch, receptacle or luminaire in its place and position.
+    class Device
+      FIELDS = %w[id kind place].freeze
+
+      attr_reader :id, :kind, :place, :settings
+
+      def self.read(row) = new(id: row["id"], kind: row["kind"], place: row["place"], settings: row.except(*FIELDS))
+
+      # @param settings [Hash] what only some kinds have: position, amps, lamp, tabs, plugged …
+      def initialize(id:, kind:, place:, settings: {})
+        @id = id
+        @kind = Trade::DeviceKind[kind]
+        @place = place
+        @settings = Trade.deep_freeze(settings)
+      end
+
+      def position = settings["position"] || settings["positions"]
+
+      def lamp = settings["lamp"]
+
+      def amps = settings["amps"]
+
+      def breaker? = kind.name == "breaker"
+
+      def switch? = kind.switch?
+
+      def luminaire? = !kind.lamp.nil?
+
+      def points = kind.terminals.map { |terminal| point(terminal) }
+
+      def point(terminal) = "#{id}.#{terminal}"
+
+      # Pairs of points that a position joins, intact tabs included.
+      def closed(at = position)
+        tabs = kind.tabs.reject { |tab, _| settings[tab] == "removed" }.values
+        (kind.closed(at) + tabs).map { |pair| pair.map { |terminal| point(terminal) } }
+      end
+
+      def with(**changes)
+        Device.new(id:, kind: changes.fetch(:kind, kind.name), place:, settings: changes.fetch(:settings, settings))
+      end
+
+      def to_h = {"id" => id, "kind" => kind.name, "place" => place, **settings}
+    end
+  end
+end

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # Which conductor of a run wears which function: every way, with how common it is. Colours are habits, so each way
+    # keeps some weight.
+    class Coloring
+      # One way: functions in the order of the run's conductors (nil is spare), and its weight.
+      Way = Struct.new(:functions, :weight)
+
+      # @param functions [Array<String>] what the run carries
+      # @param colors [Array<String>] its insulated conductors
+      # @param polarized [Boolean] whether the far end is a panel or an outlet, where line is dark and neutral is white
+      # @return [Array<Way>] ways by falling weight; weights sum to one
+      def self.ways(functions, colors, polarized: false)
+        (@ways ||= {})[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze
+      end
+
+      def initialize(functions, colors, polarized)
+        @functions = functions
+        @colors = colors
+        @polarized = polarized
+        @table = Trade.priors.fetch("color")
+      end
+
+      def ways
+        spare = [nil] * (@colors.size - @functions.size)
+        found = (@functions + spare).permutation.to_a.uniq.map { |order| Way.new(order, weight(order)) }
+        total = found.sum(&:weight)
+        found.each { |way| way.weight /= total }.sort_by { |way| -way.weight }
+      end
+
+      private
+
+      def weight(order)
+        product = @colors.zip(order).reduce(1.0) { |value, (color, function)| value * habit(function, color) }
+        @polarized && reversed?(order) ? product * Trade.priors.dig("layout", "panel_polarity_reversed") : product
+      end
+
+      def reversed?(order)
+        neutral = order.index("neutral")
+        neutral && told_apart? && !Trade::Color.neutral?(@colors[neutral])
+      end
+
+      def told_apart? = @colors.any? { |color| Trade::Color.neutral?(color) }
+
+      def habit(function, color)
+        white = Trade::Color.neutral?(color)
+        case function && Layout.role(function)
+        when "neutral" then share("neutral_on_white", white)
+        when "line" then line_habit(white)
+        when "load" then share("load_on_black", color == "black")
+        when "traveler" then white ? 0.4 : 0.5
+        else color == "red" ? 0.6 : 0.3
+        end
+      end
+
+      # Without a neutral in the cable the white usually brings the line down.
+      def line_habit(white)
+        return share("line_on_black", !white) if @functions.include?("neutral")
+
+        share("loop_line_on_white", white)
+      end
+
+      def share(key, fits) = fits ? @table.fetch(key) : [1 - @table.fetch(key), @table.fetch("floor")].max
+    end
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # A run of a layout as it lies: which cable end it is in each place, and which conductor carries what.
+    class Run
+      # One conductor: its point at each end, its colour, its function (nil is spare).
+      Strand = Struct.new(:points, :color, :function)
+
+      attr_reader :places, :ends, :strands, :grounding
+
+      # @param places [Array(String, String)] what lies at each end, in the order of the strands' points
+      # @param ends [Array(String, String)] cable ends; one that nobody has seen is named `place/~n`
+      # @param strands [Array<Strand>] insulated conductors
+      # @param grounding [Array(String, String), nil] the points of the grounding conductor
+      def initialize(places:, ends:, strands:, grounding:)
+        @places = places
+        @ends = ends
+        @strands = strands
+        @grounding = grounding
+      end
+
+      def feed? = places.include?(Layout::FEED)
+
+      # Whether the run's far end is the panel or an outlet nobody has opened, so that its functions are given.
+      def outer? = places.any? { |place| place == Layout::FEED || place.start_with?("onward") }
+
+      def at?(place) = places.include?(place)
+
+      def side(place) = places.index(place)
+
+      # @return [String] the point of a function's conductor in a place
+      def point(place, function) = strands.find { |strand| strand.function == function }&.points&.at(side(place))
+
+      # @return [Hash{String => String, nil}] point => function in a place
+      def functions_at(place) = strands.to_h { |strand| [strand.points[side(place)], strand.function] }
+
+      # @return [Array] what a person could not change by naming functions differently
+      def physical_key = [ends, strands.map(&:points)]
+
+      def functions_key = strands.map { |strand| [strand.points, strand.function] }
+    end
+  end
+end

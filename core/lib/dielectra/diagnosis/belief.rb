@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # The hypotheses that are held and how much each weighs, after everything seen so far (de Kleer and Williams,
+    # "Diagnosing multiple faults", 1987: the probable candidates, weighed by Bayes' rule as measurements come in).
+    class Belief
+      # Weight, as a share of the heaviest, below which a hypothesis is let go.
+      FLOOR = 1e-6
+      # How unlikely an answer must be under the best hypothesis to count against it.
+      MISFIT = 0.05
+
+      attr_reader :world, :hypotheses, :observations, :prediction
+
+      # @return [Belief] before anything has been seen
+      def self.start(job)
+        world = World.new(job)
+        new(world:, observations: [], hypotheses: Space.new(world, Evidence::Situation.start(job)).hypotheses,
+            prediction: Prediction.new(world))
+      end
+
+      # @param tolerated [Integer] answers at odds with the best hypothesis when the space was last grown
+      def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0)
+        @world = world
+        @tolerated = tolerated
+        @observations = observations
+        @prediction = prediction
+        @hypotheses = Belief.normalized(hypotheses)
+      end
+
+      # The belief after one more step.
+      # @param step [Hash] with its answer
+      # @param before [Evidence::Situation]
+      # @param after [Evidence::Situation]
+      def after(step, before, after, number)
+        seen = Observation.of(step, before, number)
+        all = observations + seen
+        opened = after.opened.size > before.opened.size
+        return with(all, scored(Space.new(world, after).hypotheses, all)).regrown(after) if opened
+        return self if seen.empty?
+
+        with(all, scored(hypotheses, seen)).regrown(after)
+      end
+
+      # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and
+      # pairs of faults, if those explain more.
+      def regrown(situation)
+        odd = hypotheses.empty? ? 1 : misfits(hypotheses.first).size
+        return self unless odd > @tolerated
+
+        grown = scored(Space.new(world, situation, faults: 2, floor: 1e-8).hypotheses, observations)
+        Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
+      end
+
+      # @return [Array<Observation>] answers that a hypothesis would not have led one to expect
+      def misfits(hypothesis) = observations.select { |observation| prediction.likelihood(hypothesis, observation) < MISFIT }
+
+      # @return [Float] probability of a statement
+      def probability = hypotheses.sum { |hypothesis| yield(hypothesis) ? hypothesis.weight : 0.0 }
+
+      # The heaviest hypotheses that together weigh a share of all.
+      def leading(share: 0.995, most: 250)
+        total = 0.0
+        hypotheses.first(most).take_while { |hypothesis| (total < share).tap { total += hypothesis.weight } }
+      end
+
+      # Bits of doubt over a labelling of weights.
+      # @param weights [Enumerable<Float>]
+      def self.entropy(weights)
+        total = weights.sum
+        return 0.0 if total <= 0
+
+        weights.sum { |weight| weight.positive? ? -(weight / total) * Math.log2(weight / total) : 0.0 }
+      end
+
+      def self.normalized(hypotheses)
+        total = hypotheses.sum(&:weight)
+        return [] if total.zero?
+
+        heaviest = hypotheses.max_by(&:weight).weight
+        kept = hypotheses.select { |hypothesis| hypothesis.weight >= heaviest * FLOOR }
+        kept.each { |hypothesis| hypothesis.weight /= total }
+        kept.sort_by { |hypothesis| -hypothesis.weight }
+      end
+
+      private
+
+      def with(observations, hypotheses) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated)
+
+      # Weights are changed in place: a hypothesis belongs to the newest belief only.
+      def scored(hypotheses, seen)
+        seen.reduce(hypotheses) do |left, observation|
+          left.each { |hypothesis| hypothesis.weight *= prediction.likelihood(hypothesis, observation) }
+          heaviest = left.map(&:weight).max || 0.0
+          left.select { |hypothesis| hypothesis.weight > heaviest * FLOOR * 0.1 }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,134 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # What follows from a belief: what every conductor does, which cable ends are one cable, and what is wrong; each as a
+    # sum over the hypotheses.
+    class Findings
+      def initialize(belief, situation)
+        @belief = belief
+        @situation = situation
+      end
+
+      # @return [Hash{String => Hash{String => Float}}] conductor end in an open box => role => probability
+      def roles
+        @roles ||= opened_wires.to_h { |point, wire| [point, wire.grounding? ? {"ground" => 1.0} : shares(point)] }
+      end
+
+      # What each conductor does in the likeliest hypothesis as joined now.
+      # @return [Hash{String => String}]
+      def proved_roles
+        best = @belief.hypotheses.first or return {}
+        Roles.new(@belief.world, best, @situation).of(opened_wires.reject { |_, wire| wire.grounding? }.keys)
+      end
+
+      # @return [Array<Array(Array(String, String), Float)>] pairs of cable ends, each with its probability
+      def links
+        sums = Hash.new(0.0)
+        @belief.hypotheses.each do |hypothesis|
+          hypothesis.skeleton.runs.each do |run|
+            sums[run.ends.sort] += hypothesis.weight if run.ends.none? { |name| name.include?("~") || name.include?("+") }
+          end
+        end
+        sums.sort_by { |_, share| -share }
+      end
+
+      # What the opened boxes' other ends are likely to lead to.
+      # @return [Hash{String => Hash{String => Float}}] cable end => place => probability
+      def destinations
+        sums = Hash.new { |hash, name| hash[name] = Hash.new(0.0) }
+        @belief.hypotheses.each do |hypothesis|
+          hypothesis.skeleton.runs.each do |run|
+            run.ends.zip(run.places.reverse) do |names, other|
+              names.split("+").each { |name| sums[name][other.start_with?("onward") ? "onward" : other] += hypothesis.weight unless name.include?("~") }
+            end
+          end
+        end
+        sums
+      end
+
+      # @return [Array<Hash>] in the form of a conclusion, from the likeliest hypothesis and what was changed
+      def causes
+        (changed_causes + hidden_causes).uniq
+      end
+
+      # What may be wrong, with probabilities, likeliest first.
+      # @return [Array<Array(Hash, Float)>]
+      def suspects
+        sums = Hash.new(0.0)
+        @belief.hypotheses.each { |hypothesis| sums[suspected(hypothesis)] += hypothesis.weight }
+        sums.sort_by { |_, share| -share }
+      end
+
+      # @return [Float] probability that something out of reach is broken
+      def obstacle_share
+        @belief.probability { |hypothesis| hypothesis.fault(:no_supply) || hypothesis.fault(:conductor_open) }
+      end
+
+      # One sentence a finding, naming the steps it rests on.
+      # @return [Array<String>]
+      def because(steps) = Explanation.new(@belief, @situation, steps).sentences(causes)
+
+      # @return [Hash] a deviation in the form of a conclusion
+      def self.cause(deviation)
+        {"kind" => deviation.cause, "place" => deviation.place, "device" => deviation.device, "points" => deviation.points,
+         "contact" => deviation.contact, "between" => deviation.cable}.compact
+      end
+
+      private
+
+      def opened_wires
+        @situation.opened.keys.flat_map do |place|
+          @situation.cable_ends(place).flat_map { |cable_end| cable_end.wires.map { |wire| [cable_end.point(wire), wire] } }
+        end.to_h
+      end
+
+      def shares(point)
+        sums = Hash.new(0.0)
+        @belief.hypotheses.each do |hypothesis|
+          roles = hypothesis.skeleton.roles[point]
+          total = roles.values.sum
+          roles.each { |role, weight| sums[role] += hypothesis.weight * weight / total }
+        end
+        sums.select { |_, share| share > 0.001 }.sort_by { |_, share| -share }.to_h
+      end
+
+      # What is wrong in a hypothesis, whether it hides or shows: boxes as found that are not as they were meant, too.
+      def suspected(hypothesis)
+        shown = hypothesis.skeleton.verdicts.reject { |_, verdict| verdict.label == :right }.map do |place, verdict|
+          {"kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place}
+        end
+        hidden = hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
+        hidden = hidden.map { |cause| cause["points"]&.any? { |point| point.include?("~") } ? cause.except("points") : cause }
+        shown + hidden
+      end
+
+      def changed_causes
+        @situation.opened.keys.flat_map do |place|
+          now = @situation.joints(place)
+          swapped = replaced_kinds(place)
+          next swapped unless swapped.empty?
+
+          changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
+          changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
+        end
+      end
+
+      def replaced_kinds(place)
+        @situation.opened[place]["devices"].filter_map do |device|
+          kind = @situation.arrangement.kinds[device["id"]]
+          {"kind" => "wrong_device", "place" => place, "device" => device["id"]} if kind && kind != device["kind"]
+        end
+      end
+
+      def hidden_causes
+        best = @belief.hypotheses.first
+        return [] unless best
+
+        changed = @situation.arrangement == Evidence::Arrangement.as_found
+        shown = changed ? suspected(best).reject { |cause| cause.key?("points") || cause.key?("device") } : []
+        shown + best.deviations.map { |deviation| Findings.cause(deviation) }
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # One thing seen or measured, with the circumstances it was seen in.
+    #
+    # `what` is :lamp, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the points (or the
+    # device and position); `states` every combination of toggles it may have been seen in, one where all are known.
+    Observation = Struct.new(:what, :at, :reading, :arrangement, :states, :number, keyword_init: true) do
+      # What a step and its answer say, in the situation before the step.
+      # @return [Array<Observation>]
+      def self.of(step, situation, number)
+        answer = step["answer"] || {}
+        return [] if answer["cannot"] || answer["unsure"]
+
+        case step["do"]
+        when "watch" then watched(answer, situation, situation.positions, number)
+        when "report" then watched(answer, situation, step["positions"], number)
+        when "probe" then [probed(step, answer, situation, number)].compact
+        when "bench" then [make(:bench, [step["device"], step["position"]], answer["closed"], situation, situation.positions, number)]
+        else []
+        end
+      end
+
+      def self.watched(answer, situation, positions, number)
+        breaker = (answer["breakers"] || {})[situation.job.breakers.first] || situation.breakers.values.first || "on"
+        seen = []
+        seen << make(:breaker, nil, breaker, situation, positions, number) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
+        light = (answer["loads"] || {})[situation.job.wanted_load.id]
+        seen << make(:lamp, nil, light, situation, positions, number) if light && breaker == "on"
+        seen
+      end
+      private_class_method :watched
+
+      def self.probed(step, answer, situation, number)
+        tool = step["tool"].to_sym
+        reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
+        return if %i[plug_in].include?(tool)
+
+        make(tool, step["at"], reading, situation, situation.positions, number)
+      end
+      private_class_method :probed
+
+      def self.make(what, at, reading, situation, positions, number)
+        new(what:, at:, reading:, arrangement: situation.arrangement, states: states(situation.job, positions), number:)
+      end
+      private_class_method :make
+
+      # Every combination of toggles that agrees with the positions that are known.
+      # @return [Array<Hash{String => Boolean}>]
+      def self.states(job, positions)
+        job.controls.map(&:id).reduce([{}]) do |states, id|
+          known = positions[id]
+          raised = known ? [Trade::Position.raised?(known)] : [true, false]
+          states.flat_map { |state| raised.map { |up| state.merge(id => up) } }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # Numbers for names of points, the same in every hypothesis of a job, so that nets can be kept in plain arrays.
+    class PointIndex
+      SOURCE = "source"
+      RETURN = "return"
+      EARTH = "earth"
+
+      attr_reader :names
+
+      def initialize
+        @numbers = {}
+        @names = []
+      end
+
+      # @return [Integer] the number of a point, given on first sight
+      def [](name)
+        @numbers[name] ||= begin
+          @names << name
+          @names.size - 1
+        end
+      end
+
+      def number(name) = @numbers[name]
+
+      def size = @names.size
+
+      # @return [Array<Array<Integer>>]
+      def joints(joints) = joints.map { |joint| joint.map { |point| self[point] } }
+    end
+  end
+end

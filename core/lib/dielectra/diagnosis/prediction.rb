@@ -1,0 +1,161 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # What would be seen or read under a hypothesis, and how likely a reading is. Answered from which points hang
+    # together; Physics::Network gives the same answers in numbers.
+    class Prediction
+      FULL = 0.6
+      NOTHING = 0.03
+
+      def initialize(world)
+        @world = world
+        @error = Trade.priors.fetch("answer_error")
+        @ghost = Trade.priors.fetch("ghost")
+      end
+
+      # @return [Float] how likely the reading is under the hypothesis, between 0 and 1
+      def likelihood(hypothesis, observation)
+        states = observation.states
+        return of_state(hypothesis, observation, states.first) if states.size == 1
+
+        states.sum { |raised| of_state(hypothesis, observation, raised) } / states.size
+      end
+
+      # @return [Symbol] :on, :off or :tripped, with the breaker on
+      def light(hypothesis, arrangement, raised)
+        nets = hypothesis.nets(arrangement, raised)
+        source = nets[@world.source]
+        neutral = nets[@world.return]
+        return :tripped if source == neutral
+        return :off unless hypothesis.lamp_good?(arrangement)
+
+        across = @world.lamp.map { |point| nets[point] }
+        across == [source, neutral] || across == [neutral, source] ? :on : :off
+      end
+
+      # With the breaker off: whether two points beep, or :perhaps where a cold lamp lies between them.
+      # @return [Boolean, Symbol]
+      def beeps(hypothesis, arrangement, raised, one, other)
+        nets = hypothesis.nets(arrangement, raised)
+        one = nets[@world.index[one]]
+        other = nets[@world.index[other]]
+        return true if one == other
+
+        across = @world.lamp.map { |point| nets[point] }
+        between = hypothesis.lamp_good?(arrangement) && (across == [one, other] || across == [other, one])
+        between ? :perhaps : false
+      end
+
+      # With the breaker on: what a point stands at.
+      # @return [Symbol] :line, :neutral or :floating; everything floats after a breaker has tripped
+      def potential(hypothesis, arrangement, raised, point)
+        nets = hypothesis.nets(arrangement, raised)
+        source = nets[@world.source]
+        neutral = nets[@world.return]
+        net = nets[@world.index[point]]
+        return net == neutral ? :neutral : :floating if source == neutral
+        return :line if net == source
+        return :neutral if net == neutral
+
+        through_lamp(hypothesis, arrangement, nets, net, source, neutral)
+      end
+
+      # @return [Symbol] :full, :nothing or :floating between two points, breaker on
+      def volts(hypothesis, arrangement, raised, one, other)
+        here = potential(hypothesis, arrangement, raised, one)
+        there = potential(hypothesis, arrangement, raised, other)
+        return :floating if [here, there].include?(:floating)
+
+        here == there ? :nothing : :full
+      end
+
+      # @return [Array<Array(String, String)>] terminals of a device that beep in a position
+      def closed(hypothesis, arrangement, device, raised)
+        kind = hypothesis.kinds(arrangement)[device]
+        return [] unless kind
+
+        pairs = Trade::DeviceKind[kind].closed(raised ? "up" : "down").map(&:sort)
+        return pairs if arrangement.kinds.key?(device)
+
+        hypothesis.faults.each do |fault|
+          next unless fault.device == device && fault.contact
+
+          pairs = fault.kind == :contact_stuck_open ? pairs - [fault.contact.sort] : pairs | [fault.contact.sort]
+        end
+        pairs
+      end
+
+      private
+
+      def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
+        across = @world.lamp.map { |point| nets[point] }
+        return :floating unless hypothesis.lamp_good?(arrangement) && across.include?(net)
+
+        far = across.find { |other| other != net }
+        {source => :line, neutral => :neutral}.fetch(far, :floating)
+      end
+
+      def of_state(hypothesis, observation, raised)
+        arrangement = observation.arrangement
+        case observation.what
+        when :lamp then matches(light(hypothesis, arrangement, raised) == :on, observation.reading == "on")
+        when :breaker then breaker(hypothesis, observation, raised)
+        when :continuity then sounded(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
+        when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
+        when :ncv then detected(potential(hypothesis, arrangement, raised, observation.at.first), observation.reading == "glow")
+        when :bench then benched(hypothesis, observation)
+        else voltage(volts(hypothesis, arrangement, raised, *observation.at), observation)
+        end
+      end
+
+      def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
+
+      # A breaker found tripped may have tripped in another combination than the one it is seen in.
+      def breaker(hypothesis, observation, raised)
+        short = light(hypothesis, observation.arrangement, raised) == :tripped
+        return matches(false, short) if observation.reading == "on"
+        return 1 - @error if short
+
+        ever = Observation.states(@world.job, {}).any? { |any| light(hypothesis, observation.arrangement, any) == :tripped }
+        ever ? 0.5 : @error
+      end
+
+      def sounded(predicted, beep)
+        return matches(predicted, beep) unless predicted == :perhaps
+
+        share = Trade.priors.fetch("lamp_beeps")
+        beep ? share : 1 - share
+      end
+
+      def measured(predicted, ohms)
+        return matches(predicted == true, true) if ohms && ohms < 5
+        return predicted == :perhaps ? 0.6 : @error if ohms
+
+        predicted == :perhaps ? 0.5 : matches(predicted, false)
+      end
+
+      def detected(predicted, glow)
+        return glow ? @ghost["detector"] * 0.5 : 1 - (@ghost["detector"] * 0.5) if predicted == :floating
+
+        matches(predicted == :line, glow)
+      end
+
+      def voltage(predicted, observation)
+        share = observation.reading / @world.job.supply_volts.to_f
+        seen = share >= FULL ? :full : (share <= NOTHING ? :nothing : :floating)
+        if predicted == :floating
+          ghost = observation.what == :low_z ? @error : @ghost["volts"]
+          return {full: @error, nothing: 1 - ghost - @error, floating: ghost}.fetch(seen)
+        end
+        matches(predicted == seen, true)
+      end
+
+      def benched(hypothesis, observation)
+        device, position = observation.at
+        predicted = closed(hypothesis, observation.arrangement, device, Trade::Position.raised?(position))
+        matches(predicted.map(&:sort).sort == observation.reading.map(&:sort).sort, true)
+      end
+    end
+  end
+end

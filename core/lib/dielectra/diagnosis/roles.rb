@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # What conductors do in a hypothesis as it is joined now, read off which points hang together with every switch
+    # taken out.
+    class Roles
+      def initialize(world, hypothesis, situation)
+        @world = world
+        @hypothesis = hypothesis
+        @arrangement = situation.arrangement
+      end
+
+      # @param points [Array<String>] conductor ends
+      # @return [Hash{String => String}] point => role
+      def of(points)
+        nets = Nets.new(@world.base(@hypothesis, @arrangement))
+        named = {nets[@world.return] => "neutral", nets[@world.source] => "line"}
+        named[nets[@world.lamp.first]] ||= "load"
+        travelers(nets).each { |net| named[net] ||= "traveler" }
+        points.to_h { |point| [point, role(named[nets[@world.index[point]]], point)] }
+      end
+
+      private
+
+      def role(name, point)
+        return "spare" unless name
+
+        name == "line" && onward?(point) ? "onward" : name
+      end
+
+      def onward?(point)
+        @hypothesis.skeleton.runs.any? do |run|
+          run.outer? && !run.feed? && run.strands.any? { |strand| strand.points.include?(point) }
+        end
+      end
+
+      def travelers(nets)
+        @hypothesis.kinds(@arrangement).flat_map do |device, kind|
+          Trade::DeviceKind[kind].live_terminals.grep(/traveler/).map { |terminal| nets[@world.index["#{device}.#{terminal}"]] }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # What hands have changed since the boxes were found: joints rearranged, devices replaced, lamps renewed. Compared by
+    # value, so that what was computed for one arrangement serves whenever it comes back.
+    class Arrangement
+      attr_reader :joints, :touched, :kinds, :lamps
+
+      # @param joints [Hash{String => Array<Array<String>>}] place => what touches what there now
+      # @param touched [Array<String>] points whose joint was changed at least once, and so remade
+      # @param kinds [Hash{String => String}] device => kind of its replacement
+      # @param lamps [Array<String>] luminaires that were given a good lamp
+      def initialize(joints: {}, touched: [], kinds: {}, lamps: [])
+        @joints = Trade.deep_freeze(joints)
+        @touched = touched.uniq.sort.freeze
+        @kinds = kinds.freeze
+        @lamps = lamps.uniq.sort.freeze
+      end
+
+      def self.as_found = @as_found ||= new
+
+      # @param from [Array<Array<String>>] what touched what before
+      # @param to [Array<Array<String>>] what touches what from now on
+      def with_joints(place, from:, to:)
+        changed = Arrangement.changed(from, to)
+        Arrangement.new(joints: joints.merge(place => Arrangement.canonical(to)), touched: touched + changed, kinds:, lamps:)
+      end
+
+      # @param from [Array<Array<String>>] the joints of the device's place
+      def with_device(id, kind, place:, from:)
+        terminals = Trade::DeviceKind[kind].terminals.map { |terminal| "#{id}.#{terminal}" }
+        moved = from.select { |joint| joint.any? { |point| point.start_with?("#{id}.") } }
+        kept = from.map { |joint| joint.reject { |point| point.start_with?("#{id}.") && !terminals.include?(point) } }
+        Arrangement.new(joints: joints.merge(place => Arrangement.canonical(kept)), touched: touched + moved.flatten,
+                        kinds: kinds.merge(id => kind), lamps:)
+      end
+
+      def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])
+
+      # Joints in an order of their own, without those of a single point.
+      def self.canonical(joints) = joints.select { |joint| joint.size > 1 }.map(&:sort).sort
+
+      # @return [Array<String>] points that touch something else than before
+      def self.changed(from, to)
+        before = partners(from)
+        after = partners(to)
+        (before.keys | after.keys).reject { |point| before[point] == after[point] }
+      end
+
+      def self.partners(joints)
+        joints.each_with_object({}) do |joint, index|
+          next if joint.size < 2
+
+          sorted = joint.sort
+          joint.each { |point| index[point] = sorted }
+        end
+      end
+      private_class_method :partners
+
+      def key = @key ||= [joints, touched, kinds, lamps].freeze
+
+      def ==(other) = other.is_a?(Arrangement) && key == other.key
+      alias eql? ==
+
+      def hash = @hash ||= key.hash
+    end
+  end
+end

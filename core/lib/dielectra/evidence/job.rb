@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # What is known of a call before and beside its steps: places, controls, loads, what is wanted, the tools at hand.
+    class Job
+      FORMAT = "dielectra/job"
+
+      # A switch on the wall, before anyone has opened its box.
+      Control = Struct.new(:id, :place, :on_off_marked)
+      # What is controlled.
+      Load = Struct.new(:id, :place, :kind)
+
+      attr_reader :document, :places, :controls, :loads, :breakers, :steps
+
+      # Reads the job file format, version 1.
+      # @param document [Hash] parsed JSON
+      # @raise [InvalidInput] with the JSON pointer of what is wrong
+      def self.read(document)
+        Schema.check!(:job, document)
+        new(document).tap(&:check!)
+      end
+
+      def initialize(document)
+        @document = Trade.deep_freeze(document)
+        @places = document["places"].map { |row| Circuit::Place.new(**row.transform_keys(&:to_sym)) }.freeze
+        @controls = document["controls"].map { |row| Control.new(row["id"], row["place"], row["on_off_marked"]) }.freeze
+        @loads = document["loads"].map { |row| Load.new(row["id"], row["place"], row["kind"]) }.freeze
+        @breakers = document["breakers"].map { |row| row["id"] }.freeze
+        @steps = document["steps"]
+      end
+
+      # The same job with other steps.
+      def with_steps(steps) = Job.new(document.merge("steps" => steps))
+
+      def to_h = document
+
+      def supply_volts = document["supply"]["volts"]
+
+      def wanted = document["wanted"]
+
+      # Controls that shall work the wanted load, all of them in the order of the job.
+      def wanted_controls
+        names = (wanted["control"] || {}).values.first
+        names ? controls.select { |control| names.include?(control.id) } : controls
+      end
+
+      # The load this job is about.
+      def wanted_load
+        name = (wanted["control"] || {}).keys.first
+        loads.find { |load| load.id == name } || loads.first
+      end
+
+      def tool?(name) = document["tools"].nil? || document["tools"].include?(name)
+
+      def place(id) = (@place_by_id ||= places.to_h { |place| [place.id, place] })[id]
+
+      def panel = places.find(&:panel?)
+
+      def control(id) = controls.find { |control| control.id == id }
+
+      # Boxes that can be opened.
+      def boxes = places.reject(&:panel?)
+
+      # Every combination of positions of the wanted controls, toggles up or down.
+      def combinations
+        wanted_controls.map(&:id).reduce([{}]) do |states, id|
+          states.flat_map { |state| %w[up down].map { |position| state.merge(id => position) } }
+        end
+      end
+
+      # @raise [InvalidInput] for what a schema cannot see
+      def check!
+        refuse("there is no panel among the places.", "/places") unless panel
+        refuse("a job needs a control.", "/controls") if controls.empty?
+        refuse("a job needs a load.", "/loads") if loads.empty?
+        refuse("a job needs the breaker of the circuit.", "/breakers") if breakers.empty?
+        check_references
+      end
+
+      private
+
+      def check_references
+        controls.each_with_index do |control, index|
+          refuse("#{control.place} is not a known place.", "/controls/#{index}/place") unless place(control.place)
+        end
+        loads.each_with_index do |load, index|
+          refuse("#{load.place} is not a known place.", "/loads/#{index}/place") unless place(load.place)
+        end
+        (wanted["control"] || {}).each do |load, names|
+          refuse("#{load} is not a load of this job.", "/wanted/control/#{load}") unless loads.any? { |item| item.id == load }
+          stray = names.find { |name| control(name).nil? }
+          refuse("#{stray} is not a control of this job.", "/wanted/control/#{load}") if stray
+        end
+        names = (places + controls + loads).map(&:id) + breakers
+        twice = names.tally.find { |_, count| count > 1 }
+        refuse("#{twice.first} names two things.", "") if twice
+      end
+
+      def refuse(sentence, pointer) = raise(InvalidInput.new(sentence, pointer:))
+    end
+  end
+end

@@ -1,0 +1,166 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
+    # open, what touches what, and where the electrician is. A fold over the steps; immutable.
+    class Situation
+      attr_reader :job, :at, :breakers, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined
+
+      # Before the first step: nobody has looked at a breaker or a toggle yet.
+      def self.start(job)
+        new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, positions: {}, opened: {},
+            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {})
+      end
+
+      # @return [Situation] after all steps of a job
+      def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
+
+      def initialize(job:, at:, breakers:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:)
+        @job = job
+        @at = at
+        @breakers = breakers.freeze
+        @positions = positions.freeze
+        @opened = opened.freeze
+        @dead = dead.freeze
+        @live = live.freeze
+        @bare = bare.freeze
+        @arrangement = arrangement
+        @tapes = tapes.freeze
+        @declined = declined.freeze
+      end
+
+      # @param step [Hash] a step with its answer
+      # @param number [Integer] the step's number, remembered for what it proved
+      def after(step, number = step["id"])
+        answer = step["answer"] || {}
+        return with(declined: declined.merge(Situation.subject(step) => number)) if answer["cannot"]
+        return with(at: place_of(step), declined: declined.merge(asked(step) => number)) if answer["unsure"]
+
+        with(at: place_of(step), **changes(step, answer, number))
+      end
+
+      # The breaker of the circuit, on, off or tripped; nil while nobody has looked.
+      def power = breakers.values.then { |all| all.all? { |one| %w[off tripped].include?(one) } ? "off" : (all.include?(nil) ? nil : "on") }
+
+      def off? = breakers.values.all?("off")
+
+      def open?(place) = opened.key?(place)
+
+      # @return [Boolean] whether a place was proved dead and no breaker has been turned on since
+      def proved_dead?(place) = off? && dead.key?(place)
+
+      # @return [Boolean] whether the person at the house said that this cannot be done
+      def declined?(step) = declined.key?(Situation.subject(step)) || declined.key?(asked(step))
+
+      # What touches what in an opened place now.
+      # @return [Array<Array<String>>]
+      def joints(place) = arrangement.joints.fetch(place) { found_joints(place) }
+
+      # What touched what when the place was opened.
+      def found_joints(place) = opened.fetch(place)["joints"].map { |joint| joint["points"] }
+
+      # @return [Array<Circuit::CableEnd>]
+      def cable_ends(place) = opened.fetch(place)["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
+
+      # Every point of an opened place, terminals of the devices now in it included.
+      def points(place)
+        found = opened.fetch(place)
+        terminals = found["devices"].flat_map do |device|
+          kind = kind_of(device["id"]) || device["kind"]
+          Trade::DeviceKind[kind].terminals.map { |terminal| "#{device["id"]}.#{terminal}" }
+        end
+        enclosure = found["enclosure"] == "metal" ? ["#{place}.box"] : []
+        cable_ends(place).flat_map(&:points) + terminals + enclosure
+      end
+
+      # @return [String, nil] a device's kind where its box was opened or it was replaced
+      def kind_of(id)
+        return arrangement.kinds[id] if arrangement.kinds.key?(id)
+
+        opened.each_value do |found|
+          device = found["devices"].find { |row| row["id"] == id }
+          return device["kind"] if device
+        end
+        nil
+      end
+
+      # Where a step is done; watching and what cannot be placed are done where one stands.
+      def place_of(step)
+        case step["do"]
+        when "open", "prove_dead", "arrange" then step["place"]
+        when "breaker", "find_breaker" then job.panel.id
+        when "set", "bench", "replace" then place_of_device(step["device"])
+        when "probe" then place_of_point(step["at"].first)
+        when "mark" then place_of_point(step["point"])
+        else at
+        end
+      end
+
+      def place_of_device(id) = (job.control(id) || job.loads.find { |load| load.id == id })&.place || at
+
+      def place_of_point(point)
+        head = point.split(%r{[/.]}).first
+        job.place(head) ? head : place_of_device(head)
+      end
+
+      # What a step is about, answer and number aside.
+      def self.subject(step) = step.except("id", "answer")
+
+      private
+
+      # The same question again under the same circumstances.
+      def asked(step) = [Situation.subject(step), arrangement, positions, breakers]
+
+      def with(**changes)
+        Situation.new(**{job:, at:, breakers:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:},
+                      **changes)
+      end
+
+      def changes(step, answer, number)
+        case step["do"]
+        when "watch" then watched(answer)
+        when "set" then {positions: positions.merge(step["device"] => step["to"])}
+        when "breaker" then switched(step["device"], step["to"])
+        when "open" then {opened: opened.merge(step["place"] => answer["found"])}
+        when "prove_dead" then proved(step["place"], answer["live"] || [], number)
+        when "arrange" then arranged(step["place"], step["joints"])
+        when "replace" then replaced(step["device"], step["kind"])
+        when "mark" then {tapes: tapes.merge(step["point"] => step["tape"])}
+        else {}
+        end
+      end
+
+      def watched(answer)
+        seen = breakers.merge((answer["breakers"] || {}).slice(*breakers.keys))
+        seen.values.include?("on") ? {breakers: seen, dead: {}} : {breakers: seen}
+      end
+
+      def switched(id, to)
+        changed = {breakers: breakers.merge(id => to)}
+        to == "on" ? {**changed, dead: {}, live: {}} : changed
+      end
+
+      def proved(place, points, number)
+        return {dead: dead.merge(place => number), live: live.except(place)} if points.empty?
+
+        {dead: dead.except(place), live: live.merge(place => points)}
+      end
+
+      def arranged(place, joints)
+        joints = found_joints(place) if joints == "as_found"
+        {arrangement: arrangement.with_joints(place, from: joints(place), to: joints), bare: bare - [place]}
+      end
+
+      def replaced(id, kind)
+        return {arrangement: arrangement.with_lamp(id)} if kind == "lamp"
+
+        place = place_of_device(id)
+        changed = arrangement.with_device(id, kind, place:, from: joints(place))
+        lost = joints(place).flatten - changed.joints[place].flatten
+        {arrangement: changed, bare: lost.empty? ? bare : bare | [place],
+         positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)}
+      end
+    end
+  end
+end

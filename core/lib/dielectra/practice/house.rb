@@ -1,0 +1,209 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Practice
+    # A simulated house: stands on the other side of the step protocol and answers from a circuit's physics. It keeps its
+    # state: a breaker stays where it was put, joints stay as arranged.
+    #
+    #   house = House.new(Circuit.read(document))
+    #   house.answer({"id" => 1, "do" => "watch"})  # => {"id" => 1, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}}
+    class House
+      # Conductors that float beside a live one show ghosts this often.
+      GHOST = 0.3
+
+      attr_reader :circuit
+
+      # @param circuit [Circuit] the truth
+      # @param random [Random, nil] for ghosts and slips; without one every reading is what theory says
+      # @param slips [Float] share of readings that the person gets wrong
+      def initialize(circuit, random: nil, slips: 0.0)
+        @circuit = circuit
+        @random = random
+        @slips = slips
+        @opened = []
+        settle
+      end
+
+      # @param step [Hash] in the form of the protocol
+      # @return [Hash] the answer; `cannot` where the step makes no sense in this house
+      def answer(step)
+        {"id" => step["id"], **slipped(perform(step))}.compact
+      rescue InvalidInput => e
+        {"id" => step["id"], "cannot" => e.message}.compact
+      end
+
+      # Whether line is on a neutral, a ground or an enclosure now: what no step may ever lead to.
+      def tripped? = @circuit.breakers.any? { |breaker| breaker.position == "tripped" }
+
+      private
+
+      def perform(step)
+        case step["do"]
+        when "watch" then {"loads" => network.lamps, "breakers" => network.breakers}
+        when "set" then set(step["device"], step["to"])
+        when "breaker" then breaker(step["device"], step["to"])
+        when "open" then {"found" => open(step["place"])}
+        when "prove_dead" then {"live" => live(step["place"])}
+        when "arrange" then arrange(step["place"], step["joints"])
+        when "probe" then Readings.new(@circuit, network, @random).read(step["tool"], opened_points(step["at"]))
+        when "bench" then {"closed" => bench(step["device"], step["position"])}
+        when "replace" then replace(step["device"], step["kind"])
+        when "mark" then mark(step["point"], step["tape"])
+        when "find_breaker" then {"device" => Readings.new(@circuit, network, nil).breaker_behind(step["point"])}
+        else raise InvalidInput, "#{step["do"]} is not a step."
+        end
+      end
+
+      # One reading in so many is written down wrong; what was done is not.
+      def slipped(answer)
+        return answer unless @random && @random.rand < @slips
+
+        opposite = {"glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep"}
+        return answer.merge("reads" => opposite[answer["reads"]]) if answer["reads"]
+        return answer.merge("volts" => answer["volts"] > 60 ? 0.0 : @circuit.supply["volts"].to_f) if answer["volts"]
+
+        lights = answer["loads"]
+        lights ? answer.merge("loads" => lights.transform_values { |light| light == "on" ? "off" : "on" }) : answer
+      end
+
+      def network = @network ||= Physics::Network.new(@circuit)
+
+      def change(**parts)
+        @circuit = @circuit.with(**parts)
+        settle
+        {"ok" => true}
+      end
+
+      # Breakers that the state overloads let go, and stay so.
+      def settle
+        @network = nil
+        tripped = network.breakers.select { |_, position| position == "tripped" }
+        devices = @circuit.devices.map do |device|
+          tripped.key?(device.id) ? device.with(settings: device.settings.merge("position" => "tripped")) : device
+        end
+        @circuit = @circuit.with(devices:)
+        @network = nil
+      end
+
+      def device(id) = @circuit.device(id) || raise(InvalidInput, "#{id} is not in this house.")
+
+      def with_device(changed) = change(devices: @circuit.devices.map { |device| device.id == changed.id ? changed : device })
+
+      def set(id, position)
+        switch = device(id)
+        named = switch.kind.position_named(position) or raise InvalidInput, "#{id} has no position #{position}."
+        with_device(switch.with(settings: switch.settings.merge("position" => named)))
+      end
+
+      def breaker(id, position)
+        raise InvalidInput, "#{id} is not a breaker." unless device(id).breaker?
+
+        with_device(device(id).with(settings: device(id).settings.merge("position" => position)))
+      end
+
+      def open(place_id)
+        place = @circuit.place(place_id) or raise InvalidInput, "there is no #{place_id} in this house."
+        raise InvalidInput, "#{place_id} is a panel: it stays closed." if place.panel?
+
+        @opened |= [place_id]
+        {"enclosure" => place.enclosure, "volume_in3" => place.volume_in3, "gangs" => place.gangs,
+         "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
+         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => item.kind.name} },
+         "joints" => joints_at(place_id).map { |joint| joint.to_h.merge("points" => joint.points.map { |point| marks.seen(point) }) }}.compact
+      end
+
+      def marks = Marks.new(@circuit)
+
+      def joints_at(place_id) = @circuit.joints.select { |joint| @circuit.place_of(joint.points.first) == place_id }
+
+      def opened!(place_id)
+        raise InvalidInput, "#{place_id} is closed." unless @opened.include?(place_id)
+
+        place_id
+      end
+
+      def opened_points(points)
+        points.map do |point|
+          actual = marks.actual(point)
+          opened!(@circuit.device(point) ? @circuit.device(point).place : @circuit.place_of(actual))
+          actual
+        end
+      end
+
+      def live(place_id)
+        @circuit.points_of(opened!(place_id)).select { |point| network.live?(point) }.map { |point| marks.seen(point) }
+      end
+
+      def arrange(place_id, joints)
+        opened!(place_id)
+        raise InvalidInput, "this house puts boxes back by what is written, not as found." if joints == "as_found"
+
+        now = joints_at(place_id)
+        wanted = joints.map { |joint| joint.map { |point| marks.actual(point) } }
+        stray = wanted.flatten.find { |point| !@circuit.points_of(place_id).include?(point) }
+        raise InvalidInput, "#{stray} is not in #{place_id}." if stray
+
+        changed = Evidence::Arrangement.changed(now.map(&:points), wanted)
+        kept = now.select { |joint| wanted.any? { |other| other.sort == joint.points.sort } }
+        fresh = wanted.reject { |joint| kept.any? { |other| other.points.sort == joint.sort } }
+        change(joints: @circuit.joints - now + kept + fresh.map { |points| Circuit::Joint.new(points:) }, faults: remade(changed))
+      end
+
+      # A joint that was taken apart and made again makes contact.
+      def remade(points)
+        @circuit.faults.reject { |fault| fault["kind"] == "joint_open" && points.include?(fault["point"]) }
+      end
+
+      def bench(id, position)
+        switch = device(id)
+        opened!(switch.place)
+        wired = @circuit.joints.flat_map(&:points) & (switch.points - [switch.point(switch.kind.ground)])
+        raise InvalidInput, "#{id} is still in the circuit." if wired.any?
+
+        Readings.new(@circuit, network, nil).bench(switch, position)
+      end
+
+      def replace(id, kind)
+        old = device(id)
+        return renew_lamp(old) if kind == "lamp"
+        raise InvalidInput, "#{kind} is not a device kind." unless Trade::DeviceKind.known?(kind)
+
+        opened!(old.place)
+        fitted = Circuit::Device.new(id:, kind:, place: old.place, settings: {"position" => Trade::DeviceKind[kind].positions.last}.compact)
+        faults = @circuit.faults.reject { |fault| fault["device"] == id || (fault["kind"] == "joint_open" && mates(old).include?(fault["point"])) }
+        change(devices: @circuit.devices.map { |item| item.id == id ? fitted : item }, joints: joints_for(fitted), faults:)
+      end
+
+      # Conductor for conductor, by mark; what has no terminal any more is loose.
+      def joints_for(fitted)
+        @circuit.joints.filter_map do |joint|
+          points = joint.points.reject { |point| point.start_with?("#{fitted.id}.") && !fitted.points.include?(point) }
+          points.size == joint.points.size ? joint : (Circuit::Joint.new(points:) if points.size > 1)
+        end
+      end
+
+      def mates(device) = @circuit.joints.map(&:points).select { |points| points.intersect?(device.points) }.flatten
+
+      def renew_lamp(light)
+        raise InvalidInput, "#{light.id} takes no lamp." unless light.luminaire?
+
+        lamp = light.lamp || {}
+        lamp = {"kind" => "incandescent", "watts" => 60} if lamp["kind"].nil? || lamp["kind"] == "none"
+        faults = @circuit.faults.reject { |fault| fault["kind"] == "lamp_burnt" && fault["device"] == light.id }
+        fitted = light.with(settings: light.settings.merge("lamp" => lamp.merge("good" => true)))
+        change(devices: @circuit.devices.map { |item| item.id == light.id ? fitted : item }, faults:)
+      end
+
+      def mark(point, tape)
+        cables = @circuit.cables.map do |cable|
+          conductors = cable.conductors.map do |conductor|
+            side = cable.points(conductor).index(point)
+            side ? conductor.taped(side, tape) : conductor
+          end
+          Circuit::Cable.new(ends: cable.ends, type: cable.type, method: cable.method, length_ft: cable.length_ft, conductors:)
+        end
+        change(cables:)
+      end
+    end
+  end
+end

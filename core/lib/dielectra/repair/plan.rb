@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Repair
+    # What has to be done so that every control works the light, in places that are open or would have to be opened.
+    # `obstacle` names a fault that nothing within reach can mend; such a plan does nothing.
+    class Plan
+      attr_reader :joints, :remakes, :replacements, :lamp, :tapes, :functions, :obstacle, :changed
+
+      # @param joints [Hash{String => Array<Array<String>>}] place => what shall touch what, where that changes
+      # @param changed [Hash{String => Array<String>}] place => points that will touch something else
+      # @param remakes [Hash{String => Array<String>}] place => points whose joint has to be made anew
+      # @param replacements [Hash{String => String}] device => kind of the new one
+      # @param lamp [String, nil] luminaire that needs a lamp
+      # @param tapes [Hash{String => String}] point => tape, for conductors whose colour would lie
+      # @param functions [Hash{String => String}] conductor's point => function once done
+      # @param obstacle [Diagnosis::Deviation, nil]
+      def initialize(joints: {}, changed: {}, remakes: {}, replacements: {}, lamp: nil, tapes: {}, functions: {}, obstacle: nil,
+                     places: {}, open: [])
+        @joints = joints
+        @changed = changed
+        @remakes = remakes
+        @replacements = replacements
+        @lamp = lamp
+        @tapes = tapes
+        @functions = functions
+        @obstacle = obstacle
+        @places = places
+        @open = open
+      end
+
+      def nothing? = places.empty? && lamp.nil? && obstacle.nil?
+
+      # Boxes that hands have to go into.
+      def places
+        @work_places ||= (joints.keys | remakes.keys | replacements.keys.map { |device| @places.fetch(device) } |
+                          tapes.keys.map { |point| point.split("/").first }).sort
+      end
+
+      # Boxes to be opened before it is known exactly what to do in them.
+      def closed_places = places - @open
+
+      # Whether everything it needs is open already.
+      def ready? = obstacle.nil? && closed_places.empty?
+
+      def replacements_at(place) = replacements.select { |device, _| @places.fetch(device) == place }
+
+      def tapes_at(place) = tapes.select { |point, _| point.start_with?("#{place}/") }
+
+      # Two plans with the same key are the same work. Of a box still closed only that it has to be opened is known.
+      def key
+        @key ||= [
+          obstacle && [obstacle.kind == :no_supply ? obstacle.kind : obstacle.kind, obstacle.cable, obstacle.points].compact,
+          closed_places, joints.slice(*@open).sort, remakes.slice(*@open).sort,
+          replacements.select { |device, _| @open.include?(@places.fetch(device)) }.sort, lamp
+        ]
+      end
+
+      # The arrangement once it is carried out.
+      # @param situation [Evidence::Situation]
+      # @return [Evidence::Arrangement]
+      def carried_out(situation)
+        arrangement = situation.arrangement
+        replacements.each do |device, kind|
+          place = @places.fetch(device)
+          arrangement = arrangement.with_device(device, kind, place:, from: arrangement.joints.fetch(place) { situation.joints(place) })
+        end
+        joints.each do |place, to|
+          arrangement = arrangement.with_joints(place, from: arrangement.joints.fetch(place) { situation.joints(place) }, to:)
+        end
+        touched = arrangement.touched + remakes.values.flatten
+        Evidence::Arrangement.new(joints: arrangement.joints, touched:, kinds: arrangement.kinds,
+                                  lamps: arrangement.lamps + [lamp].compact)
+      end
+    end
+  end
+end

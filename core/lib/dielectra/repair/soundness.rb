@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Repair
+    # Whether a circuit does what is wanted, and whether it is fit to be energised: judged for one hypothesis under one
+    # arrangement, from which points hang together in every combination of positions.
+    class Soundness
+      def initialize(world, prediction)
+        @world = world
+        @prediction = prediction
+        @controls = world.job.wanted_controls.map(&:id)
+        @states = Diagnosis::Observation.states(world.job, {})
+        @verdicts = {}.compare_by_identity
+      end
+
+      # Every control works the light from every state of the others; the light's return is never switched; nothing that
+      # is grounded is ever live; what hangs on beyond is fed.
+      def sound?(hypothesis, arrangement)
+        by_arrangement = (@verdicts[hypothesis] ||= {})
+        by_arrangement.fetch(arrangement) { by_arrangement[arrangement] = judge(hypothesis, arrangement) }
+      end
+
+      # @return [Boolean] whether line meets neutral, ground or an enclosure with the toggles as they stand
+      def hazardous?(hypothesis, arrangement, raised)
+        nets = hypothesis.nets(arrangement, raised)
+        source = nets[@world.source]
+        source == nets[@world.return] || grounded(hypothesis).any? { |point| nets[point] == source }
+      end
+
+      private
+
+      def judge(hypothesis, arrangement)
+        lights = @states.to_h { |raised| [raised, @prediction.light(hypothesis, arrangement, raised)] }
+        return false if lights.value?(:tripped)
+
+        toggles?(lights) && @states.all? { |raised| harmless?(hypothesis, arrangement, raised) }
+      end
+
+      def toggles?(lights)
+        lights.all? do |raised, light|
+          @controls.all? { |id| lights[raised.merge(id => !raised[id])] != light }
+        end
+      end
+
+      def harmless?(hypothesis, arrangement, raised)
+        nets = hypothesis.nets(arrangement, raised)
+        source = nets[@world.source]
+        neutral = nets[@world.return]
+        nets[@world.lamp.last] == neutral && grounded(hypothesis).none? { |point| nets[point] == source } &&
+          onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) }
+      end
+
+      def grounded(hypothesis)
+        (@grounded ||= {}.compare_by_identity)[hypothesis.skeleton] ||= begin
+          bare = hypothesis.skeleton.runs.filter_map(&:grounding).flatten
+          boxes = @world.job.places.map { |place| "#{place.id}.box" }
+          (bare + boxes).filter_map { |point| @world.index.number(point) }
+        end
+      end
+
+      def onward(hypothesis)
+        (@onward ||= {}.compare_by_identity)[hypothesis.skeleton] ||=
+          hypothesis.skeleton.runs.select { |run| run.outer? && !run.feed? }.flat_map do |run|
+            place = run.places.find { |name| name.start_with?("onward") }
+            %w[line neutral].filter_map { |function| run.point(place, function)&.then { |point| [function, @world.index[point]] } }
+          end
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The way to where a step can be taken: yields the permit if it is there, and answers with the step that leads
+    # towards it if it is not.
+    class Approach
+      def initialize(situation, permits)
+        @situation = situation
+        @permits = permits
+      end
+
+      # @yieldparam hands [Permits::Hands]
+      # @return [Step, nil] nil where hands cannot get in
+      def hands(place)
+        permit = @permits.hands(place)
+        return yield(permit) if permit
+
+        cover = @permits.cover
+        return switch_off unless cover
+        return if @situation.live.key?(place)
+
+        @situation.open?(place) ? cover.prove_dead(place) : cover.open(place)
+      end
+
+      # A box open and proved dead, and nothing more.
+      def open(place)
+        cover = @permits.cover
+        cover ? cover.open(place) : switch_off
+      end
+
+      # @yieldparam looking [Permits::Looking]
+      # @return [Step, nil] nil where it is not fit to be energised
+      def power
+        return yield(@permits.looking) if @situation.power == "on"
+
+        tripped = @situation.breakers.find { |_, position| position != "on" }.first
+        @permits.energise&.breaker_on(tripped)
+      end
+
+      def live(place)
+        power { @permits.live(place)&.then { |permit| yield permit } }
+      end
+
+      # Toggles as wanted, then whatever comes after.
+      # @param raised [Hash{String => Boolean}] switch => toggle up
+      def toggled(raised)
+        wrong = raised.reject { |id, up| @situation.positions[id] && Trade::Position.raised?(@situation.positions[id]) == up }
+        return yield if wrong.empty?
+
+        nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }
+        @permits.looking.set(nearest, wrong[nearest] ? "up" : "down")
+      end
+
+      private
+
+      def switch_off
+        on = @situation.breakers.find { |_, position| position != "off" }.first
+        @permits.looking.breaker_off(on)
+      end
+    end
+  end
+end

@@ -1,0 +1,286 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Everything worth doing next, each with what the rest of the job would be expected to cost: looking at the light,
+    # opening a box, a reading dead or live, joining two conductors for a reading elsewhere, carrying out the likeliest
+    # repair. One step ahead in knowledge, the whole way in walking.
+    class Candidates
+      # Hypotheses that are weighed, and the share of all they have to make up.
+      LEADING = 140
+      SHARE = 0.985
+      # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
+      FAILED = 4.0
+      # Minutes that giving up a job that could have been done is held to cost.
+      GIVEN_UP = 60.0
+
+      attr_reader :outlook, :standing
+
+      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:)
+        @job = job
+        @situation = situation
+        @belief = belief
+        @planner = planner
+        @soundness = soundness
+        @costs = costs
+        @proof = proof
+        @permits = Permits.new(situation, belief, soundness)
+        @approach = Approach.new(situation, @permits)
+        @standing = Standing.of(situation)
+        @outlook = Outlook.new(belief.leading(share: SHARE, most: LEADING), situation, planner, costs, proof)
+        @states = Diagnosis::Observation.states(job, situation.positions)
+        @asked = belief.observations.to_h { |seen| [[seen.what, seen.at, seen.arrangement, seen.states], true] }
+      end
+
+      # @return [Array<Candidate>] best first
+      def all
+        found = [*repairs, *light, *openings, *lamp, *dead_readings, *live_readings]
+        found += joined_pairs if worth_more?(found)
+        found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
+             .sort_by(&:value)
+      end
+
+      # Probability that the circuit is as it should be, as things stand.
+      def sound = @sound ||= @belief.probability { |hypothesis| @soundness.sound?(hypothesis, @situation.arrangement) }
+
+      private
+
+      def asked?(what, at = nil, states = @states) = @asked.key?([what, at, @situation.arrangement, states]) && !contradicted?
+
+      # Whether the best explanation leaves an answer unexplained: then it is worth asking again.
+      def contradicted?
+        return @contradicted unless @contradicted.nil?
+
+        best = @belief.hypotheses.first
+        @contradicted = !best.nil? && @belief.misfits(best).any?
+      end
+
+      def candidate(purpose, subject, there, answers, step)
+        value = there.minutes + @outlook.after(there, answers)
+        Candidate.new(purpose:, subject:, minutes: there.minutes, value:, step:, answers:)
+      end
+
+      def mixed(states)
+        share = 1.0 / states.size
+        @outlook.hypotheses.map do |hypothesis|
+          states.each_with_object(Hash.new(0.0)) { |raised, answers| answers[yield(hypothesis, raised)] += share }
+        end
+      end
+
+      # The light as the toggles stand, and with one of them thrown.
+      def light
+        return [] if @situation.power == "off"
+
+        [watch(@states, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }]
+      end
+
+      def watch(states, control)
+        return if asked?(:lamp, nil, states)
+
+        answers = mixed(states) { |hypothesis, raised| @belief.prediction.light(hypothesis, @situation.arrangement, raised) }
+        return candidate(:watch, nil, @standing.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
+
+        there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
+        up = states.first[control.id]
+        candidate(:throw, control.id, there, answers, @permits.looking.set(control.id, up ? "up" : "down"))
+      end
+
+      def thrown(control)
+        now = @situation.positions[control.id]
+        raised = now ? [!Trade::Position.raised?(now)] : [true, false]
+        raised.map do |up|
+          watch(@states.map { |state| state.merge(control.id => up) }.uniq, control)
+        end
+      end
+
+      def openings
+        @job.boxes.map(&:id).reject { |place| @situation.open?(place) }.map do |place|
+          there = @standing.hands_in(place, @costs, @job)
+          answers = @outlook.hypotheses.map { |hypothesis| {shown_by(hypothesis, place) => 1.0} }
+          candidate(:open, place, there, answers, @approach.open(place))
+        end
+      end
+
+      # What would be seen in a closed box, as far as it matters.
+      def shown_by(hypothesis, place)
+        box = hypothesis.boxes[place]
+        runs = hypothesis.skeleton.runs.count { |run| run.at?(place) }
+        [runs, box.deviation&.kind, box.deviation&.points&.map { |point| hypothesis.skeleton.functions_at(place)[point] }]
+      end
+
+      def lamp
+        return [] if @situation.arrangement.lamps.include?(@job.wanted_load.id) || @situation.power == "off"
+
+        there = @standing.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
+        renewed = @situation.arrangement.with_lamp(@job.wanted_load.id)
+        answers = mixed(@states) { |hypothesis, raised| @belief.prediction.light(hypothesis, renewed, raised) }
+        [candidate(:lamp, @job.wanted_load.id, there, answers, @permits.looking.replace_lamp(@job.wanted_load.id))]
+      end
+
+      # Continuity between any two points of an open box, as the toggles stand and with the local one thrown.
+      def dead_readings
+        return [] unless @job.tool?("continuity")
+
+        workable.flat_map do |place|
+          there = @standing.hands_in(place, @costs, @job)
+          turned(place).flat_map { |states, set, more| pairs(place, states, set, there.spend(more)) }
+        end
+      end
+
+      # Open boxes that hands can get into.
+      def workable = @situation.opened.keys.reject { |place| @situation.live.key?(place) }
+
+      def turned(place)
+        local = @job.wanted_controls.find { |control| control.place == place }
+        return [[@states, nil, 0.0]] unless local
+
+        ups = [true, false].map { |up| [@states.map { |state| state.merge(local.id => up) }.uniq, {local.id => up}, @costs["set"]] }
+        known = @situation.positions[local.id]
+        known ? [[@states, nil, 0.0], ups[Trade::Position.raised?(known) ? 1 : 0]] : ups
+      end
+
+      def pairs(place, states, set, there)
+        there = there.spend(@costs["probe"])
+        points = probing_points(place)
+        table = points.combination(2).reject { |pair| asked?(:continuity, pair, states) }
+        ranked(table, there) { |pair| mixed(states) { |hypothesis, raised| @belief.prediction.beeps(hypothesis, @situation.arrangement, raised, *pair) } }
+          .map do |pair, answers|
+            step = @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
+            candidate(:continuity, pair, there, answers.map { |row| settled(row) }, step)
+          end
+      end
+
+      def with_toggles(set, &block) = set ? @approach.toggled(set, &block) : block.call
+
+      # A reading that could go either way under one hypothesis.
+      def settled(row)
+        return row unless row.key?(:perhaps)
+
+        beeps = Trade.priors.fetch("lamp_beeps")
+        {true => row.fetch(true, 0.0) + (row[:perhaps] * beeps), false => row.fetch(false, 0.0) + (row[:perhaps] * (1 - beeps))}
+      end
+
+      # The few questions that leave the least doubt.
+      def ranked(questions, _there, most: 3)
+        questions.filter_map do |question|
+          answers = yield question
+          next if answers.each_cons(2).all? { |one, other| one == other }
+
+          [question, answers, @outlook.expected_doubt(answers)]
+        end.min_by(most, &:last).map { |question, answers, _| [question, answers] }
+      end
+
+      def probing_points(place)
+        loose = @situation.joints(place).flatten
+        @situation.points(place).reject { |point| point.end_with?(".ground") && !loose.include?(point) }
+                  .reject { |point| point.include?(".") && !point.include?("/") && point.start_with?(@job.wanted_load.id) && point.end_with?("ground") }
+      end
+
+      # Volts between two points of an open box with the power on.
+      def live_readings
+        tool = %w[low_z voltage].find { |name| @job.tool?(name) }
+        return [] if tool.nil? || !@situation.bare.empty? || (@situation.off? && @permits.energise.nil?)
+
+        @situation.opened.keys.flat_map do |place|
+          there = @standing.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
+          table = probing_points(place).combination(2).reject { |pair| asked?(tool.to_sym, pair) }
+          ranked(table, there) { |pair| mixed(@states) { |hypothesis, raised| @belief.prediction.volts(hypothesis, @situation.arrangement, raised, *pair) } }
+            .map { |pair, answers| candidate(:volts, pair, there, answers, @approach.live(place) { |live| live.probe(tool, pair) }) }
+        end
+      end
+
+      # Whether nothing found so far is much better than trying the likeliest repair.
+      def worth_more?(found)
+        best = found.compact.min_by(&:value)
+        @situation.opened.size > 1 && (best.nil? || best.purpose == :stop || doubtful?)
+      end
+
+      def doubtful? = @outlook.shares(@outlook.weights).max < 0.7
+
+      # Two loose conductors joined here, looked for there.
+      def joined_pairs
+        return [] unless @job.tool?("continuity")
+
+        workable.permutation(2).flat_map do |here, there|
+          loose_conductors(here).combination(2).first(10).flat_map { |pair| joined_pair(here, there, pair) }
+        end
+      end
+
+      def loose_conductors(place)
+        joined = @situation.joints(place).flatten
+        @situation.cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } } - joined
+      end
+
+      def joined_pair(here, there, pair)
+        joints = @situation.joints(here) + [pair]
+        arrangement = @situation.arrangement.with_joints(here, from: @situation.joints(here), to: joints)
+        stand = @standing.hands_in(here, @costs, @job).spend(2 * @costs["arrange_point"])
+                         .hands_in(there, @costs, @job).spend(@costs["probe"] + (2 * @costs["arrange_point"]))
+        questions = probing_points(there).combination(2).to_a
+        ranked(questions, stand, most: 1) { |points| mixed(@states) { |hypothesis, raised| @belief.prediction.beeps(hypothesis, arrangement, raised, *points) } }
+          .map do |_, answers|
+            step = @approach.hands(here) { |hands| hands.arrange(joints) }
+            candidate(:join, pair, stand, answers.map { |row| settled(row) }, step)
+          end
+      end
+
+      # The likeliest repairs that need nothing more to be opened, and the proof where nothing is left to do.
+      def repairs
+        shares = @outlook.shares(@outlook.weights)
+        @outlook.plans.each_with_index.sort_by { |_, number| -shares[number] }.first(3).filter_map do |plan, number|
+          plan.obstacle ? stop(plan, shares[number]) : repair(plan)
+        end
+      end
+
+      def stop(plan, share)
+        Candidate.new(purpose: :stop, subject: plan, minutes: 0.0, value: (1 - share) * GIVEN_UP, step: :stop, answers: nil)
+      end
+
+      def repair(plan)
+        return unless plan.ready? && !(plan.nothing? && @proof.complete?)
+
+        arrangement = plan.carried_out(@situation)
+        return if @permits.hazard(arrangement) >= Permits::HAZARD
+
+        minutes = @outlook.minutes(plan, @standing)
+        Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:,
+                      value: minutes + failure(plan, arrangement), step: step_of(plan), answers: nil)
+      end
+
+      # Expected minutes of what comes after if the repair was the wrong one.
+      def failure(plan, arrangement)
+        failing = @outlook.hypotheses.each_with_index.map do |hypothesis, number|
+          @soundness.sound?(hypothesis, arrangement) ? 0.0 : @outlook.weights[number]
+        end
+        share = failing.sum
+        return 0.0 if share.zero?
+
+        there = @outlook.carried_out(plan, @standing).switched_on(@costs, @job)
+        @outlook.repair(there, failing) + (share * (FAILED + (Diagnosis::Belief.entropy(@outlook.shares(failing)) * Outlook::MINUTES_PER_BIT)))
+      end
+
+      def step_of(plan)
+        place = plan.places.min_by { |name| name == @situation.at ? 0 : 1 }
+        return @approach.hands(place) { |hands| work(plan, place, hands) } if place
+        return @permits.looking.replace_lamp(plan.lamp) if plan.lamp
+
+        @approach.power { |looking| @proof.next_missing&.then { |raised| @approach.toggled(raised) { looking.watch } } }
+      end
+
+      # New device first, then what has to be made anew comes apart, then everything as it shall be, then the tape.
+      def work(plan, place, hands)
+        device, kind = plan.replacements_at(place).first
+        return hands.replace(device, kind) if device
+        return hands.arrange(without(place, plan.remakes[place])) if plan.remakes[place]
+        return hands.arrange(plan.joints[place]) if plan.joints[place]
+
+        point, tape = plan.tapes_at(place).first
+        hands.mark(point, tape)
+      end
+
+      def without(place, points)
+        @situation.joints(place).map { |joint| joint - points }.select { |joint| joint.size > 1 }
+      end
+    end
+  end
+end

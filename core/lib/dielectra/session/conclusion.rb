@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # How a session ended.
+    class Conclusion
+      attr_reader :status, :why, :confidence, :roles, :links, :causes, :because
+
+      def self.solved(session) = new(session, "solved", session.certainty, nil)
+
+      def self.stopped(session, why) = new(session, "stopped", session.findings.obstacle_share, why)
+
+      def initialize(session, status, confidence, why)
+        @status = status
+        @why = why
+        @confidence = confidence.round(4)
+        findings = session.findings
+        @roles = findings.roles.transform_values { |shares| shares.max_by(&:last).first }
+        @roles = @roles.merge(findings.proved_roles) if status == "solved"
+        @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
+        @causes = findings.causes
+        @because = findings.because(session.steps)
+      end
+
+      # The conclusion as the protocol writes it.
+      def to_h
+        {"status" => status, "why" => why, "confidence" => confidence, "roles" => roles, "links" => links, "causes" => causes,
+         "because" => because}.compact
+      end
+    end
+  end
+end

@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # What the rest of the job is expected to cost from a belief: the repair each hypothesis needs, and the doubt about
+    # which repair that is (Heckerman, Breese and Rommelse, "Decision-theoretic troubleshooting", 1995).
+    class Outlook
+      # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
+      MINUTES_PER_BIT = 2.2
+
+      # Minutes that a new device is held to cost beside the work: a part is not changed on suspicion where a reading tells.
+      PART = 2.5
+
+      attr_reader :hypotheses, :labels, :plans, :weights
+
+      # @param leading [Array<Diagnosis::Hypothesis>]
+      def initialize(leading, situation, planner, costs, proof)
+        @situation = situation
+        @job = situation.job
+        @costs = costs
+        @proof = proof
+        @hypotheses = leading
+        total = leading.sum(&:weight)
+        @weights = leading.map { |hypothesis| hypothesis.weight / total }
+        label(planner)
+        @minutes = {}
+      end
+
+      # @return [Float] expected minutes from a standing, everything in doubt as it is
+      def now(standing) = repair(standing, weights) + doubt(shares(weights))
+
+      # Expected minutes once the answer to a question is known.
+      # @param outcomes [Array<Hash{Object => Float}>] for each hypothesis, how likely each answer is
+      def after(standing, outcomes)
+        repair(standing, weights) + expected_doubt(outcomes)
+      end
+
+      # Minutes of doubt left once the answer to a question is known.
+      def expected_doubt(outcomes)
+        sums = {}
+        outcomes.each_with_index do |answers, number|
+          weight = @weights[number]
+          label = @labels[number]
+          answers.each do |answer, share|
+            row = (sums[answer] ||= Array.new(@plans.size, 0.0))
+            row[label] += weight * share
+          end
+        end
+        sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) } * MINUTES_PER_BIT
+      end
+
+      # @return [Array<Float>] probability of each plan
+      def shares(weights)
+        weights.each_with_index.with_object(Array.new(@plans.size, 0.0)) { |(weight, number), row| row[@labels[number]] += weight }
+      end
+
+      # Expected minutes of the repairs alone.
+      def repair(standing, weights)
+        price = (@minutes[standing.key] ||= @plans.map { |plan| minutes(plan, standing) })
+        weights.each_with_index.sum { |weight, number| weight * price[@labels[number]] }
+      end
+
+      # Minutes to carry out a plan and prove it.
+      def minutes(plan, standing)
+        return 0.0 if plan.obstacle
+
+        there = standing.spend(-standing.minutes)
+        there = carried_out(plan, there)
+        there = there.switched_on(@costs, @job)
+        there.minutes + @proof.minutes(plan, there)
+      end
+
+      # Where one stands when a plan is carried out, before the power comes back.
+      def carried_out(plan, standing)
+        there = plan.places.sort_by { |place| place == standing.at ? 0 : 1 }.reduce(standing) do |so_far, place|
+          so_far.hands_in(place, @costs, @job).spend(work(plan, place))
+        end
+        plan.lamp ? there.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"]) : there
+      end
+
+      private
+
+      def work(plan, place)
+        points = (plan.changed[place] || []).size + ((plan.remakes[place] || []).size * 4)
+        (points * @costs["arrange_point"]) + (plan.replacements_at(place).size * (@costs["replace"] + PART)) +
+          (plan.tapes_at(place).size * @costs["mark"])
+      end
+
+      def label(planner)
+        numbers = {}
+        @plans = []
+        @labels = hypotheses.map do |hypothesis|
+          plan = planner.plan(hypothesis, @situation)
+          numbers[plan.key] ||= begin
+            @plans << plan
+            @plans.size - 1
+          end
+        end
+      end
+
+      def doubt(shares) = Diagnosis::Belief.entropy(shares) * MINUTES_PER_BIT
+    end
+  end
+end

@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # What may be asked for as things stand. Each permit exists only in situations in which all its steps are safe, and
+    # each step is a method of the one permit it needs; so a step that is not safe has nobody who could issue it.
+    #
+    #   permits.hands("porch")      # => nil unless every breaker is off and the porch box was proved dead since
+    #   permits.hands("porch")&.arrange(joints)
+    class Permits
+      # Probability of a hazard above which nobody is asked to energise.
+      HAZARD = 0.002
+
+      # Issues steps.
+      class Permit
+        def initialize(situation)
+          @situation = situation
+        end
+
+        private
+
+        def issue(**fields) = Step.issue(self, fields.transform_keys(&:to_s))
+      end
+
+      # Always there: looking, working a toggle, turning a breaker off, changing a lamp.
+      class Looking < Permit
+        def watch = issue(do: "watch")
+
+        def set(device, position) = issue(do: "set", device:, to: position)
+
+        def breaker_off(device) = issue(do: "breaker", device:, to: "off")
+
+        def replace_lamp(device) = issue(do: "replace", device:, kind: "lamp")
+      end
+
+      # Every breaker of the job is off: a cover may come off, and a tester may go in to prove the place dead.
+      class Cover < Permit
+        def open(place) = issue(do: "open", place:)
+
+        def prove_dead(place) = issue(do: "prove_dead", place:)
+      end
+
+      # Every breaker is off and this place was proved dead since: hands may go in.
+      class Hands < Permit
+        def initialize(situation, place)
+          super(situation)
+          @place = place
+        end
+
+        def arrange(joints) = issue(do: "arrange", place: @place, joints:)
+
+        def replace(device, kind) = issue(do: "replace", device: here(device), kind:)
+
+        def mark(point, tape) = issue(do: "mark", point:, tape:)
+
+        def probe(tool, points)
+          raise ArgumentError, "#{tool} wants the power on" unless Trade.instruments.fetch(tool)["power"] == "off"
+
+          issue(do: "probe", tool:, at: points.each { |point| here(point) })
+        end
+
+        private
+
+        def here(name)
+          place = name.include?("/") ? name.split("/").first : @situation.place_of_point("#{name.split(".").first}.x")
+          raise ArgumentError, "#{name} is not in #{@place}" unless place == @place
+
+          name
+        end
+      end
+
+      # The power is on and the place is open: a tester may touch, hands may not.
+      class Live < Permit
+        def initialize(situation, place)
+          super(situation)
+          @place = place
+        end
+
+        def probe(tool, points)
+          raise ArgumentError, "#{tool} wants the power off" unless Trade.instruments.fetch(tool)["power"] == "on"
+
+          issue(do: "probe", tool:, at: points)
+        end
+      end
+
+      # Nothing bare is loose, and no hypothesis of any weight has line on a neutral, a ground or an enclosure.
+      class Energise < Permit
+        def breaker_on(device) = issue(do: "breaker", device:, to: "on")
+      end
+
+      # @param situation [Evidence::Situation]
+      # @param belief [Diagnosis::Belief]
+      # @param soundness [Repair::Soundness]
+      def initialize(situation, belief, soundness)
+        @situation = situation
+        @belief = belief
+        @soundness = soundness
+      end
+
+      def looking = Looking.new(@situation)
+
+      # @return [Cover, nil]
+      def cover = (Cover.new(@situation) if @situation.off?)
+
+      # @return [Hands, nil]
+      def hands(place) = (Hands.new(@situation, place) if @situation.open?(place) && @situation.proved_dead?(place))
+
+      # @return [Live, nil]
+      def live(place) = (Live.new(@situation, place) if @situation.open?(place) && @situation.power == "on")
+
+      # @return [Energise, nil]
+      def energise = (Energise.new(@situation) if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD)
+
+      # Probability that energising under an arrangement, toggles as they stand, is a hazard.
+      def hazard(arrangement)
+        states = Diagnosis::Observation.states(@situation.job, @situation.positions)
+        @belief.probability do |hypothesis|
+          states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The combinations of positions in which the light has been watched since anything was last changed.
+    class Proof
+      attr_reader :job, :seen
+
+      # @param watched [Array<Array(Hash, String, Evidence::Arrangement)>] positions, light, arrangement of every watch
+      def initialize(job, situation, watched)
+        @job = job
+        @situation = situation
+        @seen = watched.select { |_, _, arrangement| arrangement == situation.arrangement }
+                       .to_h { |positions, light, _| [toggles(positions), light] }
+      end
+
+      def combinations = @combinations ||= job.combinations.map { |positions| toggles(positions) }
+
+      def missing = combinations - seen.keys
+
+      # @return [Boolean] whether the light has been seen to obey in every combination
+      def complete?
+        missing.empty? && combinations.all? do |raised|
+          raised.keys.all? { |id| (seen[raised] == "on") ^ (seen[raised.merge(id => !raised[id])] == "on") }
+        end
+      end
+
+      # The next combination to watch: the nearest in toggles to the positions as they are.
+      def next_missing
+        now = toggles(@situation.positions)
+        missing.min_by { |raised| raised.count { |id, up| now[id] != up } * 10 + (raised.find { |id, up| now[id] != up }&.first == nearest ? 0 : 1) }
+      end
+
+      # Minutes to watch what a plan leaves to be watched.
+      def minutes(plan, standing)
+        left = plan.nothing? ? missing.size : combinations.size
+        return 0.0 if left.zero?
+
+        first = standing.at == job.panel.id ? 1.5 : 0.0
+        first + (left * 0.2) + (job.wanted_controls.size > 1 ? (left - 1) * 0.35 : 0.0)
+      end
+
+      private
+
+      def nearest = job.wanted_controls.find { |control| control.place == @situation.at }&.id
+
+      def toggles(positions)
+        job.wanted_controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
+      end
+    end
+  end
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # One step to be taken. There is no public way to make one: steps that need the power off, a place proved dead or a
+    # circuit fit to be energised are issued by the permit that says so (see Permits), and by nothing else.
+    class Step
+      private_class_method :new
+
+      # For permits alone.
+      def self.issue(permit, fields)
+        raise ArgumentError, "steps are issued by permits" unless permit.is_a?(Permits::Permit)
+
+        new(fields)
+      end
+
+      def initialize(fields)
+        @fields = Trade.deep_freeze(fields)
+      end
+
+      def do = @fields["do"]
+
+      def [](name) = @fields[name]
+
+      # The step as the protocol writes it.
+      def to_h = @fields
+
+      def numbered(id) = {"id" => id, **@fields}
+
+      def ==(other) = other.is_a?(Step) && to_h == other.to_h
+      alias eql? ==
+
+      def hash = @fields.hash
+    end
+  end
+end

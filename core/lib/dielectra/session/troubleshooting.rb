@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # A troubleshooting session: takes a job and the answers to its steps, says what to do next, until the light obeys
+    # every control and has been watched to, or nothing within reach can make it.
+    #
+    #   session = Troubleshooting.new(job)
+    #   until (step = session.next).is_a?(Conclusion)
+    #     session.record(step.to_h.merge("answer" => ask(step)))
+    #   end
+    class Troubleshooting
+      # A job that has come to so many steps is one for somebody who can look further than this.
+      MOST_STEPS = 150
+      # Certainty with which the circuit has to be right before it is called so.
+      SURE = 0.97
+
+      attr_reader :job, :situation, :belief, :steps, :minutes, :costs
+
+      # @param job [Evidence::Job] its steps are taken over as evidence
+      # @raise [InvalidInput] for a job that is out of scope
+      def initialize(job, costs: Evidence::Costs.new)
+        Scope.check!(job)
+        @job = job
+        @costs = costs
+        @situation = Evidence::Situation.start(job)
+        @belief = Diagnosis::Belief.start(job)
+        @steps = []
+        @watched = []
+        @minutes = 0.0
+        job.steps.each { |step| record(step) }
+      end
+
+      # Takes a step that was done, with its answer.
+      # @param step [Hash] in the form of the protocol; its `id` is kept or given
+      # @raise [InvalidInput] for a step or answer that does not fit; nothing is recorded then
+      def record(step)
+        AnswerCheck.new(situation).check!(step)
+        number = step["id"] || (steps.size + 1)
+        after = situation.after(step, number)
+        spent = costs.of(step, situation)
+        @belief = belief.after(step, situation, after, number)
+        note_watch(step)
+        @minutes += spent
+        @situation = after
+        @steps += [step]
+        @next = @candidates = @findings = nil
+        self
+      end
+
+      # @return [Step, Conclusion] what to do next, or how it ended
+      def next = @next ||= decide
+
+      # @return [Array<Candidate>] what could be done next, best first
+      def candidates
+        @candidates ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:)
+        @ranked_for == steps.size ? @ranked : (@ranked_for = steps.size) && (@ranked = @candidates.all)
+      end
+
+      def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
+
+      def proof = Proof.new(job, situation, @watched)
+
+      def planner = (@planner ||= Repair::Planner.new(belief.world, costs))
+
+      def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
+
+      # The likeliest hypothesis' repair as things stand.
+      # @return [Repair::Plan, nil]
+      def plan = belief.hypotheses.first && planner.plan(belief.hypotheses.first, situation)
+
+      # Probability that the circuit is right as things stand.
+      def certainty = belief.probability { |hypothesis| soundness.sound?(hypothesis, situation.arrangement) }
+
+      private
+
+      def decide
+        return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
+        return stop(still_live) if situation.live.any? && situation.off?
+        return stop("#{MOST_STEPS} steps have not settled it") if steps.size >= MOST_STEPS
+        return Conclusion.solved(self) if solved?
+
+        best = candidates.first
+        return stop("nothing is left that could be done safely from here") if best.nil?
+        return Conclusion.stopped(self, Wording.obstacle(best.subject.obstacle)) if best.purpose == :stop
+
+        best.step
+      end
+
+      def solved?
+        situation.power == "on" && proof.complete? && certainty >= SURE
+      end
+
+      def still_live
+        place, points = situation.live.first
+        "#{points.join(", ")} in #{place} stayed live with the breaker off: another circuit feeds this box, and its breaker has to be found first"
+      end
+
+      def stop(why) = Conclusion.stopped(self, why)
+
+      def note_watch(step)
+        light = step.dig("answer", "loads", job.wanted_load.id)
+        return unless step["do"] == "watch" && light
+        return if step.dig("answer", "breakers")&.value?("tripped")
+
+        @watched += [[situation.positions, light, situation.arrangement]]
+      end
+    end
+  end
+end

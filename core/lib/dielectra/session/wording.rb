@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The core's findings in sentences of the trade.
+    module Wording
+      module_function
+
+      # @param cause [Hash] in the form of a conclusion
+      # @return [String] without a full stop
+      def cause(cause)
+        place = cause["place"]
+        case cause["kind"]
+        when "miswired" then cause["points"] ? "Conductors on the wrong terminals in #{place} (#{cause["points"].join(", ")})" : "Joined wrongly in #{place}"
+        when "wrong_device" then "#{cause["device"] || "The switch"} in #{place} is the wrong kind of switch"
+        when "device_failed" then "A contact of #{cause["device"]} in #{place} has failed"
+        when "joint_open" then "#{cause["points"]&.first || "A connection"} in #{place} makes no contact"
+        when "conductor_open" then "#{cause["points"]&.first || "A conductor"} is broken inside the run #{(cause["between"] || []).join(" to ")}"
+        when "lamp" then "The lamp is burnt out"
+        when "no_supply" then "No line comes from the panel"
+        else "#{cause["kind"]} #{place}"
+        end
+      end
+
+      # Several causes in one sentence.
+      def causes(list) = list.empty? ? "Nothing is wrong" : list.map { |item| cause(item) }.join("; ")
+
+      # Why a session has to stop.
+      def obstacle(deviation)
+        case deviation&.kind
+        when :no_supply then "no line arrives from the panel on the feed: the run or its breaker has to be seen to at the panel"
+        when :conductor_open
+          "#{deviation.points.first} is broken inside the run #{deviation.cable.join(" to ")} and no spare can take its place: the run has to be replaced"
+        else "nothing within reach mends it"
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module Dielectra
+  # The trade's vocabulary as data: device kinds, cable types, instruments, costs and how common things are. Every
+  # table is a JSON file in core/data/ with one reader here.
+  module Trade
+    FOLDER = File.expand_path("../../data", __dir__)
+
+    def self.table(name)
+      (@tables ||= {})[name] ||= deep_freeze(JSON.parse(File.read(File.join(FOLDER, "#{name}.json"))))
+    end
+
+    def self.deep_freeze(value)
+      case value
+      when Hash then value.each_value { |item| deep_freeze(item) }
+      when Array then value.each { |item| deep_freeze(item) }
+      end
+      value.freeze
+    end
+
+    # @return [Hash] minutes per kind of step, the defaults a user can change
+    def self.costs = table("costs")
+
+    # @return [Hash] how common layouts, habits and faults are; probabilities
+    def self.priors = table("priors")
+
+    # @return [Hash] the field's word for an instrument and whether it wants the power on
+    def self.instruments = table("instruments")
+  end
+end

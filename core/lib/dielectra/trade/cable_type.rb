@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Trade
+    # A cable's type, written `AWG/insulated conductors`.
+    module CableType
+      # @return [Float] ohms of one foot of one conductor; 14 AWG where the type does not say
+      def self.ohms_per_foot(type)
+        table = Trade.table("cables").fetch("ohms_per_kft")
+        table.fetch(type.split("/").first, table.fetch("14")) / 1000.0
+      end
+
+      # @return [Array<String>] the colours of the insulated conductors as they come from the maker
+      def self.colors(type) = Trade.table("cables").fetch("types").fetch(type)
+
+      # @return [String] the usual cable with so many insulated conductors
+      def self.with_conductors(count) = {2 => "14/2", 3 => "14/3", 4 => "14/2/2"}.fetch(count)
+    end
+  end
+end

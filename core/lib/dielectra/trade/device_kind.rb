@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Trade
+    # What a device of one kind is: its terminals, and which of them each position joins.
+    #
+    #   DeviceKind["three_way"].closed("up") # => [["common", "traveler_1"]]
+    class DeviceKind
+      # @raise [KeyError] for a kind that devices.json does not list
+      def self.[](name) = (@kinds ||= {})[name] ||= new(name, Trade.table("devices").fetch(name))
+
+      def self.known?(name) = Trade.table("devices").key?(name)
+
+      attr_reader :name, :terminals, :tabs
+
+      def initialize(name, row)
+        @name = name
+        @row = row
+        @terminals = row.fetch("terminals")
+        @tabs = row.fetch("tabs", {})
+      end
+
+      # The field's word for it.
+      def term = @row.fetch("term")
+
+      def switch? = @row.fetch("switch", false)
+
+      # Terminals that carry current, in the order of the table.
+      def live_terminals = terminals - [ground].compact
+
+      def ground = @row["ground"]
+
+      # @return [Array(String, String), nil] the two terminals a lamp sits between
+      def lamp = @row["lamp"]
+
+      # @return [Hash{String => Array(String, String)}] terminals between which something can be plugged in
+      def sockets = @row.fetch("loads", {})
+
+      # @return [Array<Hash>] for each gang, position => pairs that are closed
+      def gangs = @row.fetch("gangs") { [@row.fetch("positions")] }
+
+      def positions = gangs.first.keys
+
+      # Which terminals are joined in a position. A switch of several gangs takes one position for each.
+      # @param position [String, Array<String>, nil] `up` counts as `on`, `down` as `off`
+      # @return [Array<Array(String, String)>]
+      def closed(position)
+        gangs.zip(Array(position)).flat_map { |gang, at| gang.fetch(spelled(gang, at), []) }
+      end
+
+      # @return [Array<Array(String, String)>] every contact the device has, in any position
+      def contacts = gangs.flat_map { |gang| gang.values.flatten(1) }.uniq
+
+      # A position in this kind's own words (`up` for `on` and so on), or nil where it has no such position.
+      def position_named(position) = spelled(gangs.first, position)
+
+      private
+
+      def spelled(gang, position)
+        return position if gang.key?(position)
+
+        same = Position::SAME[position]
+        same if gang.key?(same)
+      end
+    end
+  end
+end
