@@ -24,25 +24,36 @@ module Dielectra
       end
 
       def ways
-        spare = [nil] * (@colors.size - @functions.size)
-        found = (@functions + spare).permutation.to_a.uniq.map { |order| Way.new(order, weight(order)) }
+        found = orders.map { |order| Way.new(order, weight(order)) }
         total = found.sum(&:weight)
         found.each { |way| way.weight /= total }.sort_by { |way| -way.weight }
       end
 
       private
 
+      def orders
+        all = (@functions + ([nil] * (@colors.size - @functions.size))).permutation.to_a.uniq
+        return all unless @polarized && told_apart?
+
+        all.select { |order| plain?(order) || reversed?(order) }
+      end
+
+      def told_apart? = @colors.one? { |color| Trade::Color.neutral?(color) } && @functions.sort == %w[line neutral]
+
+      # At a panel or an outlet line is the first dark conductor and neutral the white one, or just the other way round.
+      def plain?(order) = order.index("neutral") == white && order.index("line") == dark
+
+      def reversed?(order) = order.index("line") == white && order.index("neutral") == dark
+
+      def white = @colors.index { |color| Trade::Color.neutral?(color) }
+
+      def dark = @colors.index("black") || @colors.index { |color| !Trade::Color.neutral?(color) }
+
       def weight(order)
-        product = @colors.zip(order).reduce(1.0) { |value, (color, function)| value * habit(function, color) }
-        @polarized && reversed?(order) ? product * Trade.priors.dig("layout", "panel_polarity_reversed") : product
-      end
+        return reversed?(order) ? Trade.priors.dig("layout", "panel_polarity_reversed") : 1.0 if @polarized && told_apart?
 
-      def reversed?(order)
-        neutral = order.index("neutral")
-        neutral && told_apart? && !Trade::Color.neutral?(@colors[neutral])
+        @colors.zip(order).reduce(1.0) { |value, (color, function)| value * habit(function, color) }
       end
-
-      def told_apart? = @colors.any? { |color| Trade::Color.neutral?(color) }
 
       def habit(function, color)
         white = Trade::Color.neutral?(color)

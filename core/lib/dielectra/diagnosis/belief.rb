@@ -33,7 +33,7 @@ module Dielectra
       # @param before [Evidence::Situation]
       # @param after [Evidence::Situation]
       def after(step, before, after, number)
-        seen = Observation.of(step, before, number)
+        seen = Observation.of(step, before, number).map { |item| world.interned(item) }
         all = observations + seen
         opened = after.opened.size > before.opened.size
         return with(all, scored(Space.new(world, after).hypotheses, all)).regrown(after) if opened
@@ -70,7 +70,9 @@ module Dielectra
         total = weights.sum
         return 0.0 if total <= 0
 
-        weights.sum { |weight| weight.positive? ? -(weight / total) * Math.log2(weight / total) : 0.0 }
+        bits = 0.0
+        weights.each { |weight| bits -= weight * Math.log2(weight / total) if weight.positive? }
+        bits / total
       end
 
       def self.normalized(hypotheses)
@@ -87,10 +89,16 @@ module Dielectra
 
       def with(observations, hypotheses) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated)
 
+      def learn(hypothesis, observation)
+        likelihood = prediction.likelihood(hypothesis, observation)
+        hypothesis.beeping = prediction.beeping(hypothesis, observation)
+        hypothesis.weight *= likelihood
+      end
+
       # Weights are changed in place: a hypothesis belongs to the newest belief only.
       def scored(hypotheses, seen)
         seen.reduce(hypotheses) do |left, observation|
-          left.each { |hypothesis| hypothesis.weight *= prediction.likelihood(hypothesis, observation) }
+          left.each { |hypothesis| learn(hypothesis, observation) }
           heaviest = left.map(&:weight).max || 0.0
           left.select { |hypothesis| hypothesis.weight > heaviest * FLOOR * 0.1 }
         end

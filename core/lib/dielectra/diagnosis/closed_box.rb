@@ -22,7 +22,7 @@ module Dielectra
       def deviating = exchanged + wrong_device + [apart]
 
       # Everything let loose.
-      def apart = box([], kind, marked(kind) * @priors["apart"], :apart, @functions.keys)
+      def apart = box([], kind, marked(kind) * @priors["apart"] * disturbed, :apart, @functions.keys)
 
       # @return [Array<Box>] done right, whichever way the travelers lie
       def right
@@ -68,9 +68,20 @@ module Dielectra
         turned = right.flat_map { |way| pairs.map { |pair| [way, pair] } }
         turned.map do |way, (one, other)|
           joints = way.joints.map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
-          box(joints - grounds, kind, way.weight * @priors["exchanged"] / pairs.size, :exchanged, [one, other])
+          box(joints - grounds, kind, way.weight * @priors["exchanged"] * disturbed * share(pairs, one, other), :exchanged, [one, other])
         end
       end
+
+      # Hands go into a luminaire's box less often than into a switch box.
+      def disturbed = @light && !@control ? Trade.priors.fetch("luminaire_share") : 1.0
+
+      # Spares are exchanged with others less often than what was in use.
+      def share(pairs, one, other)
+        weights = pairs.map { |pair| usual(pair) }
+        usual([one, other]) / weights.sum
+      end
+
+      def usual(pair) = pair.all? { |point| @functions[point] } ? 1.0 : Trade.priors.fetch("spare_share")
 
       def worth_exchanging?(joints, one, other)
         return false if @functions[one] == @functions[other] || [@functions[one], @functions[other]].all? { |f| f&.start_with?("traveler") }

@@ -8,6 +8,9 @@ module Dielectra
       attr_reader :skeleton, :boxes, :faults, :prior
       attr_accessor :weight
 
+      # Probability that the lamp, cold, beeps: an incandescent one of some watts does, no other.
+      attr_accessor :beeping
+
       # @param boxes [Hash{String => Box}] every box, opened or not
       # @param faults [Array<Deviation>] hidden faults
       def initialize(skeleton:, boxes:, faults:, prior:, world:)
@@ -16,8 +19,10 @@ module Dielectra
         @faults = faults
         @prior = prior
         @weight = prior
+        @beeping = Trade.priors.fetch("lamp_beeps")
         @world = world
-        @nets = {}
+        @nets = {}.compare_by_identity
+        @base = {}.compare_by_identity
       end
 
       # Everything that is not as it was meant.
@@ -38,8 +43,8 @@ module Dielectra
       # @param raised [Hash{String => Boolean}] switch => whether its toggle stands up
       # @return [Nets]
       def nets(arrangement, raised)
-        by_position = (@nets[arrangement] ||= {})
-        by_position[raised] ||= Nets.new(@world.with_contacts(self, arrangement, raised, base(arrangement)))
+        by_position = (@nets[arrangement] || nets_under(arrangement))
+        by_position[raised] || (by_position[@world.toggles(raised)] ||= Nets.new(@world.with_contacts(self, arrangement, raised, base(arrangement))))
       end
 
       # Whether the lamp's two wires have a good lamp between them.
@@ -55,9 +60,9 @@ module Dielectra
 
       private
 
-      def base(arrangement)
-        (@base ||= {})[arrangement] ||= @world.base(self, arrangement)
-      end
+      def base(arrangement) = @base[@world.same(arrangement)] ||= @world.base(self, arrangement)
+
+      def nets_under(arrangement) = @nets[@world.same(arrangement)] ||= {}.compare_by_identity
     end
   end
 end

@@ -22,6 +22,15 @@ module Dielectra
         states.sum { |raised| of_state(hypothesis, observation, raised) } / states.size
       end
 
+      # What a reading through the lamp says about the lamp itself.
+      # @return [Float] probability that it beeps, after the observation
+      def beeping(hypothesis, observation)
+        return hypothesis.beeping unless observation.what == :continuity && observation.states.size == 1
+        return hypothesis.beeping unless beeps(hypothesis, observation.arrangement, observation.states.first, *observation.at) == :perhaps
+
+        hypothesis.beeping * matches(true, observation.reading == "beep") / likelihood(hypothesis, observation)
+      end
+
       # @return [Symbol] :on, :off or :tripped, with the breaker on
       def light(hypothesis, arrangement, raised)
         nets = hypothesis.nets(arrangement, raised)
@@ -45,6 +54,14 @@ module Dielectra
         across = @world.lamp.map { |point| nets[point] }
         between = hypothesis.lamp_good?(arrangement) && (across == [one, other] || across == [other, one])
         between ? :perhaps : false
+      end
+
+      # Net numbers of several points, and the two nets a good lamp lies between (nil where none is).
+      # @return [Array(Array<Integer>, Integer, Integer)]
+      def nets_of(hypothesis, arrangement, raised, points)
+        nets = hypothesis.nets(arrangement, raised)
+        across = hypothesis.lamp_good?(arrangement) ? @world.lamp.map { |point| nets[point] } : []
+        [points.map { |point| nets[@world.index[point]] }, *across]
       end
 
       # With the breaker on: what a point stands at.
@@ -101,7 +118,7 @@ module Dielectra
         case observation.what
         when :lamp then matches(light(hypothesis, arrangement, raised) == :on, observation.reading == "on")
         when :breaker then breaker(hypothesis, observation, raised)
-        when :continuity then sounded(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
+        when :continuity then sounded(hypothesis, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
         when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
         when :ncv then detected(potential(hypothesis, arrangement, raised, observation.at.first), observation.reading == "glow")
         when :bench then benched(hypothesis, observation)
@@ -121,11 +138,10 @@ module Dielectra
         ever ? 0.5 : @error
       end
 
-      def sounded(predicted, beep)
+      def sounded(hypothesis, predicted, beep)
         return matches(predicted, beep) unless predicted == :perhaps
 
-        share = Trade.priors.fetch("lamp_beeps")
-        beep ? share : 1 - share
+        (hypothesis.beeping * matches(true, beep)) + ((1 - hypothesis.beeping) * matches(false, beep))
       end
 
       def measured(predicted, ohms)

@@ -15,6 +15,22 @@ module Dielectra
         @lamp_id = job.wanted_load.id
         @lamp = [index["#{lamp_id}.hot"], index["#{lamp_id}.neutral"]]
         @contacts = {}
+        @arrangements = {}
+        @toggles = {}
+      end
+
+      # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
+      def same(arrangement) = @arrangements[arrangement] ||= arrangement
+
+      # The one object for a combination of toggles.
+      def toggles(raised) = @toggles[raised] ||= raised.dup.freeze
+
+      # An observation whose circumstances are the one object each.
+      def interned(observation)
+        observation.dup.tap do |copy|
+          copy.arrangement = same(observation.arrangement)
+          copy.states = observation.states.map { |raised| toggles(raised) }
+        end
       end
 
       # Nets of copper alone, switches taken out.

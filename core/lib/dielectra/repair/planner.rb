@@ -9,12 +9,15 @@ module Dielectra
       # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
       OFF_COLOR = 0.7
 
-      def initialize(world, costs)
+      # @param soundness [Soundness] so that what works already is left as it is
+      def initialize(world, costs, soundness)
         @world = world
+        @soundness = soundness
         @job = world.job
         @costs = costs
         @targets = {}.compare_by_identity
         @plans = {}.compare_by_identity
+        @rewires = {}.compare_by_identity
       end
 
       # @param hypothesis [Diagnosis::Hypothesis]
@@ -30,8 +33,9 @@ module Dielectra
       def build(hypothesis, situation)
         arrangement = situation.arrangement
         return Plan.new(obstacle: hypothesis.fault(:no_supply)) if hypothesis.fault(:no_supply)
+        return finished(hypothesis, situation) if @soundness.sound?(hypothesis, arrangement)
 
-        best = rewire(hypothesis, situation)
+        best = shared_rewire(hypothesis, situation)
         return Plan.new(obstacle: hypothesis.fault(:conductor_open)) unless best
 
         functions, targets, kinds = best
@@ -40,7 +44,15 @@ module Dielectra
         remakes = remakes(hypothesis, arrangement, changed, replacements)
         Plan.new(joints: joints(targets, changed, replacements), changed:, remakes:, replacements:, functions:,
                  lamp: hypothesis.lamp_good?(arrangement) ? nil : @world.lamp_id,
-                 tapes: tapes(hypothesis, functions, situation), places: device_places, open: situation.opened.keys)
+                 tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+      end
+
+      # Nothing but tape is left to do.
+      def finished(hypothesis, situation)
+        wires = situation.opened.keys.flat_map { |place| situation.cable_ends(place).flat_map(&:points) }
+        roles = Diagnosis::Roles.new(@world, hypothesis, situation).of(wires)
+        functions = roles.reject { |_, role| %w[spare ground].include?(role) }
+        Plan.new(functions:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
       end
 
       # Where a device of another kind goes in, the whole box is joined anew.
@@ -75,7 +87,7 @@ module Dielectra
       end
 
       # White conductors that are hot, in boxes that are open.
-      def tapes(hypothesis, functions, situation)
+      def tapes(functions, situation)
         situation.opened.keys.flat_map { |place| situation.cable_ends(place) }.flat_map do |cable_end|
           cable_end.insulated.filter_map do |wire|
             point = cable_end.point(wire)
@@ -88,9 +100,15 @@ module Dielectra
         end.to_h
       end
 
-      # @return [Array(Hash, Hash, Hash), nil] functions by point, targets by place, replacements by device
-      def rewire(hypothesis, situation)
+      # Hypotheses that differ in faults alone share their rewire.
+      def shared_rewire(hypothesis, situation)
         broken = hypothesis.faults.filter_map { |fault| fault.points if fault.kind == :conductor_open }
+        memo = (@rewires[hypothesis.boxes] ||= {})
+        memo.fetch([broken, situation.arrangement, situation.opened.keys]) { |key| memo[key] = rewire(hypothesis, situation, broken) }
+      end
+
+      # @return [Array(Hash, Hash, Hash), nil] functions by point, targets by place, replacements by device
+      def rewire(hypothesis, situation, broken)
         best = nil
         orders(hypothesis).each do |layout|
           choices = hypothesis.skeleton.runs.map { |run| choices(layout, run, broken) }

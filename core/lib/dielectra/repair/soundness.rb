@@ -9,14 +9,15 @@ module Dielectra
         @world = world
         @prediction = prediction
         @controls = world.job.wanted_controls.map(&:id)
-        @states = Diagnosis::Observation.states(world.job, {})
+        @states = Diagnosis::Observation.states(world.job, {}).map { |raised| world.toggles(raised) }
         @verdicts = {}.compare_by_identity
       end
 
       # Every control works the light from every state of the others; the light's return is never switched; nothing that
       # is grounded is ever live; what hangs on beyond is fed.
       def sound?(hypothesis, arrangement)
-        by_arrangement = (@verdicts[hypothesis] ||= {})
+        arrangement = @world.same(arrangement)
+        by_arrangement = (@verdicts[hypothesis] ||= {}.compare_by_identity)
         by_arrangement.fetch(arrangement) { by_arrangement[arrangement] = judge(hypothesis, arrangement) }
       end
 
@@ -33,7 +34,8 @@ module Dielectra
         lights = @states.to_h { |raised| [raised, @prediction.light(hypothesis, arrangement, raised)] }
         return false if lights.value?(:tripped)
 
-        toggles?(lights) && @states.all? { |raised| harmless?(hypothesis, arrangement, raised) }
+        toggles?(lights) && unswitched_return?(hypothesis, arrangement) &&
+          @states.all? { |raised| harmless?(hypothesis, arrangement, raised) }
       end
 
       def toggles?(lights)
@@ -46,8 +48,18 @@ module Dielectra
         nets = hypothesis.nets(arrangement, raised)
         source = nets[@world.source]
         neutral = nets[@world.return]
-        nets[@world.lamp.last] == neutral && grounded(hypothesis).none? { |point| nets[point] == source } &&
+        grounded(hypothesis).none? { |point| nets[point] == source } &&
           onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) }
+      end
+
+      # Whether the same side of the lamp stays on the neutral in every combination.
+      def unswitched_return?(hypothesis, arrangement)
+        @world.lamp.any? do |point|
+          @states.all? do |raised|
+            nets = hypothesis.nets(arrangement, raised)
+            nets[point] == nets[@world.return]
+          end
+        end
       end
 
       def grounded(hypothesis)

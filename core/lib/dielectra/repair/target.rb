@@ -37,7 +37,7 @@ module Dielectra
           if others.empty?
             joints << idle if idle.size > 1
           else
-            home = joints.select { |candidate| others.intersect?(candidate) }
+            home = joints.select { |candidate| others.grep(%r{/}).intersect?(candidate) }
             home.first.concat(idle) if home.size == 1
           end
         end

@@ -7,8 +7,8 @@ module Dielectra
     # repair. One step ahead in knowledge, the whole way in walking.
     class Candidates
       # Hypotheses that are weighed, and the share of all they have to make up.
-      LEADING = 140
-      SHARE = 0.985
+      LEADING = 100
+      SHARE = 0.98
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.0
       # Minutes that giving up a job that could have been done is held to cost.
@@ -16,7 +16,8 @@ module Dielectra
 
       attr_reader :outlook, :standing
 
-      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:)
+      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: [])
+        @visited = visited
         @job = job
         @situation = situation
         @belief = belief
@@ -28,7 +29,9 @@ module Dielectra
         @approach = Approach.new(situation, @permits)
         @standing = Standing.of(situation)
         @outlook = Outlook.new(belief.leading(share: SHARE, most: LEADING), situation, planner, costs, proof)
-        @states = Diagnosis::Observation.states(job, situation.positions)
+        @world = belief.world
+        @arrangement = @world.same(situation.arrangement)
+        @states = interned(Diagnosis::Observation.states(job, situation.positions))
         @asked = belief.observations.to_h { |seen| [[seen.what, seen.at, seen.arrangement, seen.states], true] }
       end
 
@@ -60,11 +63,22 @@ module Dielectra
         Candidate.new(purpose:, subject:, minutes: there.minutes, value:, step:, answers:)
       end
 
+      def interned(states) = states.map { |raised| @world.toggles(raised) }.uniq
+
+      # For each hypothesis how likely each answer is, the toggles in any of some states.
       def mixed(states)
         share = 1.0 / states.size
         @outlook.hypotheses.map do |hypothesis|
-          states.each_with_object(Hash.new(0.0)) { |raised, answers| answers[yield(hypothesis, raised)] += share }
+          states.each_with_object(Hash.new(0.0)) { |raised, answers| count(answers, yield(hypothesis, raised), share, hypothesis) }
         end
+      end
+
+      # A reading through the lamp goes either way.
+      def count(answers, answer, share, hypothesis)
+        return answers[answer] += share unless answer == :perhaps
+
+        answers[true] += share * hypothesis.beeping
+        answers[false] += share * (1 - hypothesis.beeping)
       end
 
       # The light as the toggles stand, and with one of them thrown.
@@ -77,7 +91,7 @@ module Dielectra
       def watch(states, control)
         return if asked?(:lamp, nil, states)
 
-        answers = mixed(states) { |hypothesis, raised| @belief.prediction.light(hypothesis, @situation.arrangement, raised) }
+        answers = mixed(states) { |hypothesis, raised| @belief.prediction.light(hypothesis, @arrangement, raised) }
         return candidate(:watch, nil, @standing.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
 
         there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
@@ -89,7 +103,7 @@ module Dielectra
         now = @situation.positions[control.id]
         raised = now ? [!Trade::Position.raised?(now)] : [true, false]
         raised.map do |up|
-          watch(@states.map { |state| state.merge(control.id => up) }.uniq, control)
+          watch(interned(@states.map { |state| state.merge(control.id => up) }), control)
         end
       end
 
@@ -112,7 +126,7 @@ module Dielectra
         return [] if @situation.arrangement.lamps.include?(@job.wanted_load.id) || @situation.power == "off"
 
         there = @standing.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
-        renewed = @situation.arrangement.with_lamp(@job.wanted_load.id)
+        renewed = @world.same(@situation.arrangement.with_lamp(@job.wanted_load.id))
         answers = mixed(@states) { |hypothesis, raised| @belief.prediction.light(hypothesis, renewed, raised) }
         [candidate(:lamp, @job.wanted_load.id, there, answers, @permits.looking.replace_lamp(@job.wanted_load.id))]
       end
@@ -134,7 +148,7 @@ module Dielectra
         local = @job.wanted_controls.find { |control| control.place == place }
         return [[@states, nil, 0.0]] unless local
 
-        ups = [true, false].map { |up| [@states.map { |state| state.merge(local.id => up) }.uniq, {local.id => up}, @costs["set"]] }
+        ups = [true, false].map { |up| [interned(@states.map { |state| state.merge(local.id => up) }), {local.id => up}, @costs["set"]] }
         known = @situation.positions[local.id]
         known ? [[@states, nil, 0.0], ups[Trade::Position.raised?(known) ? 1 : 0]] : ups
       end
@@ -143,31 +157,24 @@ module Dielectra
         there = there.spend(@costs["probe"])
         points = probing_points(place)
         table = points.combination(2).reject { |pair| asked?(:continuity, pair, states) }
-        ranked(table, there) { |pair| mixed(states) { |hypothesis, raised| @belief.prediction.beeps(hypothesis, @situation.arrangement, raised, *pair) } }
+        told_apart(table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, states, points))
           .map do |pair, answers|
             step = @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
-            candidate(:continuity, pair, there, answers.map { |row| settled(row) }, step)
+            candidate(:continuity, pair, there, answers, step)
           end
       end
 
       def with_toggles(set, &block) = set ? @approach.toggled(set, &block) : block.call
 
-      # A reading that could go either way under one hypothesis.
-      def settled(row)
-        return row unless row.key?(:perhaps)
-
-        beeps = Trade.priors.fetch("lamp_beeps")
-        {true => row.fetch(true, 0.0) + (row[:perhaps] * beeps), false => row.fetch(false, 0.0) + (row[:perhaps] * (1 - beeps))}
-      end
-
-      # The few questions that leave the least doubt.
-      def ranked(questions, _there, most: 3)
+      # The few questions that leave the least doubt, each with how likely a yes is under every hypothesis.
+      # @param profile [Beeps, Volts]
+      def told_apart(questions, profile, most: 3)
         questions.filter_map do |question|
-          answers = yield question
-          next if answers.each_cons(2).all? { |one, other| one == other }
+          yes = profile.yes(question)
+          next if yes.minmax.reduce(:-).abs < 1e-9
 
-          [question, answers, @outlook.expected_doubt(answers)]
-        end.min_by(most, &:last).map { |question, answers, _| [question, answers] }
+          [question, yes, @outlook.doubt_after(yes)]
+        end.min_by(most, &:last).map { |question, yes, _| [question, yes.map { |share| {true => share, false => 1 - share} }] }
       end
 
       def probing_points(place)
@@ -176,17 +183,30 @@ module Dielectra
                   .reject { |point| point.include?(".") && !point.include?("/") && point.start_with?(@job.wanted_load.id) && point.end_with?("ground") }
       end
 
-      # Volts between two points of an open box with the power on.
+      # What is live in an open box with the power on: volts between two points, or a detector held to one.
       def live_readings
-        tool = %w[low_z voltage].find { |name| @job.tool?(name) }
-        return [] if tool.nil? || !@situation.bare.empty? || (@situation.off? && @permits.energise.nil?)
+        return [] if !@situation.bare.empty? || (@situation.power != "on" && @permits.energise.nil?)
 
         @situation.opened.keys.flat_map do |place|
           there = @standing.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
-          table = probing_points(place).combination(2).reject { |pair| asked?(tool.to_sym, pair) }
-          ranked(table, there) { |pair| mixed(@states) { |hypothesis, raised| @belief.prediction.volts(hypothesis, @situation.arrangement, raised, *pair) } }
-            .map { |pair, answers| candidate(:volts, pair, there, answers, @approach.live(place) { |live| live.probe(tool, pair) }) }
+          volts(place, there) + detected(place, there)
         end
+      end
+
+      def volts(place, there)
+        tool = %w[low_z voltage].find { |name| @job.tool?(name) } or return []
+        table = probing_points(place).combination(2).reject { |pair| asked?(tool.to_sym, pair) }
+        told_apart(table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, @states, probing_points(place)))
+          .map { |pair, answers| candidate(:volts, pair, there, answers, @approach.live(place) { |live| live.probe(tool, pair) }) }
+      end
+
+      # Worth it only where there is nothing to measure against: a detector can lie.
+      def detected(place, there)
+        return [] unless @job.tool?("ncv")
+
+        points = probing_points(place).grep(%r{/}).reject { |point| asked?(:ncv, [point]) }
+        told_apart(points.map { |point| [point] }, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, @states, points), most: 1)
+          .map { |point, answers| candidate(:detect, point, there.spend(0.2), answers, @approach.live(place) { |live| live.probe("ncv", point) }) }
       end
 
       # Whether nothing found so far is much better than trying the likeliest repair.
@@ -213,14 +233,14 @@ module Dielectra
 
       def joined_pair(here, there, pair)
         joints = @situation.joints(here) + [pair]
-        arrangement = @situation.arrangement.with_joints(here, from: @situation.joints(here), to: joints)
+        arrangement = @world.same(@situation.arrangement.with_joints(here, from: @situation.joints(here), to: joints))
         stand = @standing.hands_in(here, @costs, @job).spend(2 * @costs["arrange_point"])
                          .hands_in(there, @costs, @job).spend(@costs["probe"] + (2 * @costs["arrange_point"]))
-        questions = probing_points(there).combination(2).to_a
-        ranked(questions, stand, most: 1) { |points| mixed(@states) { |hypothesis, raised| @belief.prediction.beeps(hypothesis, arrangement, raised, *points) } }
+        points = probing_points(there)
+        told_apart(points.combination(2), Beeps.new(@outlook.hypotheses, @belief.prediction, arrangement, @states, points), most: 1)
           .map do |_, answers|
             step = @approach.hands(here) { |hands| hands.arrange(joints) }
-            candidate(:join, pair, stand, answers.map { |row| settled(row) }, step)
+            candidate(:join, pair, stand, answers, step)
           end
       end
 
@@ -240,6 +260,7 @@ module Dielectra
         return unless plan.ready? && !(plan.nothing? && @proof.complete?)
 
         arrangement = plan.carried_out(@situation)
+        return if arrangement != @situation.arrangement && @visited.include?(arrangement)
         return if @permits.hazard(arrangement) >= Permits::HAZARD
 
         minutes = @outlook.minutes(plan, @standing)

@@ -49,6 +49,20 @@ module Dielectra
         sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) } * MINUTES_PER_BIT
       end
 
+      # The same for a question of yes or no.
+      # @param yes [Array<Float>] for each hypothesis, how likely a yes is
+      def doubt_after(yes)
+        with = Array.new(@plans.size, 0.0)
+        without = Array.new(@plans.size, 0.0)
+        yes.each_with_index do |share, number|
+          weight = @weights[number]
+          label = @labels[number]
+          with[label] += weight * share
+          without[label] += weight * (1 - share)
+        end
+        [with, without].sum { |row| row.sum * Diagnosis::Belief.entropy(row) } * MINUTES_PER_BIT
+      end
+
       # @return [Array<Float>] probability of each plan
       def shares(weights)
         weights.each_with_index.with_object(Array.new(@plans.size, 0.0)) { |(weight, number), row| row[@labels[number]] += weight }

@@ -28,6 +28,7 @@ module Dielectra
         @steps = []
         @watched = []
         @minutes = 0.0
+        @visited = []
         job.steps.each { |step| record(step) }
       end
 
@@ -39,8 +40,10 @@ module Dielectra
         number = step["id"] || (steps.size + 1)
         after = situation.after(step, number)
         spent = costs.of(step, situation)
+        seen = belief.observations.size
         @belief = belief.after(step, situation, after, number)
         note_watch(step)
+        @visited = belief.observations.size > seen ? [after.arrangement] : @visited + [after.arrangement]
         @minutes += spent
         @situation = after
         @steps += [step]
@@ -53,7 +56,7 @@ module Dielectra
 
       # @return [Array<Candidate>] what could be done next, best first
       def candidates
-        @candidates ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:)
+        @candidates ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: @visited)
         @ranked_for == steps.size ? @ranked : (@ranked_for = steps.size) && (@ranked = @candidates.all)
       end
 
@@ -61,7 +64,7 @@ module Dielectra
 
       def proof = Proof.new(job, situation, @watched)
 
-      def planner = (@planner ||= Repair::Planner.new(belief.world, costs))
+      def planner = (@planner ||= Repair::Planner.new(belief.world, costs, soundness))
 
       def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
 

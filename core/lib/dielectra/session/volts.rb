@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Between which points a voltmeter would show the supply under each hypothesis, and which points are live.
+    class Volts
+      def initialize(hypotheses, prediction, arrangement, states, points)
+        @states = states.size
+        @slot = points.each_with_index.to_h
+        @rows = hypotheses.map do |hypothesis|
+          states.map { |raised| points.map { |point| prediction.potential(hypothesis, arrangement, raised, point) } }
+        end
+      end
+
+      # @param question [Array<String>] two points, or the one that is asked whether it is live
+      # @return [Array<Float>] for each hypothesis, how likely the full supply is
+      def yes(question)
+        here = @slot[question[0]]
+        there = question[1] && @slot[question[1]]
+        @rows.map { |states| states.count { |potentials| full?(potentials[here], there ? potentials[there] : :neutral) } / @states.to_f }
+      end
+
+      private
+
+      def full?(one, other) = one != other && one != :floating && other != :floating
+    end
+  end
+end
