@@ -8,6 +8,7 @@ require "zeitwerk"
 # Knows electricity and the trade; knows no web, no database, no clock and no randomness but a generator it is given.
 module Dielectra
   loader = Zeitwerk::Loader.for_gem
+  loader.inflector.inflect("cli" => "CLI")
   loader.setup
 
   # Something a person handed in cannot be used. `pointer` is the JSON pointer of the place, the message one sentence.

@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+require "thor"
+
+module Dielectra
+  # The command line, bin/dielectra. Protocol lines go to standard output, everything for people's eyes beside them to
+  # standard error; a file or answer that cannot be used ends with status 2 and one sentence.
+  class CLI < Thor
+    def self.exit_on_failure? = true
+
+    desc "troubleshoot", "Work a job over standard input and output"
+    long_desc <<~TEXT
+      Reads a job, as JSON on the first line of standard input, then prints one step a line and reads one answer a line,
+      until it prints the conclusion. An answer that does not fit is asked for again, three times at most.
+    TEXT
+    option :jsonl, type: :boolean, default: true, desc: "one JSON document a line"
+    def troubleshoot = guarded { Protocol::Asking.new($stdin, $stdout, $stderr).run }
+
+    desc "house CIRCUIT.json", "Answer steps from a simulated house"
+    long_desc <<~TEXT
+      Reads steps from standard input, a line each, and answers from the physics of the circuit. With --seed floating
+      conductors show ghosts, by chance; with --slips so many readings in one are written down wrong.
+    TEXT
+    option :seed, type: :numeric, desc: "for ghosts and slips"
+    option :slips, type: :numeric, default: 0.0, desc: "share of wrong readings"
+    def house(path)
+      guarded do
+        random = options[:seed] && Random.new(options[:seed])
+        Protocol::Answering.new(Practice::House.new(circuit(path), random:, slips: options[:slips]), $stdin, $stdout, $stderr).run
+      end
+    end
+
+    desc "play CIRCUIT.json JOB.json", "Let the simulated house answer a job, and tell it as a person would read it"
+    option :seed, type: :numeric, desc: "for ghosts and slips"
+    option :slips, type: :numeric, default: 0.0, desc: "share of wrong readings"
+    def play(circuit_path, job_path)
+      guarded do
+        random = options[:seed] && Random.new(options[:seed])
+        house = Practice::House.new(circuit(circuit_path), random:, slips: options[:slips])
+        Practice::Telling.new(house, Evidence::Job.read(document(job_path)), $stdout).run
+      end
+    end
+
+    desc "measure CIRCUIT.json", "Print what a circuit does in every combination of positions, or what a meter reads"
+    option :at, type: :string, desc: 'positions, as JSON: {"S1": "up", "B1": "off"}'
+    option :volts, type: :array, desc: "two points"
+    option :ohms, type: :array, desc: "two points"
+    def measure(path)
+      guarded { puts JSON.generate(measured(circuit(path), positions)) }
+    end
+
+    desc "check FILE…", "Validate circuit and job files"
+    def check(*paths)
+      results = paths.map { |path| checked(path) }
+      exit 2 unless results.all?
+    end
+
+    private
+
+    def guarded
+      yield
+    rescue InvalidInput => e
+      warn e.message
+      exit 2
+    end
+
+    def document(path)
+      JSON.parse(File.read(path))
+    rescue Errno::ENOENT, Errno::EISDIR
+      raise InvalidInput, "#{path} is not a file that can be read."
+    rescue JSON::ParserError => e
+      raise InvalidInput, "#{path} is not JSON: #{e.message.lines.first.strip}"
+    end
+
+    def circuit(path) = Circuit.read(document(path))
+
+    def positions
+      given = options[:at] ? JSON.parse(options[:at]) : {}
+      raise InvalidInput, "--at takes an object of positions." unless given.is_a?(Hash)
+
+      given
+    rescue JSON::ParserError
+      raise InvalidInput, "--at is not JSON."
+    end
+
+    def measured(circuit, state)
+      return {"volts" => Physics::Network.new(circuit, state).volts(*two(:volts)).round(6)} if options[:volts]
+      return {"ohms" => Physics::Network.new(circuit, state).ohms(*two(:ohms))&.round(6)} if options[:ohms]
+
+      Physics::Survey.measure(circuit, state)
+    end
+
+    def two(name)
+      points = options[name]
+      raise InvalidInput, "--#{name} takes two points." unless points.size == 2
+
+      points
+    end
+
+    def checked(path)
+      read = document(path)
+      read["format"] == Evidence::Job::FORMAT ? Evidence::Job.read(read) : Circuit.read(read)
+      puts "#{path}: good"
+      true
+    rescue InvalidInput => e
+      puts "#{path}: #{e.message}"
+      false
+    end
+  end
+end

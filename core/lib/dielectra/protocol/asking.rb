@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Protocol
+    # The asking side of the step protocol over lines: reads a job, prints steps, reads answers, prints the conclusion.
+    class Asking
+      TRIES = 3
+
+      def initialize(input, output, errors)
+        @input = input
+        @output = output
+        @errors = errors
+      end
+
+      # @raise [InvalidInput] for a job that cannot be worked, or an answer that did not fit three times
+      def run
+        session = Session::Troubleshooting.new(Evidence::Job.read(parse(line("a job"))))
+        number = 0
+        until (step = session.next).is_a?(Session::Conclusion)
+          number += 1
+          ask(session, step.numbered(number))
+        end
+        say({"conclusion" => step.to_h})
+      end
+
+      private
+
+      def ask(session, step)
+        tries = 0
+        begin
+          say(step)
+          answer = parse(line("the answer to step #{step["id"]}"))
+          Schema.check!(:answer, answer)
+          raise InvalidInput.new("answers another step.", pointer: "/id") unless answer.fetch("id", step["id"]) == step["id"]
+
+          session.record(step.merge("answer" => answer.except("id")))
+        rescue InvalidInput => e
+          raise if (tries += 1) >= TRIES
+
+          @errors.puts "step #{step["id"]}: #{e.message}"
+          retry
+        end
+      end
+
+      def say(document)
+        @output.puts JSON.generate(document)
+        @output.flush
+      end
+
+      def line(what) = @input.gets || raise(InvalidInput, "standard input ended before #{what}.")
+
+      def parse(text)
+        document = JSON.parse(text)
+        raise InvalidInput, "a line holds one JSON object." unless document.is_a?(Hash)
+
+        document
+      rescue JSON::ParserError
+        raise InvalidInput, "that line is not JSON."
+      end
+    end
+  end
+end

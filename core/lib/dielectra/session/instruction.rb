@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # A step in sentences: what to do, where, with what, and what matters while doing it.
+    module Instruction
+      PLAIN = {
+        "ncv" => "the non-contact detector", "voltage" => "the voltmeter", "low_z" => "the low-impedance tester",
+        "continuity" => "the continuity tester", "resistance" => "the ohmmeter"
+      }.freeze
+
+      module_function
+
+      # @param step [Hash] in the form of the protocol
+      # @param situation [Evidence::Situation] before it
+      # @return [Hash{String => Object}] `title`, `detail`, `place` and `caution` (each nil where there is nothing to say)
+      def of(step, situation)
+        title, detail, caution = send("on_#{step["do"]}", step, situation)
+        {"title" => title, "detail" => detail, "place" => situation.place_of(step), "caution" => caution}
+      end
+
+      def on_watch(_step, situation)
+        ["Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
+      end
+
+      def on_report(step, _situation) = ["The light with #{step["positions"].map { |id, at| "#{id} #{at}" }.join(", ")}", nil, nil]
+
+      def on_set(step, situation)
+        ["Put #{step["device"]} #{step["to"]}", "The switch in #{name(situation.place_of_device(step["device"]))}.", nil]
+      end
+
+      def on_breaker(step, situation)
+        return ["Turn breaker #{step["device"]} off", "Leave the light on if it burns: going off, it shows that the breaker is the right one. Lock it, or tag it.", nil] if step["to"] == "off"
+
+        ["Turn breaker #{step["device"]} on", "Every loose end capped, nobody at the boxes.", situation.opened.empty? ? nil : "Boxes are open: keep hands and tools out of them while the power is on."]
+      end
+
+      def on_open(step, _situation)
+        ["Open the #{name(step["place"])} box", "Take the plate off and draw the device out on its wires. Let nothing come loose. Write down what is there.",
+         "The box has not been proved dead yet: touch no metal."]
+      end
+
+      def on_prove_dead(step, _situation)
+        ["Prove the #{name(step["place"])} box dead", "Tester on a known live source, then every conductor and the metal box, then the live source again.",
+         "A tester that was not seen to work proves nothing."]
+      end
+
+      def on_arrange(step, situation)
+        place = step["place"]
+        joints = step["joints"] == "as_found" ? situation.found_joints(place) : step["joints"]
+        changed = Evidence::Arrangement.changed(situation.joints(place), joints)
+        title = changed.size > 6 ? "Join the #{name(place)} box as drawn" : "In the #{name(place)} box, move #{list(changed.grep(%r{/}).map { |point| wire(point) })}"
+        [title, joints.empty? ? "Everything apart and capped." : "Whatever is not named stays apart and capped.", nil]
+      end
+
+      def on_probe(step, _situation)
+        at = step["at"].map { |point| wire(point) }
+        tool = PLAIN.fetch(step["tool"], step["tool"])
+        live = Trade.instruments.dig(step["tool"], "power") == "on"
+        ["#{tool[0].upcase}#{tool[1..]} #{at.size > 1 ? "between #{at.join(" and ")}" : "at #{at.first}"}", nil,
+         live ? "The power is on: the tester touches, hands stay clear, one hand if you can." : nil]
+      end
+
+      def on_bench(step, _situation) = ["Test #{step["device"]} out of the circuit, #{step["position"]}", "Continuity between each pair of its terminals.", nil]
+
+      def on_replace(step, situation)
+        return ["Put a good lamp into #{step["device"]}", "A lamp that was seen to burn elsewhere.", "Switch the light off first, and let a hot lamp cool."] if step["kind"] == "lamp"
+
+        term = Trade::DeviceKind[step["kind"]].term
+        ["Fit a new #{term} as #{step["device"]}", "Conductor for conductor, by the marks on the terminals, in the #{name(situation.place_of_device(step["device"]))} box.", nil]
+      end
+
+      def on_mark(step, _situation) = ["Tape #{wire(step["point"])} #{step["tape"]}", "It is hot, and its colour says otherwise.", nil]
+
+      def on_find_breaker(step, _situation) = ["Find the breaker behind #{wire(step["point"])}", nil, nil]
+
+      # An answer in a few words.
+      def answered(step, answer)
+        return "cannot: #{answer["cannot"]}" if answer["cannot"]
+        return "not sure" if answer["unsure"]
+
+        case step["do"]
+        when "watch", "report" then seen(answer)
+        when "open" then "#{answer["found"]["cable_ends"].size} cables, #{answer["found"]["devices"].map { |row| Trade::DeviceKind[row["kind"]].term }.join(", ")}, #{answer["found"]["joints"].size} joints"
+        when "prove_dead" then answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
+        when "probe" then read(answer)
+        when "bench" then answer["closed"].empty? ? "nothing closed" : answer["closed"].map { |pair| pair.join("–") }.join(", ")
+        else "done"
+        end
+      end
+
+      def seen(answer)
+        lights = (answer["loads"] || {}).map { |id, light| "#{id} #{light}" }
+        (lights + (answer["breakers"] || {}).reject { |_, at| at == "on" }.map { |id, at| "#{id} #{at}" }).join(", ")
+      end
+
+      def read(answer)
+        return answer["reads"] if answer["reads"]
+        return "#{answer["volts"]} V" if answer["volts"]
+
+        answer["ohms"] ? "#{answer["ohms"]} Ω" : "open"
+      end
+
+      def toggles(situation)
+        situation.job.controls.map { |control| "#{control.id} #{situation.positions[control.id] || "not noted"}" }.join(", ")
+      end
+
+      def name(place) = place.tr("_", " ")
+
+      # A point in words: `porch/2.red` is "red of cable 2", `S1.common` stays the terminal it is.
+      def wire(point)
+        return point.sub(".", " ").tr("_", " ") unless point.include?("/")
+
+        cable, conductor = point.split("/").last.split(".")
+        "#{conductor.tr("_", " ")} of cable #{cable}"
+      end
+
+      def list(items) = items.size < 2 ? items.join : "#{items[0..-2].join(", ")} and #{items.last}"
+    end
+  end
+end
