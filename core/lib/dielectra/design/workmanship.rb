@@ -33,16 +33,27 @@ module Dielectra
 
       # Joints of the box done right.
       # @param functions [Hash{String => String, nil}] conductor's point => function
-      # @param swapped [Boolean] the two travelers (or the two sides) the other way round
+      # @param turn [Array<String>] terminals in the order they are given out; see turns
       # @return [Array<Array<String>>]
-      def joints(functions, swapped: false)
+      def joints(functions, turn: turns.first)
         by_function = functions.keys.group_by { |point| functions[point] }.except(nil)
-        free = swapped ? expected.keys.reverse : expected.keys
+        free = turn
         by_function.map do |function, points|
           terminal = free.find { |candidate| expected[candidate].include?(function) }
           free -= [terminal]
           terminal ? [terminal, *points] : points
         end.select { |joint| joint.size > 1 }
+      end
+
+      # Every way round that does the same: travelers either way, the sides of a single-pole either way. A three-way that
+      # stands alone works with its common and either traveler.
+      # @return [Array<Array<String>>] terminals in the order they are given out
+      def turns
+        terminals = expected.keys
+        return [terminals, terminals.reverse].uniq unless @chain_place == :only && terminals.size == 3
+
+        common, *travelers = terminals
+        travelers.flat_map { |traveler| [[common, traveler], [traveler, common]] }
       end
 
       # @param found [Array<Array<String>>] joints as found

@@ -26,8 +26,10 @@ module Dielectra
 
       # @return [Array<Box>] done right, whichever way the travelers lie
       def right
-        turns = @either_way && kind == "three_way" ? [false, true] : [false]
-        @right ||= turns.map { |swapped| box(meant(kind).joints(@functions, swapped:), kind, marked(kind) / turns.size) }
+        @right ||= begin
+          turns = meant(kind).turns.first(@either_way && kind == "three_way" ? 2 : 1)
+          turns.map { |turn| box(meant(kind).joints(@functions, turn:), kind, marked(kind) / turns.size) }
+        end
       end
 
       private

@@ -76,7 +76,8 @@ module Dielectra
       def joints_at(place)
         return outlet_joints(place) if place.start_with?("onward")
 
-        joints = workmanship(place, device_kind(place)).joints(functions_at(place), swapped: chance?(0.5))
+        meant = workmanship(place, device_kind(place))
+        joints = meant.joints(functions_at(place), turn: place == "ceiling" ? meant.turns.first : meant.turns.first(2).sample(random: @random))
         grounds = grounds_at(place)
         grounds.size > 1 ? joints + [grounds] : joints
       end

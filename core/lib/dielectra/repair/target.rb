@@ -14,8 +14,8 @@ module Dielectra
         @current = current
         @functions = functions
         @grounds = grounds
-        best = [false, true].map { |swapped| arrange(workmanship.joints(functions, swapped:)) }
-                            .min_by { |joints| Evidence::Arrangement.changed(current, joints).size }
+        best = workmanship.turns.map { |turn| arrange(workmanship.joints(functions, turn:)) }
+                          .min_by { |joints| Evidence::Arrangement.changed(current, joints).size }
         @changed = Evidence::Arrangement.changed(current, best)
         best = with_grounds(best)
         @joints = Evidence::Arrangement.canonical(best)
