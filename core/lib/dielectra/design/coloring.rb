@@ -10,9 +10,10 @@ module Dielectra
 
       # @param functions [Array<String>] what the run carries
       # @param colors [Array<String>] its insulated conductors
-      # @param polarized [Boolean] whether the far end is a panel or an outlet, where line is dark and neutral is white
+      # @param polarized [Symbol, nil] :feed or :onward where the far end is a panel or an outlet, where line is dark and
+      #   neutral is white; only a panel is held to be capable of the reverse
       # @return [Array<Way>] ways by falling weight; weights sum to one
-      def self.ways(functions, colors, polarized: false)
+      def self.ways(functions, colors, polarized: nil)
         (@ways ||= {})[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze
       end
 
@@ -35,7 +36,7 @@ module Dielectra
         all = (@functions + ([nil] * (@colors.size - @functions.size))).permutation.to_a.uniq
         return all unless @polarized && told_apart?
 
-        all.select { |order| plain?(order) || reversed?(order) }
+        all.select { |order| plain?(order) || (@polarized == :feed && reversed?(order)) }
       end
 
       def told_apart? = @colors.one? { |color| Trade::Color.neutral?(color) } && @functions.sort == %w[line neutral]

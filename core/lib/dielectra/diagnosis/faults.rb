@@ -56,11 +56,13 @@ module Dielectra
         end
       end
 
-      # A spare breaks without anyone noticing; of the feed's line nobody could tell it from a dead supply.
+      # A spare breaks without anyone noticing, and so does what leaves for elsewhere; of the feed's line nobody could
+      # tell it from a dead supply.
       def carries?(run, strand, joined)
-        return false if run.feed? && strand.function == "line"
+        return strand.function == "neutral" if run.feed?
+        return false if run.outer?
 
-        run.outer? || strand.points.all? { |point| joined.include?(point) || point.include?("~") }
+         strand.points.all? { |point| joined.include?(point) || point.include?("~") }
       end
     end
   end

@@ -60,6 +60,16 @@ module Dielectra
         sums.sort_by { |_, share| -share }
       end
 
+      # What is wrong in a hypothesis, whether it hides or shows: boxes as found that are not as they were meant, too.
+      def suspected(hypothesis)
+        shown = hypothesis.skeleton.verdicts.reject { |_, verdict| verdict.label == :right }.map do |place, verdict|
+          {"kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place}
+        end
+        hidden = hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
+        hidden = hidden.map { |cause| cause["points"]&.any? { |point| point.include?("~") } ? cause.except("points") : cause }
+        shown + hidden
+      end
+
       # @return [Float] probability that something out of reach is broken
       def obstacle_share
         @belief.probability { |hypothesis| hypothesis.fault(:no_supply) || hypothesis.fault(:conductor_open) }
@@ -91,16 +101,6 @@ module Dielectra
           roles.each { |role, weight| sums[role] += hypothesis.weight * weight / total }
         end
         sums.select { |_, share| share > 0.001 }.sort_by { |_, share| -share }.to_h
-      end
-
-      # What is wrong in a hypothesis, whether it hides or shows: boxes as found that are not as they were meant, too.
-      def suspected(hypothesis)
-        shown = hypothesis.skeleton.verdicts.reject { |_, verdict| verdict.label == :right }.map do |place, verdict|
-          {"kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place}
-        end
-        hidden = hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
-        hidden = hidden.map { |cause| cause["points"]&.any? { |point| point.include?("~") } ? cause.except("points") : cause }
-        shown + hidden
       end
 
       def changed_causes

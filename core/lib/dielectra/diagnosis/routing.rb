@@ -32,6 +32,13 @@ module Dielectra
         end
       end
 
+      # @return [Symbol, nil] :feed, :onward, or nil for a run between boxes
+      def self.polarized(edge)
+        return :feed if edge.include?(Design::Layout::FEED)
+
+        :onward if edge.any? { |place| place.start_with?("onward") }
+      end
+
       # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box
       def layouts
         found = Design::CableTrees.new(
@@ -90,7 +97,7 @@ module Dielectra
       def runs_for(layout, edge, used, number)
         functions = layout.carried(edge)
         sides = edge.map { |place| choices(place, functions.size, used) }
-        polarized = edge.any? { |place| place == Design::Layout::FEED || place.start_with?("onward") }
+        polarized = Routing.polarized(edge)
         sides[0].product(sides[1]) do |near, far|
           next if near && far && !same_cable?(near, far)
 

@@ -56,7 +56,7 @@ module Dielectra
         spare = functions.size == 2 && chance?(0.15)
         type = "#{@gauge}/#{functions.size + (spare ? 1 : 0)}"
         colors = Trade::CableType.colors(type)
-        ways = Design::Coloring.ways(functions, colors, polarized: edge.any? { |place| place.match?(/panel|onward/) })
+        ways = Design::Coloring.ways(functions, colors, polarized: Diagnosis::Routing.polarized(edge))
         odd = chance?(0.2) && edge.none? { |place| place.match?(/panel|onward/) }
         way = odd ? ways.sample(random: @random) : weighted(ways.to_h { |item| [item, item.weight] })
         ends = edge.map { |place| "#{place}/#{@numbers[place].pop}" }

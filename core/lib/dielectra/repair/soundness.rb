@@ -49,7 +49,7 @@ module Dielectra
         source = nets[@world.source]
         neutral = nets[@world.return]
         grounded(hypothesis).none? { |point| nets[point] == source } &&
-          onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) }
+          (hidden?(hypothesis) || onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) })
       end
 
       # Whether the same side of the lamp stays on the neutral in every combination.
@@ -70,10 +70,14 @@ module Dielectra
         end
       end
 
+      # A connection that fails out of sight on the way onward shows in nothing this job watches.
+      def hidden?(hypothesis) = hypothesis.faults.any? { |fault| %i[joint_open conductor_open].include?(fault.kind) }
+
+      # Near ends of what leaves for elsewhere.
       def onward(hypothesis)
         (@onward ||= {}.compare_by_identity)[hypothesis.skeleton] ||=
           hypothesis.skeleton.runs.select { |run| run.outer? && !run.feed? }.flat_map do |run|
-            place = run.places.find { |name| name.start_with?("onward") }
+            place = run.places.find { |name| !name.start_with?("onward") }
             %w[line neutral].filter_map { |function| run.point(place, function)&.then { |point| [function, @world.index[point]] } }
           end
       end

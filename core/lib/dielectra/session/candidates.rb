@@ -257,7 +257,7 @@ module Dielectra
       end
 
       def repair(plan)
-        return unless plan.ready? && !(plan.nothing? && @proof.complete?)
+        return unless plan.ready? && !(plan.nothing? && @proof.complete? && @situation.power == "on")
 
         arrangement = plan.carried_out(@situation)
         return if arrangement != @situation.arrangement && @visited.include?(arrangement)

@@ -14,6 +14,8 @@ module Dielectra
       MOST_STEPS = 150
       # Certainty with which the circuit has to be right before it is called so.
       SURE = 0.97
+      # Certainty that is enough where asking on would cost more than a minute.
+      SURE_ENOUGH = 0.9
 
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs
 
@@ -47,7 +49,7 @@ module Dielectra
         @minutes += spent
         @situation = after
         @steps += [step]
-        @next = @candidates = @findings = nil
+        @next = @search = @candidates = @findings = nil
         self
       end
 
@@ -55,10 +57,11 @@ module Dielectra
       def next = @next ||= decide
 
       # @return [Array<Candidate>] what could be done next, best first
-      def candidates
-        @candidates ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: @visited)
-        @ranked_for == steps.size ? @ranked : (@ranked_for = steps.size) && (@ranked = @candidates.all)
-      end
+      def candidates = @candidates ||= search.all
+
+      # What the rest of the job is expected to cost as things stand.
+      # @return [Outlook]
+      def outlook = search.outlook
 
       def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
 
@@ -77,6 +80,10 @@ module Dielectra
 
       private
 
+      def search
+        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: @visited)
+      end
+
       def decide
         return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
         return stop(still_live) if situation.live.any? && situation.off?
@@ -91,7 +98,9 @@ module Dielectra
       end
 
       def solved?
-        situation.power == "on" && proof.complete? && certainty >= SURE
+        return false unless situation.power == "on" && proof.complete?
+
+        certainty >= SURE || (certainty >= SURE_ENOUGH && (candidates.empty? || candidates.first.value > 1.0))
       end
 
       def still_live

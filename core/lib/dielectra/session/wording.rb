@@ -22,6 +22,9 @@ module Dielectra
         end
       end
 
+      # @param share [Float] a probability
+      def percent(share) = share > 0.995 ? "over 99 %" : (share < 0.005 ? "under 1 %" : "#{(share * 100).round} %")
+
       # Several causes in one sentence.
       def causes(list) = list.empty? ? "Nothing is wrong" : list.map { |item| cause(item) }.join("; ")
 

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # A new job from the few things said on the telephone: where the switches are, where the light is.
+    module Draft
+      # @param said [Hash] `switches` (one or two names of places), `light` (a name), `amps`, `year_built`, `marked`
+      # @return [Hash] a job document without steps
+      # @raise [InvalidInput]
+      def self.document(said)
+        rooms = Array(said["switches"]).map { |name| id(name, "/draft/switches") }
+        light = id(said["light"], "/draft/light")
+        refuse("one or two switches can be worked on.", "/draft/switches") unless [1, 2].include?(rooms.size)
+        refuse("every place needs a name of its own.", "/draft/switches") if [*rooms, light, "panel"].uniq.size < rooms.size + 2
+
+        controls = rooms.each_with_index.map { |room, index| {"id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true} }
+        {"format" => Job::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60},
+         "places" => [{"id" => "panel", "kind" => "panel"}, *rooms.map { |room| {"id" => room, "kind" => "switch_box"} }, {"id" => light, "kind" => "luminaire_box"}],
+         "breakers" => [{"id" => "B1", "amps" => said.fetch("amps", 15)}], "controls" => controls,
+         "loads" => [{"id" => "L1", "place" => light, "kind" => "luminaire"}],
+         "wanted" => {"kind" => "restore", "control" => {"L1" => controls.map { |control| control["id"] }}},
+         "year_built" => said["year_built"], "method" => "nm", "tools" => %w[ncv voltage continuity resistance bench], "steps" => []}.compact
+      end
+
+      # A name as it is spoken, made an id: "Stairs, top" is stairs_top.
+      def self.id(name, pointer)
+        id = name.to_s.downcase.gsub(/[^a-z0-9]+/, "_").gsub(/\A_+|_+\z/, "")
+        refuse("#{name.inspect} is not a name for a place; it has to start with a letter.", pointer) unless id.match?(/\A[a-z]/)
+        id
+      end
+      private_class_method :id
+
+      def self.refuse(sentence, pointer) = raise(InvalidInput.new(sentence, pointer:))
+      private_class_method :refuse
+    end
+  end
+end

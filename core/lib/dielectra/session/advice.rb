@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The next step as a person needs it: what to do, what for, what each answer would mean, and what it costs.
+    class Advice
+      def initialize(session)
+        @session = session
+        @step = session.next
+        @candidate = session.candidates.first
+      end
+
+      # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`
+      def to_h
+        told = Instruction.of(@step.to_h, @session.situation)
+        told.merge("step" => @step.to_h, "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1), "purpose" => purpose,
+                   "goal" => goal, "choices" => Choices.new(@session, @step, asked? ? @candidate : nil).to_a)
+      end
+
+      private
+
+      # Whether the step is the question itself, and not the way there.
+      def asked? = %w[watch probe].include?(@step.do) && @candidate.answers
+
+      # Where steps lead that are not the aim themselves.
+      def goal
+        case @candidate.purpose
+        when :open then "open the #{Instruction.name(@candidate.subject)} box" unless @step.do == "open"
+        when :continuity then "test continuity in the #{place_of_question} box" unless asked?
+        when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
+        when :join then "find the far ends of two conductors" unless asked?
+        when :repair then "the rewire" unless %w[arrange replace mark].include?(@step.do)
+        when :prove then "watch every combination" unless asked?
+        end
+      end
+
+      def place_of_question = Instruction.name(@session.situation.place_of_point(@candidate.subject.first))
+
+      def purpose
+        case @candidate.purpose
+        when :watch, :throw then "How the light answers tells causes apart that look the same so far."
+        when :lamp then "A lamp is the cheapest thing to rule out."
+        when :open then "#{percent(share_at(@candidate.subject))} that something is wrong in there; for the walk and the risk it tells most."
+        when :continuity, :volts, :detect, :join then "It tells apart #{rivals}."
+        when :repair then "#{leading} The smallest change that mends it."
+        when :prove then "Nothing is called mended that was not watched: every control, from every state of the others."
+        end
+      end
+
+      def suspects = @suspects ||= @session.findings.suspects
+
+      def leading
+        causes, share = suspects.first
+        "#{Wording.causes(causes)} (#{percent(share)})."
+      end
+
+      def rivals
+        named = suspects.first(2).map { |causes, share| "“#{Wording.causes(causes)}” (#{percent(share)})" }
+        named.size > 1 ? named.join(" and ") : "what is left"
+      end
+
+      def share_at(place)
+        suspects.sum { |causes, share| causes.any? { |cause| cause["place"] == place } ? share : 0.0 }
+      end
+
+      def percent(share) = Wording.percent(share)
+    end
+  end
+end

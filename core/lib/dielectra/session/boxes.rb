@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The boxes of a job as they look now: cables with their conductors and what each is believed to do, the device, and
+    # what touches what.
+    class Boxes
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+      end
+
+      # @return [Array<Hash>]
+      def to_a
+        [*@session.job.boxes].map { |place| @situation.open?(place.id) ? opened(place) : closed(place) }
+      end
+
+      private
+
+      def closed(place)
+        {"place" => place.id, "name" => Instruction.name(place.id), "kind" => place.kind, "open" => false, "cables" => [], "devices" => devices(place), "joints" => []}
+      end
+
+      def opened(place)
+        {"place" => place.id, "name" => Instruction.name(place.id), "kind" => place.kind, "open" => true,
+         "enclosure" => @situation.opened[place.id]["enclosure"], "cables" => @situation.cable_ends(place.id).map { |item| cable(item) },
+         "devices" => devices(place), "joints" => @situation.joints(place.id)}
+      end
+
+      def cable(cable_end)
+        destination, share = destinations[cable_end.id]&.max_by(&:last)
+        {"id" => cable_end.id, "number" => cable_end.id.split("/").last.to_i, "type" => cable_end.type,
+         "leads_to" => destination && {"place" => destination, "name" => Instruction.name(destination), "share" => share.round(3)},
+         "wires" => cable_end.wires.map { |wire| wire(cable_end, wire) }}.compact
+      end
+
+      def wire(cable_end, wire)
+        point = cable_end.point(wire)
+        {"point" => point, "id" => wire.id, "color" => wire.color, "tape" => @situation.tapes[point] || wire.tape,
+         "roles" => roles.fetch(point, {}).map { |role, share| {"role" => role, "share" => share.round(3)} }}
+      end
+
+      def roles
+        @roles ||= begin
+          believed = @session.findings.roles
+          solved? ? believed.merge(@session.findings.proved_roles.transform_values { |role| {role => 1.0} }) : believed
+        end
+      end
+
+      def solved? = @session.next.is_a?(Conclusion) && @session.next.status == "solved"
+
+      def destinations = @destinations ||= @session.findings.destinations
+
+      def devices(place)
+        found = @situation.open?(place.id) ? @situation.opened[place.id]["devices"] : []
+        found.map do |row|
+          kind = @situation.kind_of(row["id"]) || row["kind"]
+          {"id" => row["id"], "kind" => kind, "term" => Trade::DeviceKind[kind].term, "terminals" => Trade::DeviceKind[kind].terminals,
+           "replaced" => @situation.arrangement.kinds.key?(row["id"])}
+        end
+      end
+    end
+  end
+end

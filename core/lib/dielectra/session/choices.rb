@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The answers a step can have, as buttons: label, the answer in the form of the protocol, how likely it is, and what
+    # it would mean.
+    class Choices
+      # @param candidate [Candidate, nil] where the step is the question of one
+      def initialize(session, step, candidate)
+        @session = session
+        @step = step
+        @candidate = candidate
+      end
+
+      # @return [Array<Hash>] `label`, `answer`, `share`, `meaning`; empty where a form asks for the answer
+      def to_a = named.map { |label, answer, outcome| {"label" => label, "answer" => answer, **expected(outcome)} }
+
+      private
+
+      def named
+        case @step.do
+        when "watch" then lights
+        when "prove_dead" then [["All dead", {"live" => []}, nil]]
+        when "probe" then readings
+        when "open" then []
+        else [["Done", {"ok" => true}, nil]]
+        end
+      end
+
+      def lights
+        light = @session.job.wanted_load.id
+        breaker = @session.job.breakers.first
+        on = {"breakers" => {breaker => "on"}}
+        [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off],
+         ["Breaker tripped", {"loads" => {light => "off"}, "breakers" => {breaker => "tripped"}}, :tripped],
+         ["Breaker was off", {"loads" => {light => "off"}, "breakers" => {breaker => "off"}}, nil]]
+      end
+
+      def readings
+        volts = @session.job.supply_volts
+        case @step["tool"]
+        when "continuity" then [["Beeps", {"reads" => "beep"}, true], ["Silent", {"reads" => "silent"}, false]]
+        when "ncv" then [["Glows", {"reads" => "glow"}, true], ["Dark", {"reads" => "dark"}, false]]
+        else [["About #{volts} V", {"volts" => volts}, true], ["Nothing", {"volts" => 0}, false]]
+        end
+      end
+
+      def expected(outcome)
+        return {} unless @candidate && !outcome.nil?
+
+        weights = joint(outcome)
+        share = weights.sum
+        return {"share" => 0.0, "meaning" => "Not expected: something would have been missed."} if share < 0.0005
+
+        {"share" => share.round(3), "meaning" => "Then: #{meaning(weights)}."}
+      end
+
+      # For each hypothesis, how likely it is together with the answer.
+      def joint(outcome)
+        outlook = @session.outlook
+        @candidate.answers.each_with_index.map { |answers, number| outlook.weights[number] * answers.fetch(outcome, 0.0) }
+      end
+
+      def meaning(weights)
+        sums = Hash.new(0.0)
+        @session.outlook.hypotheses.zip(weights) { |hypothesis, weight| sums[@session.findings.suspected(hypothesis)] += weight }
+        causes, weight = sums.max_by(&:last)
+        "#{Wording.causes(causes)}, #{Wording.percent(weight / weights.sum)}"
+      end
+    end
+  end
+end

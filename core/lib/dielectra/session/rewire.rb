@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The likeliest repair terminal by terminal, before and after, box by box.
+    class Rewire
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+      end
+
+      # @return [Hash, nil] `share`, `cause`, `ready`, `boxes` with their moves, `materials`, `lamp`; nil where nothing is to be done
+      def to_h
+        plan = @session.plan
+        return if plan.nil? || plan.nothing? || plan.obstacle
+
+        causes, share = @session.findings.suspects.first
+        {"share" => share.round(3), "cause" => Wording.causes(causes), "ready" => plan.ready?, "lamp" => plan.lamp,
+         "minutes" => @session.outlook.minutes(plan, Standing.of(@situation)).round(1), "boxes" => plan.places.map { |place| box(plan, place) },
+         "materials" => materials(plan)}
+      end
+
+      private
+
+      def box(plan, place)
+        return {"place" => place, "name" => Instruction.name(place), "open" => false, "moves" => [], "before" => [], "after" => []} unless @situation.open?(place)
+
+        before = @situation.joints(place)
+        after = plan.joints[place] || before
+        {"place" => place, "name" => Instruction.name(place), "open" => true, "before" => before, "after" => after,
+         "moves" => moves(plan, place, before, after)}
+      end
+
+      def moves(plan, place, before, after)
+        replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{Trade::DeviceKind[kind].term} as #{device}", "from" => nil, "to" => nil} }
+        remade = (plan.remakes[place] || []).map { |point| {"what" => "Make the joint of #{Instruction.wire(point)} anew", "from" => mates(before, point), "to" => mates(before, point)} }
+        wires = Evidence::Arrangement.changed(before, after).grep(%r{/}).reject { |point| mates(before, point) == mates(after, point) }
+        moved = wires.map { |point| {"what" => Instruction.wire(point), "from" => mates(before, point), "to" => mates(after, point)} }
+        taped = plan.tapes_at(place).map { |point, tape| {"what" => "Tape #{Instruction.wire(point)} #{tape}", "from" => nil, "to" => nil} }
+        replaced + remade + moved + taped
+      end
+
+      # What a point touches, in words; the terminal first, for that is where hands go.
+      def mates(joints, point)
+        joint = joints.find { |candidate| candidate.include?(point) }
+        others = joint ? joint - [point] : []
+        return "loose, capped" if others.empty?
+
+        terminal = others.find { |other| !other.include?("/") && !other.end_with?(".box", ".ground") }
+        terminal ? Instruction.wire(terminal) : "spliced with #{Instruction.list(others.map { |other| Instruction.wire(other) })}"
+      end
+
+      def materials(plan)
+        devices = plan.replacements.values.tally.map { |kind, count| "#{count} × #{Trade::DeviceKind[kind].term}" }
+        splices = plan.joints.flat_map { |place, joints| @situation.open?(place) ? joints - @situation.joints(place).map(&:sort) : [] }
+                      .count { |joint| joint.none? { |point| point.match?(/\A[A-Z]\w*\.(?!ground)/) } }
+        [*devices, ("1 × lamp" if plan.lamp), ("#{splices} × connector" if splices.positive?), ("marking tape" if plan.tapes.any?)].compact
+      end
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Server
+  # Everything the screens of a job show, as the core says it.
+  class JobView
+    def initialize(job)
+      @job = job
+      @session = Sessions.of(job)
+    end
+
+    def to_h
+      {call: CallSummary.new(@job).to_h, controls:, load: load_row, grid:, power: Dielectra::Session::Power.new(situation).to_h, boxes:,
+       next: advice, conclusion: (conclusion&.to_h), suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
+       repair: Dielectra::Session::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
+    end
+
+    # The likeliest explanation in a sentence.
+    def leading
+      causes, share = @session.findings.suspects.first
+      causes ? "#{wording.causes(causes)} (#{wording.percent(share)})" : "nothing"
+    end
+
+    private
+
+    def situation = @session.situation
+
+    def wording = Dielectra::Session::Wording
+
+    def conclusion = @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next : nil
+
+    def advice = conclusion ? nil : Dielectra::Session::Advice.new(@session).to_h
+
+    def controls
+      @session.job.wanted_controls.map do |control|
+        {id: control.id, place: control.place, name: place_name(control.place), marked: control.on_off_marked,
+         position: situation.positions[control.id], kind: situation.kind_of(control.id)}
+      end
+    end
+
+    def load_row
+      light = @session.job.wanted_load
+      {id: light.id, place: light.place, name: place_name(light.place)}
+    end
+
+    def place_name(place) = Dielectra::Session::Instruction.name(place)
+
+    def grid = Dielectra::Session::Grid.new(@session).to_a
+
+    def boxes = Dielectra::Session::Boxes.new(@session).to_a
+
+    def suspects
+      @session.findings.suspects.first(5).map { |causes, share| {sentence: wording.causes(causes), share: share.round(4), causes:} }
+    end
+
+    def steps
+      so_far = Dielectra::Evidence::Situation.start(@session.job)
+      @session.steps.map do |step|
+        told = Dielectra::Session::Instruction.of(step.except("id", "answer"), so_far)
+        row = {number: step["id"], title: told["title"], answer: Dielectra::Session::Instruction.answered(step, step["answer"] || {}),
+               place: place_name(told["place"]), minutes: @session.costs.of(step, so_far).round(1), step: step.except("id")}
+        so_far = so_far.after(step)
+        row
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Server
+  # One line of a job's journal: a step taken, a step undone, or a step whose answer was corrected. Never changed, never
+  # deleted; a job's state is the fold of its entries.
+  class Entry < ActiveRecord::Base
+    KINDS = %w[taken undone amended].freeze
+
+    belongs_to :job
+
+    validates :kind, inclusion: {in: KINDS}
+    validates :number, :position, presence: true
+
+    def readonly? = persisted?
+
+    # @param entries [Array<Entry>] in their order
+    # @return [Array<Hash>] the steps that count, each with its number as `id`
+    def self.fold(entries)
+      entries.each_with_object({}) do |entry, steps|
+        case entry.kind
+        when "taken" then steps[entry.number] = entry.step
+        when "undone" then steps.delete(entry.number)
+        when "amended" then steps[entry.number] = entry.step if steps.key?(entry.number)
+        end
+      end.map { |number, step| step.merge("id" => number) }
+    end
+  end
+end
