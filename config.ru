@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+require_relative "server/app"
+
+Server::Database.open(ENV.fetch("DIELECTRA_DATA", File.expand_path("data", __dir__)))
+Server::Demo.load! unless ENV["DIELECTRA_NO_DEMO"]
+run Server.app

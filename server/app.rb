@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+$LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "dielectra"
+require "active_record"
+require "rack"
+require_relative "database"
+%w[house job entry].each { |model| require_relative "models/#{model}" }
+%w[sessions call_summary job_view demo].each { |part| require_relative part }
+require_relative "api/base"
+require_relative "api/day"
+require_relative "api/jobs"
+require_relative "front"
+
+# The web server: loads, asks the core, stores, answers. No rule of the trade lives here.
+module Server
+  # The whole Rack application: the API under /api, the built front end beside it.
+  def self.app
+    Rack::Builder.new do
+      use Rack::Deflater
+      use Front::Policy
+      map("/api") do
+        run Rack::Cascade.new([Api::Day, Api::Jobs], [404])
+      end
+      run Front.new
+    end.to_app
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Server
+  # The built front end: files under web/dist, and its page for every address that is a screen.
+  class Front
+    FOLDER = File.expand_path("../web/dist", __dir__)
+    TYPES = {".webmanifest" => "application/manifest+json"}.freeze
+
+    # Nothing but what ships with the app may run or be fetched.
+    class Policy
+      HEADERS = {
+        "content-security-policy" => "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " \
+                                     "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
+        "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "x-frame-options" => "DENY"
+      }.freeze
+
+      def initialize(app)
+        @app = app
+      end
+
+      def call(env)
+        status, headers, body = @app.call(env)
+        [status, headers.merge(HEADERS), body]
+      end
+    end
+
+    def initialize(folder = FOLDER)
+      @folder = folder
+      @files = Rack::Files.new(folder)
+    end
+
+    def call(env)
+      path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
+      return file(env, path) if path != "/" && File.file?(File.join(@folder, path))
+      return [404, {"content-type" => "text/plain"}, ["Not found"]] if path.start_with?("/assets/")
+
+      page
+    end
+
+    private
+
+    def file(env, path)
+      status, headers, body = @files.call(env)
+      type = TYPES[File.extname(path)]
+      headers = headers.merge("content-type" => type) if type
+      headers = headers.merge("cache-control" => "public, max-age=31536000, immutable") if path.start_with?("/assets/")
+      [status, headers, body]
+    end
+
+    def page
+      index = File.join(@folder, "index.html")
+      return [503, {"content-type" => "text/plain"}, ["The front end is not built yet: run bin/start."]] unless File.file?(index)
+
+      [200, {"content-type" => "text/html; charset=utf-8", "cache-control" => "no-cache"}, [File.read(index)]]
+    end
+  end
+end
