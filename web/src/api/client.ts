@@ -1,0 +1,29 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+export type Job = Schemas["Job"];
+export type Call = Schemas["Call"];
+export type Advice = Schemas["Advice"];
+export type Answer = Schemas["Answer"];
+export type Box = Schemas["Box"];
+export type Found = Schemas["Found"];
+export type Power = Schemas["Power"];
+export type Rewire = Schemas["Rewire"];
+export type Step = Schemas["Step"];
+export type Wire = Schemas["Wire"];
+
+export const api = createClient<paths>({ baseUrl: "/api" });
+
+/** What the server said went wrong, in words a person can act on. */
+export class Problem extends Error {}
+
+/** The body of a response, or a Problem. */
+export async function body<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  const result = await call.catch(() => {
+    throw new Problem("The server cannot be reached. Nothing that was written down is lost; try again.");
+  });
+  if (result.data !== undefined) return result.data;
+  const error = result.error as { error?: { message?: string; pointer?: string } } | undefined;
+  throw new Problem(error?.error?.message ?? "The server gave no answer. Try again.");
+}

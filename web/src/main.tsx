@@ -1,0 +1,30 @@
+import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
+import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
+import "./tokens.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { applyTheme } from "./parts/theme";
+import { DayScreen } from "./screens/DayScreen";
+import { JobScreen } from "./screens/JobScreen";
+import { NewCallScreen } from "./screens/NewCallScreen";
+
+applyTheme();
+const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 1 } } });
+const root = document.getElementById("root");
+if (!root) throw new Error("The page has no root.");
+
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <BrowserRouter>
+        <Routes>
+          <Route path="/" element={<DayScreen />} />
+          <Route path="/calls/new" element={<NewCallScreen />} />
+          <Route path="/jobs/:id" element={<JobScreen />} />
+        </Routes>
+      </BrowserRouter>
+    </QueryClientProvider>
+  </StrictMode>,
+);

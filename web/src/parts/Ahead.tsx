@@ -1,0 +1,29 @@
+import type { Job } from "../api/client";
+import { Sheet } from "./Sheet";
+
+/** What is left, as a list that shrinks. */
+export function Ahead({ job }: { job: Job }) {
+  const { minutes, walks, legs } = job.ahead;
+  if (job.conclusion) return null;
+  return (
+    <Sheet
+      title="Ahead"
+      aside={`about ${Math.round(minutes)} min, ${walks} ${walks === 1 ? "walk" : "walks"} to the panel`}
+    >
+      <ol className="grid gap-1">
+        {legs.map((leg, index) => (
+          <li key={index} className="grid grid-cols-[1.5rem_1fr]">
+            <span className="font-mono text-quiet">{index + 1}</span>
+            <span>
+              {leg.title}
+              {leg.detail && <span className="text-quiet">: {leg.detail}</span>}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-2 text-sm text-quiet">
+        So far {Math.round(job.minutes)} min by the cost table. If the likeliest explanation holds.
+      </p>
+    </Sheet>
+  );
+}

@@ -1,0 +1,56 @@
+import { useState } from "react";
+import type { Job } from "../api/client";
+import { useWhy } from "../api/queries";
+import { Notice } from "./Notice";
+import { Sheet } from "./Sheet";
+
+/** What is probably wrong, how sure, and why. */
+export function Findings({ job }: { job: Job }) {
+  const [asked, setAsked] = useState(false);
+  const why = useWhy(job.call.id, asked, job.steps.length);
+  return (
+    <Sheet title={job.conclusion ? "What it was" : "What may be wrong"}>
+      <ul className="grid gap-2">
+        {job.suspects.map((suspect) => (
+          <li key={suspect.sentence}>
+            <div className="flex gap-3">
+              <span>{suspect.sentence}</span>
+              <span className="ml-auto font-mono whitespace-nowrap">{percent(suspect.share)}</span>
+            </div>
+            <div className="mt-1 h-1.5 rounded bg-wall" aria-hidden>
+              <div
+                className="h-full rounded bg-copper"
+                style={{ width: `${Math.max(suspect.share * 100, 1)}%` }}
+              />
+            </div>
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        aria-expanded={asked}
+        className="mt-2 min-h-11 cursor-pointer underline"
+        onClick={() => setAsked(!asked)}
+      >
+        Why?
+      </button>
+      {asked && (
+        <div aria-live="polite" className="grid gap-1 text-sm">
+          {why.isPending && <p>Looking for the fewest answers it rests on …</p>}
+          <Notice error={why.error} />
+          {why.data?.sentences.length === 0 && (
+            <p>Nothing found so far rests on more than how common things are.</p>
+          )}
+          {why.data?.sentences.map((sentence) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
+        </div>
+      )}
+    </Sheet>
+  );
+}
+
+function percent(share: number): string {
+  if (share > 0.995) return "> 99 %";
+  return share < 0.01 ? "< 1 %" : `${Math.round(share * 100)} %`;
+}

@@ -1,0 +1,173 @@
+import { Download, TriangleAlert, Undo2 } from "lucide-react";
+import { useState } from "react";
+import type { Advice, Answer, Job, Step } from "../api/client";
+import { FoundEditor } from "../wiring/FoundEditor";
+import { useKeys } from "./keys";
+import { KeysHelp } from "./KeysHelp";
+import { Plate } from "./Plate";
+import { StillLive } from "./StillLive";
+import { ReadNumber } from "./ReadNumber";
+
+type Props = { job: Job; busy: boolean; take: (step: Step) => void; undo: () => void };
+
+/** The next step, or how the job ended: the first thing the eye finds. */
+export function NowPlate({ job, busy, take, undo }: Props) {
+  const canUndo = job.steps.length > 0;
+  useKeys({ u: () => canUndo && !busy && undo() });
+  return (
+    <div className="grid gap-2">
+      <Plate label="Now">
+        {job.conclusion ? (
+          <Ended job={job} />
+        ) : (
+          job.next && <Doing advice={job.next} busy={busy} take={take} />
+        )}
+      </Plate>
+      {job.next?.step.do === "open" && job.next.step.place && (
+        <FoundEditor
+          key={`${job.next.step.place}${job.steps.length}`}
+          job={job}
+          place={job.next.step.place}
+          busy={busy}
+          onDone={(found) => job.next && take({ ...job.next.step, answer: { found } })}
+        />
+      )}
+      <div className="no-print flex flex-wrap items-center gap-2">
+        <button
+          type="button"
+          disabled={!canUndo || busy}
+          onClick={undo}
+          className="flex min-h-11 cursor-pointer items-center gap-2 rounded-md px-3 disabled:opacity-40"
+        >
+          <Undo2 size={18} aria-hidden /> Undo the last step
+        </button>
+        <a
+          href={`/api/jobs/${job.call.id}/file`}
+          download
+          className="flex min-h-11 items-center gap-2 rounded-md px-3"
+        >
+          <Download size={18} aria-hidden /> Job file
+        </a>
+        <KeysHelp />
+      </div>
+    </div>
+  );
+}
+
+function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (step: Step) => void }) {
+  const answer = (given: Answer) => take({ ...advice.step, answer: given });
+  useKeys(
+    Object.fromEntries(
+      advice.choices.map((choice, index) => [String(index + 1), () => !busy && answer(choice.answer)]),
+    ),
+  );
+  return (
+    <div className="grid gap-3">
+      <p className="flex gap-x-3 text-sm text-engraved-quiet">
+        <span>Now{advice.goal && <> · on the way to {advice.goal}</>}</span>
+        <span className="ml-auto whitespace-nowrap">{minutes(advice.minutes)}</span>
+      </p>
+      <h2 className="text-plate font-bold text-balance">{advice.title}</h2>
+      {advice.detail && <p className="max-w-prose">{advice.detail}</p>}
+      {advice.caution && (
+        <p className="flex max-w-prose items-start gap-2 font-bold text-key dark:text-key">
+          <TriangleAlert size={22} aria-hidden className="mt-0.5 shrink-0" /> {advice.caution}
+        </p>
+      )}
+      {advice.choices.length > 0 && (
+        <div className="grid gap-2 sm:grid-cols-2">
+          {advice.choices.map((choice, index) => (
+            <button
+              key={choice.label}
+              type="button"
+              disabled={busy}
+              onClick={() => answer(choice.answer)}
+              className="grid min-h-14 cursor-pointer grid-cols-[auto_1fr_auto] items-center gap-x-3 rounded-md bg-key px-4 py-2 text-left text-key-ink disabled:cursor-wait disabled:opacity-60"
+            >
+              <kbd className="font-mono text-sm opacity-70">{index + 1}</kbd>
+              <span className="text-lg font-bold">{choice.label}</span>
+              {choice.share !== undefined && (
+                <span className="font-mono text-sm">{Math.round(choice.share * 100)} %</span>
+              )}
+              {choice.meaning && (
+                <span className="col-span-2 col-start-2 text-sm leading-snug">{choice.meaning}</span>
+              )}
+            </button>
+          ))}
+        </div>
+      )}
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        {advice.step.do === "probe" && (
+          <ReadNumber tool={advice.step.tool ?? ""} busy={busy} onRead={answer} />
+        )}
+        {advice.step.do === "prove_dead" && <StillLive busy={busy} onLive={answer} />}
+        <Doubt busy={busy} onAnswer={answer} />
+      </div>
+      {advice.purpose && <p className="max-w-prose text-sm text-engraved-quiet">{advice.purpose}</p>}
+    </div>
+  );
+}
+
+function Doubt({ busy, onAnswer }: { busy: boolean; onAnswer: (answer: Answer) => void }) {
+  const look = "min-h-11 cursor-pointer underline decoration-1 underline-offset-4 disabled:opacity-60";
+  return (
+    <>
+      <button type="button" disabled={busy} onClick={() => onAnswer({ unsure: true })} className={look}>
+        Not sure
+      </button>
+      <button
+        type="button"
+        disabled={busy}
+        onClick={() => onAnswer({ cannot: "cannot be done" })}
+        className={look}
+      >
+        Cannot do this
+      </button>
+    </>
+  );
+}
+
+function Ended({ job }: { job: Job }) {
+  const [all, setAll] = useState(false);
+  const conclusion = job.conclusion;
+  if (!conclusion) return null;
+  const solved = conclusion.status === "solved";
+  const sentences = all ? conclusion.because : conclusion.because.slice(0, 3);
+  return (
+    <div className="grid gap-3">
+      <p className="text-sm text-engraved-quiet">
+        After {minutes(job.minutes)}, {job.steps.length} steps
+      </p>
+      <h2 className="text-plate font-bold">{solved ? "Proved in every combination" : "Stop here"}</h2>
+      {conclusion.why && <p className="max-w-prose">{sentence(conclusion.why)}</p>}
+      <ul className="grid max-w-prose list-disc gap-1 pl-5">
+        {sentences.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {conclusion.because.length > 3 && (
+        <button
+          type="button"
+          className="min-h-11 cursor-pointer justify-self-start underline"
+          onClick={() => setAll(!all)}
+        >
+          {all ? "Less" : "All findings"}
+        </button>
+      )}
+      {solved && (
+        <p className="max-w-prose text-engraved-quiet">
+          Then: off, proved dead, dressed and closed, on, and once more. Label the conductors before the plate
+          goes back.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+}
+
+function minutes(value: number): string {
+  return value < 1 ? "under a minute" : `${Math.round(value)} min`;
+}

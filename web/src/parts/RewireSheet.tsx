@@ -1,0 +1,69 @@
+import type { Box, Rewire } from "../api/client";
+import { BoxDrawing } from "../wiring/BoxDrawing";
+
+/** The smallest rewire, terminal by terminal, before and after. */
+export function RewireSheet({ repair, boxes, done }: { repair: Rewire | null; boxes: Box[]; done: boolean }) {
+  if (!repair) {
+    return (
+      <p className="rounded-lg border border-dashed border-edge p-4 text-quiet">
+        {done
+          ? "Nothing is left to change: the light obeys, as it is joined now."
+          : "No change is planned as things stand. Once an explanation asks for one, it stands here terminal by terminal."}
+      </p>
+    );
+  }
+  return (
+    <div className="grid gap-4">
+      <p>
+        <b>{repair.cause}</b>, {Math.round(repair.share * 100)} %. About {Math.round(repair.minutes)} min with
+        the proof.
+        {repair.materials.length > 0 && <> Needs {repair.materials.join(", ")}.</>}
+      </p>
+      {repair.boxes.map((plan) => {
+        const box = boxes.find((candidate) => candidate.place === plan.place);
+        return (
+          <section key={plan.place} className="rounded-lg border border-edge bg-sheet p-4">
+            <h2 className="mb-2 font-bold">{plan.name}</h2>
+            {!plan.open && <p className="text-quiet">Has to be opened first; what to move is known then.</p>}
+            <Moves moves={plan.moves} />
+            {plan.open && box && (
+              <div className="mt-3 grid gap-4 sm:grid-cols-2">
+                <Drawn title="Before" box={{ ...box, joints: plan.before }} />
+                <Drawn title="After" box={{ ...box, joints: plan.after }} />
+              </div>
+            )}
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+function Moves({ moves }: { moves: Rewire["boxes"][number]["moves"] }) {
+  return (
+    <ol className="grid gap-2">
+      {moves.map((move, index) => (
+        <li key={index} className="grid grid-cols-[1.75rem_1fr] items-baseline">
+          <span className="font-mono text-quiet">{index + 1}</span>
+          <span>
+            <b>{move.what}</b>
+            {move.from && move.to && (
+              <span>
+                : {move.from} <span aria-label="to">→</span> <b>{move.to}</b>
+              </span>
+            )}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Drawn({ title, box }: { title: string; box: Box }) {
+  return (
+    <figure>
+      <figcaption className="mb-1 text-sm text-quiet">{title}</figcaption>
+      <BoxDrawing box={box} />
+    </figure>
+  );
+}
