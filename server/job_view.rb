@@ -49,7 +49,7 @@ module Server
     def boxes = Dielectra::Session::Boxes.new(@session).to_a
 
     def suspects
-      @session.findings.suspects.first(5).map { |causes, share| {sentence: wording.causes(causes), share: share.round(4), causes:} }
+      @session.findings.suspects.first(5).reject { |_, share| share < 0.005 }.map { |causes, share| {sentence: wording.causes(causes), share: share.round(4), causes:} }
     end
 
     def steps

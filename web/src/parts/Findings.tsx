@@ -15,7 +15,7 @@ export function Findings({ job }: { job: Job }) {
           <li key={suspect.sentence}>
             <div className="flex gap-3">
               <span>{suspect.sentence}</span>
-              <span className="ml-auto font-mono whitespace-nowrap">{percent(suspect.share)}</span>
+              <span className="ml-auto whitespace-nowrap tabular-nums">{percent(suspect.share)}</span>
             </div>
             <div className="mt-1 h-1.5 rounded bg-wall" aria-hidden>
               <div
@@ -51,6 +51,6 @@ export function Findings({ job }: { job: Job }) {
 }
 
 function percent(share: number): string {
-  if (share > 0.995) return "> 99 %";
-  return share < 0.01 ? "< 1 %" : `${Math.round(share * 100)} %`;
+  if (share > 0.995) return "over 99%";
+  return share < 0.01 ? "under 1%" : `${Math.round(share * 100)}%`;
 }

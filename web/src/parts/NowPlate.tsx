@@ -67,10 +67,10 @@ function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (s
         <span>Now{advice.goal && <> · on the way to {advice.goal}</>}</span>
         <span className="ml-auto whitespace-nowrap">{minutes(advice.minutes)}</span>
       </p>
-      <h2 className="text-plate font-bold text-balance">{advice.title}</h2>
+      <h2 className="text-step font-bold text-balance">{advice.title}</h2>
       {advice.detail && <p className="max-w-prose">{advice.detail}</p>}
       {advice.caution && (
-        <p className="flex max-w-prose items-start gap-2 font-bold text-key dark:text-key">
+        <p className="flex max-w-prose items-start gap-2 font-bold text-key">
           <TriangleAlert size={22} aria-hidden className="mt-0.5 shrink-0" /> {advice.caution}
         </p>
       )}
@@ -87,7 +87,7 @@ function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (s
               <kbd className="font-mono text-sm opacity-70">{index + 1}</kbd>
               <span className="text-lg font-bold">{choice.label}</span>
               {choice.share !== undefined && (
-                <span className="font-mono text-sm">{Math.round(choice.share * 100)} %</span>
+                <span className="text-sm tabular-nums">{Math.round(choice.share * 100)}%</span>
               )}
               {choice.meaning && (
                 <span className="col-span-2 col-start-2 text-sm leading-snug">{choice.meaning}</span>
@@ -138,7 +138,7 @@ function Ended({ job }: { job: Job }) {
       <p className="text-sm text-engraved-quiet">
         After {minutes(job.minutes)}, {job.steps.length} steps
       </p>
-      <h2 className="text-plate font-bold">{solved ? "Proved in every combination" : "Stop here"}</h2>
+      <h2 className="text-step font-bold">{solved ? "Proved in every combination" : "Stop here"}</h2>
       {conclusion.why && <p className="max-w-prose">{sentence(conclusion.why)}</p>}
       <ul className="grid max-w-prose list-disc gap-1 pl-5">
         {sentences.map((line) => (

@@ -48,15 +48,15 @@ export function BoxDrawing({ box, marked = [], onPick, picked = null }: Props) {
       {layout.cables.map((cable, index) => (
         <Sheath key={cable.id} cable={cable} info={box.cables[index]} />
       ))}
-      {layout.device && <Yoke device={layout.device} />}
       {layout.strands.map((strand, index) => (
         <StrandPath
           key={`${strand.point}${index}`}
           strand={strand}
-          wire={wires.get(strand.point)}
+          wire={wires.get(strand.point) ?? mate(box, strand.point, wires)}
           bold={marked.includes(strand.point)}
         />
       ))}
+      {layout.device && <Yoke device={layout.device} />}
       {layout.splices.map((splice) => (
         <Cap key={splice.key} at={splice.at} />
       ))}
@@ -97,7 +97,7 @@ function Sheath({
 }) {
   const leads = info?.leads_to;
   const words = leads
-    ? `to ${leads.name}${leads.share < 0.95 ? ` ${Math.round(leads.share * 100)} %` : ""}`
+    ? `to ${leads.name}${leads.share < 0.95 ? ` ${Math.round(leads.share * 100)}%` : ""}`
     : "";
   return (
     <g>
@@ -249,19 +249,27 @@ function ScrewName({ screw, words }: { screw: Layout["screws"][number]; words: s
     .replace("traveler ", "T")
     .replace("terminal ", "")
     .replace("common", "COM")
+    .replace("neutral", "NEUT")
     .replace("ground", "G");
+  const box = screw.terminal === "box";
   return (
     <text
-      x={screw.at.x}
-      y={screw.at.y + 24}
-      textAnchor="middle"
+      x={box ? screw.at.x : screw.at.x - screw.side * 16}
+      y={box ? screw.at.y + 25 : screw.at.y + 4}
+      textAnchor={box ? "middle" : screw.side < 0 ? "start" : "end"}
       fontSize="12"
       fontWeight="700"
       fill="var(--ink)"
     >
-      {short}
+      {short.toUpperCase()}
     </text>
   );
+}
+
+/** A pigtail is drawn in the colour of the conductors it belongs to. */
+function mate(box: Box, point: string, wires: Map<string, Wire>): Wire | undefined {
+  const joint = box.joints.find((candidate) => candidate.includes(point)) ?? [];
+  return joint.map((other) => wires.get(other)).find((wire) => wire !== undefined);
 }
 
 function Tag({ wire, strand, marked, picked, onPick }: { wire: Wire; strand: Strand } & Pick) {

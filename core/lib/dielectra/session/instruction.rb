@@ -4,9 +4,9 @@ module Dielectra
   module Session
     # A step in sentences: what to do, where, with what, and what matters while doing it.
     module Instruction
-      PLAIN = {
-        "ncv" => "the non-contact detector", "voltage" => "the voltmeter", "low_z" => "the low-impedance tester",
-        "continuity" => "the continuity tester", "resistance" => "the ohmmeter"
+      PROBES = {
+        "ncv" => "Hold the detector to %s", "voltage" => "Measure volts from %s", "low_z" => "Measure volts from %s, low impedance",
+        "continuity" => "Test continuity from %s", "resistance" => "Measure ohms from %s", "plug_in" => "Plug the tester into %s"
       }.freeze
 
       module_function
@@ -20,13 +20,13 @@ module Dielectra
       end
 
       def on_watch(_step, situation)
-        ["Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
+        ["Look at the light", "With the toggles as they are: #{toggles(situation)}.", nil]
       end
 
       def on_report(step, _situation) = ["The light with #{step["positions"].map { |id, at| "#{id} #{at}" }.join(", ")}", nil, nil]
 
       def on_set(step, situation)
-        ["Put #{step["device"]} #{step["to"]}", "The switch in #{name(situation.place_of_device(step["device"]))}.", nil]
+        ["Put the #{name(situation.place_of_device(step["device"]))} switch #{step["to"]}", nil, nil]
       end
 
       def on_breaker(step, situation)
@@ -49,28 +49,29 @@ module Dielectra
         place = step["place"]
         joints = step["joints"] == "as_found" ? situation.found_joints(place) : step["joints"]
         changed = Evidence::Arrangement.changed(situation.joints(place), joints)
-        title = changed.size > 6 ? "Join the #{name(place)} box as drawn" : "In the #{name(place)} box, move #{list(changed.grep(%r{/}).map { |point| wire(point) })}"
+        title = changed.size > 8 ? "Join the #{name(place)} box as listed" : "In the #{name(place)} box, move #{list(changed.grep(%r{/}).map { |point| wire(point) })}"
         [title, joints.empty? ? "Everything apart and capped." : "Whatever is not named stays apart and capped.", nil]
       end
 
-      def on_probe(step, _situation)
+      def on_probe(step, situation)
         at = step["at"].map { |point| wire(point) }
-        tool = PLAIN.fetch(step["tool"], step["tool"])
         live = Trade.instruments.dig(step["tool"], "power") == "on"
-        ["#{tool[0].upcase}#{tool[1..]} #{at.size > 1 ? "between #{at.join(" and ")}" : "at #{at.first}"}", nil,
+        [format(PROBES.fetch(step["tool"]), at.join(" to ")), "In the #{name(situation.place_of(step))} box.",
          live ? "The power is on: the tester touches, hands stay clear, one hand if you can." : nil]
       end
 
       def on_bench(step, _situation) = ["Test #{step["device"]} out of the circuit, #{step["position"]}", "Continuity between each pair of its terminals.", nil]
 
       def on_replace(step, situation)
-        return ["Put a good lamp into #{step["device"]}", "A lamp that was seen to burn elsewhere.", "Switch the light off first, and let a hot lamp cool."] if step["kind"] == "lamp"
+        return ["Put a good lamp into the light", "A lamp that was seen to burn elsewhere.", "Switch the light off first, and let a hot lamp cool."] if step["kind"] == "lamp"
 
         term = Trade::DeviceKind[step["kind"]].term
-        ["Fit a new #{term} as #{step["device"]}", "Conductor for conductor, by the marks on the terminals, in the #{name(situation.place_of_device(step["device"]))} box.", nil]
+        ["Fit a new #{term} in the #{name(situation.place_of_device(step["device"]))} box", "Conductor for conductor, by the marks on the terminals.", nil]
       end
 
-      def on_mark(step, _situation) = ["Tape #{wire(step["point"])} #{step["tape"]}", "It is hot, and its colour says otherwise.", nil]
+      def on_mark(step, situation)
+        ["Tape #{wire(step["point"])} #{step["tape"]}", "In the #{name(situation.place_of(step))} box. It is hot, and its colour says otherwise.", nil]
+      end
 
       def on_find_breaker(step, _situation) = ["Find the breaker behind #{wire(step["point"])}", nil, nil]
 
@@ -102,17 +103,18 @@ module Dielectra
       end
 
       def toggles(situation)
-        situation.job.controls.map { |control| "#{control.id} #{situation.positions[control.id] || "not noted"}" }.join(", ")
+        situation.job.controls.map { |control| "#{name(control.place)} #{situation.positions[control.id] || "not noted"}" }.join(", ")
       end
 
       def name(place) = place.tr("_", " ")
 
-      # A point in words: `porch/2.red` is "red of cable 2", `S1.common` stays the terminal it is.
+      # A point in words: `porch/2.red` is "red of cable 2", `S1.common` is "the common screw of S1".
       def wire(point)
-        return point.sub(".", " ").tr("_", " ") unless point.include?("/")
+        owner, part = point.split(".")
+        return part == "box" ? "the metal box" : "the #{part.tr("_", " ")} screw of #{owner}" unless point.include?("/")
 
-        cable, conductor = point.split("/").last.split(".")
-        "#{conductor.tr("_", " ")} of cable #{cable}"
+        number = owner.split("/").last.delete("~")
+        "#{part.tr("_", " ")} of cable #{number}"
       end
 
       def list(items) = items.size < 2 ? items.join : "#{items[0..-2].join(", ")} and #{items.last}"

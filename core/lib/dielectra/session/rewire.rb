@@ -32,7 +32,7 @@ module Dielectra
       end
 
       def moves(plan, place, before, after)
-        replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{Trade::DeviceKind[kind].term} as #{device}", "from" => nil, "to" => nil} }
+        replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{Trade::DeviceKind[kind].term} (#{device})", "from" => nil, "to" => nil} }
         remade = (plan.remakes[place] || []).map { |point| {"what" => "Make the joint of #{Instruction.wire(point)} anew", "from" => mates(before, point), "to" => mates(before, point)} }
         wires = Evidence::Arrangement.changed(before, after).grep(%r{/}).reject { |point| mates(before, point) == mates(after, point) }
         moved = wires.map { |point| {"what" => Instruction.wire(point), "from" => mates(before, point), "to" => mates(after, point)} }

@@ -9,21 +9,32 @@ module Dielectra
       # @param cause [Hash] in the form of a conclusion
       # @return [String] without a full stop
       def cause(cause)
-        place = cause["place"]
+        place = cause["place"] && Instruction.name(cause["place"])
         case cause["kind"]
-        when "miswired" then cause["points"] ? "Conductors on the wrong terminals in #{place} (#{cause["points"].join(", ")})" : "Joined wrongly in #{place}"
-        when "wrong_device" then "#{cause["device"] || "The switch"} in #{place} is the wrong kind of switch"
-        when "device_failed" then "A contact of #{cause["device"]} in #{place} has failed"
-        when "joint_open" then "#{cause["points"]&.first || "A connection"} in #{place} makes no contact"
-        when "conductor_open" then "#{cause["points"]&.first || "A conductor"} is broken inside the run #{(cause["between"] || []).join(" to ")}"
+        when "miswired" then cause["points"] ? "Joined wrongly in #{place} (#{wires(cause["points"])})" : "Joined wrongly in #{place}"
+        when "wrong_device" then "The switch in #{place} is of the wrong kind"
+        when "device_failed" then "A contact of the switch in #{place} has failed"
+        when "joint_open" then "#{joint(cause["points"])} in #{place} makes no contact"
+        when "conductor_open" then "#{cause["points"] ? first(cause["points"]) : "A conductor"} is broken inside the run#{between(cause["between"])}"
         when "lamp" then "The lamp is burnt out"
         when "no_supply" then "No line comes from the panel"
         else "#{cause["kind"]} #{place}"
         end
       end
 
+      def joint(points) = points ? first(points) : "A connection"
+
+      def first(points) = points.first.then { |point| Instruction.wire(point) }.then { |words| words[0].upcase + words[1..] }
+
+      def wires(points) = Instruction.list(points.grep_v(/bare|green/).then { |some| some.empty? ? points : some }.map { |point| Instruction.wire(point) })
+
+      def between(ends)
+        places = (ends || []).map { |name| Instruction.name(name.split("/").first) }
+        places.empty? ? "" : " from #{places.join(" to ")}"
+      end
+
       # @param share [Float] a probability
-      def percent(share) = share > 0.995 ? "over 99 %" : (share < 0.005 ? "under 1 %" : "#{(share * 100).round} %")
+      def percent(share) = share > 0.995 ? "over 99%" : (share < 0.005 ? "under 1%" : "#{(share * 100).round}%")
 
       # Several causes in one sentence.
       def causes(list) = list.empty? ? "Nothing is wrong" : list.map { |item| cause(item) }.join("; ")
@@ -33,7 +44,7 @@ module Dielectra
         case deviation&.kind
         when :no_supply then "no line arrives from the panel on the feed: the run or its breaker has to be seen to at the panel"
         when :conductor_open
-          "#{deviation.points.first} is broken inside the run #{deviation.cable.join(" to ")} and no spare can take its place: the run has to be replaced"
+          "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)} and no spare can take its place: the run has to be replaced"
         else "nothing within reach mends it"
         end
       end
