@@ -11,6 +11,8 @@ module Dielectra
       SHARE = 0.98
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.0
+      # Minutes that a question has to save beyond its cost.
+      LEAST_GAIN = 0.02
       # Minutes that giving up a job that could have been done is held to cost.
       GIVEN_UP = 60.0
 
@@ -39,8 +41,14 @@ module Dielectra
       def all
         found = [*repairs, *light, *openings, *lamp, *dead_readings, *live_readings]
         found += joined_pairs if worth_more?(found)
-        found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
-             .sort_by(&:value)
+        possible = found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
+        worthwhile, idle = possible.partition { |candidate| worthwhile?(candidate) }
+        worthwhile.sort_by(&:value) + idle.sort_by(&:value)
+      end
+
+      # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not.
+      def worthwhile?(candidate)
+        !%i[continuity join].include?(candidate.purpose) || candidate.value < @outlook.now(@standing) - LEAST_GAIN
       end
 
       # Probability that the circuit is as it should be, as things stand.
