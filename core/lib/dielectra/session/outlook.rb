@@ -6,7 +6,7 @@ module Dielectra
     # which repair that is (Heckerman, Breese and Rommelse, "Decision-theoretic troubleshooting", 1995).
     class Outlook
       # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
-      MINUTES_PER_BIT = 2.2
+      MINUTES_PER_BIT = 2.0
 
       # Minutes that a new device is held to cost beside the work: a part is not changed on suspicion where a reading tells.
       PART = 2.5
