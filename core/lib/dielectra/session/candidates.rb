@@ -11,6 +11,8 @@ module Dielectra
       SHARE = 0.98
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.0
+      # How often one question is asked at most.
+      MOST_ASKED = 3
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
       # Minutes that giving up a job that could have been done is held to cost.
@@ -34,7 +36,8 @@ module Dielectra
         @world = belief.world
         @arrangement = @world.same(situation.arrangement)
         @states = interned(Diagnosis::Observation.states(job, situation.positions))
-        @asked = belief.observations.to_h { |seen| [[seen.what, seen.at, seen.arrangement, seen.states], true] }
+        @asked = belief.observations.map { |seen| question(seen) }.tally
+        @odd = belief.hypotheses.empty? ? [] : belief.misfits(belief.hypotheses.first).map { |seen| question(seen) }
       end
 
       # @return [Array<Candidate>] best first
@@ -56,14 +59,14 @@ module Dielectra
 
       private
 
-      def asked?(what, at = nil, states = @states) = @asked.key?([what, at, @situation.arrangement, states]) && !contradicted?
+      def question(seen) = [seen.what, seen.at, seen.arrangement, seen.states]
 
-      # Whether the best explanation leaves an answer unexplained: then it is worth asking again.
-      def contradicted?
-        return @contradicted unless @contradicted.nil?
-
-        best = @belief.hypotheses.first
-        @contradicted = !best.nil? && @belief.misfits(best).any?
+      # A question is asked once; one whose answer the best explanation cannot explain is asked again, to be outvoted or
+      # confirmed.
+      def asked?(what, at = nil, states = @states)
+        question = [what, at, @arrangement, states]
+        times = @asked.fetch(question, 0)
+        times.positive? && (times >= MOST_ASKED || !@odd.include?(question))
       end
 
       def candidate(purpose, subject, there, answers, step)

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require "open3"
+require "tmpdir"
+
+RSpec.describe Dielectra::CLI do
+  let(:bin) { File.expand_path("../../bin/dielectra", __dir__) }
+  let(:circuit) { File.join(Houses::DEMO, "boathouse.circuit.json") }
+  let(:job) { File.join(Houses::DEMO, "boathouse.job.json") }
+
+  def run(*words, input: "") = Open3.capture3(bin, *words, stdin_data: input)
+
+  it "measures every combination, volts and ohms" do
+    rows = JSON.parse(run("measure", circuit).first)
+    expect(rows).to include({"positions" => {"S1" => "on"}, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}})
+    expect(JSON.parse(run("measure", circuit, "--volts", "S1.terminal_1", "panel.neutral").first)["volts"]).to be_within(1).of(120)
+    expect(JSON.parse(run("measure", circuit, "--ohms", "S1.terminal_1", "panel.neutral", "--at", '{"B1": "off"}').first)).to eq("ohms" => nil)
+  end
+
+  it "works a job by pipes against the simulated house" do
+    log = []
+    asker_in, asker_out, = Open3.popen2(bin, "troubleshoot", "--jsonl")
+    house_in, house_out, = Open3.popen2(bin, "house", circuit)
+    asker_in.puts JSON.generate(JSON.parse(File.read(job)))
+    while (line = asker_out.gets)
+      log << JSON.parse(line)
+      break if log.last["conclusion"]
+
+      house_in.puts line
+      asker_in.puts house_out.gets
+    end
+    [asker_in, house_in].each(&:close)
+    expect(log.last["conclusion"]).to include("status" => "solved", "confidence" => a_value > 0.9)
+    expect(log.first).to include("id" => 1, "do" => a_kind_of(String))
+  end
+
+  it "asks again after an answer that does not fit, and ends with one sentence after three" do
+    out, errors, status = run("troubleshoot", "--jsonl", input: "#{JSON.generate(JSON.parse(File.read(job)))}\nnonsense\n{\"id\": 1, \"reads\": 7}\n{\"id\": 9}\n")
+    expect(out.lines.map { |line| JSON.parse(line)["id"] }).to eq([1, 1, 1])
+    expect([status.exitstatus, errors]).to match([2, /not JSON/])
+  end
+
+  it "tells a job as a person would read it" do
+    expect(run("play", circuit, job).first).to include("Turn breaker B1 off", "Solved after", "obeys every control")
+  end
+
+  it "checks files, with pointer and sentence" do
+    Dir.mktmpdir do |folder|
+      broken = File.join(folder, "broken.json")
+      File.write(broken, JSON.generate(JSON.parse(File.read(circuit)).merge("volts" => 3)))
+      out, _, status = run("check", circuit, broken)
+      expect(out).to match(%r{boathouse.circuit.json: good.*broken.json: /volts}m)
+      expect(status.exitstatus).to eq(2)
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Diagnosis::Belief do
+  it "weighs to one" do
+    belief = Dielectra::Session::Troubleshooting.new(demo_job("tower_stair")).belief
+    expect(belief.hypotheses.sum(&:weight)).to be_within(1e-6).of(1)
+  end
+
+  it "holds nothing against the truth: every answer of an honest house fits the best hypothesis" do
+    %w[tower_stair boathouse horn_shed].each do |name|
+      session = play(Dielectra::Practice::House.new(demo_circuit(name)), demo_job(name))
+      expect(session.belief.misfits(session.belief.hypotheses.first)).to be_empty
+    end
+  end
+
+  it "bends under one wrong answer and does not break" do
+    job = demo_job("tower_stair")
+    report = {"do" => "report", "positions" => {"S1" => "up", "S2" => "up"}, "answer" => {"loads" => {"L1" => "off"}}}
+    lie = report.merge("answer" => {"loads" => {"L1" => "on"}})
+    belief = Dielectra::Session::Troubleshooting.new(job.with_steps([report, lie, report])).belief
+    honest = Dielectra::Session::Troubleshooting.new(job.with_steps([report])).belief
+    share = ->(one) { one.probability { |hypothesis| hypothesis.deviations.any? { |item| item.place == "lamp_room" } } }
+    expect(share[belief]).to be_within(0.15).of(share[honest])
+  end
+
+  # At the panel neutral and ground are one: from the feed's white to its bare wire it beeps.
+  def told_apart
+    opened("tower_stair", "tower_door", "lamp_room", "stair_head").tap do |session|
+      session.record("do" => "arrange", "place" => "tower_door", "joints" => [], "answer" => {"ok" => true})
+      session.record("do" => "probe", "tool" => "continuity", "at" => %w[tower_door/1.white tower_door/1.bare], "answer" => {"reads" => "beep"})
+    end
+  end
+
+  it "does not know the feed from the light by looks alone" do
+    share = opened("tower_stair", "tower_door", "lamp_room", "stair_head").findings.destinations["tower_door/1"]["panel"]
+    expect(share).to be_between(0.2, 0.8)
+  end
+
+  it "knows the feed from the light by one reading" do
+    session = told_apart
+    links = session.findings.links.select { |_, share| share > 0.9 }.map(&:first)
+    expect(links).to contain_exactly(%w[lamp_room/1 tower_door/2], %w[lamp_room/2 stair_head/1])
+  end
+
+  it "tells what every conductor does, ground included" do
+    roles = told_apart.findings.roles.transform_values { |shares| shares.max_by(&:last).first }
+    expect(roles).to include("tower_door/1.black" => "line", "tower_door/2.red" => "traveler", "lamp_room/2.white" => "neutral", "lamp_room/1.bare" => "ground")
+  end
+end
+
+RSpec.describe Dielectra::Diagnosis::Explanation do
+  it "finds the smallest set that meets all" do
+    expect(described_class.smallest_hitting_set([[1, 2], [2, 3], [3, 4]]).size).to eq(2)
+    expect(described_class.smallest_hitting_set([])).to eq([])
+  end
+
+  it "names the steps a finding rests on" do
+    session = play(Dielectra::Practice::House.new(demo_circuit("boathouse")), demo_job("boathouse"))
+    expect(session.next.because.join).to match(/makes no contact: steps? \d+/)
+  end
+end

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Session::Troubleshooting do
+  # What is wrong in each demo house, and where.
+  {
+    "tower_stair" => %w[miswired lamp_room], "boathouse" => %w[joint_open slip_door],
+    "passage" => %w[miswired chart_room], "horn_shed" => %w[wrong_device shed_door]
+  }.each do |name, (kind, place)|
+    it "finds, mends and proves #{name}" do
+      house = Dielectra::Practice::House.new(demo_circuit(name))
+      session = play(house, demo_job(name))
+      inspection = Dielectra::Practice::Inspection.new(house.circuit, demo_job(name))
+      expect(session.next.status).to eq("solved")
+      expect(session.next.causes.map { |cause| cause.values_at("kind", "place") }).to include([kind, place])
+      expect([inspection.obeys?, inspection.hazards]).to eq([true, []])
+    end
+  end
+
+  it "leaves no white that is hot unmarked in a box it opened" do
+    house = Dielectra::Practice::House.new(demo_circuit("horn_shed"))
+    session = play(house, demo_job("horn_shed"))
+    whites = session.situation.opened.keys.flat_map { |place| session.situation.cable_ends(place).map { |cable_end| "#{cable_end.id}.white" } }
+    hot = whites.select { |point| %w[line load traveler].include?(session.next.roles[point]) }
+    expect(session.situation.tapes.keys).to include(*hot)
+  end
+
+  it "stops, with the cause named, where a run is broken and has no spare" do
+    circuit = demo_circuit("tower_stair")
+    joints = circuit.joints.map { |joint| Dielectra::Circuit::Joint.new(points: joint.points.map { |point| {"lamp_room/1.red" => "lamp_room/2.black", "lamp_room/2.black" => "lamp_room/1.red"}.fetch(point, point) }) }
+    fault = {"kind" => "conductor_open", "cable" => %w[tower_door/2 lamp_room/1], "conductor" => "white"}
+    session = play(Dielectra::Practice::House.new(circuit.with(joints:, faults: [fault])), demo_job("tower_stair"))
+    expect(session.next.status).to eq("stopped")
+    expect(session.next.causes.map { |cause| cause["kind"] }).to include("conductor_open")
+    expect(session.next.why).to match(/white.*has to be replaced/)
+  end
+
+  it "says in one sentence why it stops when no line arrives" do
+    fault = {"kind" => "joint_open", "point" => "panel/1.black"}
+    session = play(Dielectra::Practice::House.new(demo_circuit("boathouse").with(faults: [fault])), demo_job("boathouse"))
+    expect(session.next.to_h).to include("status" => "stopped", "why" => /no line arrives/)
+  end
+
+  it "goes on when an answer is not sure, and does not ask the same again" do
+    session = described_class.new(demo_job("tower_stair"))
+    first = session.next.to_h
+    session.record(first.merge("answer" => {"unsure" => true}))
+    expect(session.next.to_h).not_to eq(first)
+  end
+
+  it "asks again for the one answer that nothing explains" do
+    house = Dielectra::Practice::House.new(demo_circuit("tower_stair"))
+    lied = false
+    session = described_class.new(demo_job("tower_stair"))
+    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
+      answer = house.answer(step.to_h)
+      if step.do == "probe" && !lied
+        lied = true
+        answer = {"reads" => answer["reads"] == "beep" ? "silent" : "beep"}
+      end
+      session.record(step.to_h.merge("answer" => answer))
+    end
+    expect(lied).to be(true)
+    expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, session.job).obeys?]).to eq(["solved", true])
+  end
+
+  it "comes to the same point from a job file as from the steps themselves" do
+    session = opened("tower_stair", "lamp_room")
+    again = described_class.new(demo_job("tower_stair").with_steps(session.steps))
+    expect(again.next).to eq(session.next)
+  end
+
+  {
+    "an answer that is missing" => [{"do" => "watch"}, /lacks its answer/],
+    "a reading the tool has not" => [{"do" => "probe", "tool" => "continuity", "at" => %w[tower_door/1.black tower_door/1.white], "answer" => {"reads" => "glow"}}, /beep or silent/],
+    "a point of a closed box" => [{"do" => "probe", "tool" => "ncv", "at" => ["lamp_room/1.red"], "answer" => {"reads" => "glow"}}, /has not been opened/],
+    "a found box with a wire twice" => [{"do" => "open", "place" => "lamp_room", "answer" => {"found" => {"cable_ends" => [], "devices" => [], "joints" => [{"points" => ["lamp_room/1.red"]}]}}}, /not in lamp_room/]
+  }.each do |what, (step, message)|
+    it "refuses #{what}, and keeps what it had" do
+      session = opened("tower_stair", "tower_door")
+      count = session.steps.size
+      expect { session.record(step) }.to raise_error(Dielectra::InvalidInput, message)
+      expect(session.steps.size).to eq(count)
+    end
+  end
+
+  it "says which jobs it cannot work yet" do
+    document = demo_document("tower_stair.job.json")
+    document["wanted"]["kind"] = "always_on"
+    expect { described_class.new(Dielectra::Evidence::Job.read(document)) }.to raise_error(Dielectra::InvalidInput, /restoring/)
+  end
+end

@@ -1,0 +1,141 @@
+# frozen_string_literal: true
+
+require_relative "../app"
+require "openapi_first"
+require "rack/test"
+require "tmpdir"
+
+RSpec.describe "The API" do
+  include Rack::Test::Methods
+
+  definition = OpenapiFirst.load(File.expand_path("../openapi.yaml", __dir__))
+  # Ids are numbers in the description and text in an address.
+  application = Server.app
+
+  before(:all) do
+    @folder = Dir.mktmpdir
+    Server::Database.open(@folder)
+    Server::Demo.load!
+  end
+
+  after(:all) do
+    Server::Sessions.forget
+    ActiveRecord::Base.connection_handler.clear_all_connections!
+    FileUtils.rm_rf(@folder)
+  end
+
+  define_method(:app) { application }
+
+  # Sends a request, holds both sides against the description, and returns the body.
+  define_method(:call) do |verb, path, body = nil, expect_status: nil, valid: true|
+    env = {"CONTENT_TYPE" => "application/json"}
+    env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
+    custom_request(verb, "/api#{path}", {}, env)
+    request = Rack::Request.new(last_request.env.merge("PATH_INFO" => "/api#{path}", "SCRIPT_NAME" => ""))
+    request.env["rack.input"] = StringIO.new(env[:input].to_s)
+    validated = definition.validate_request(request)
+    expect(validated.error&.message).to be_nil if valid
+    checked = definition.validate_response(request, last_response)
+    expect(checked.error&.message).to be_nil
+    expect(last_response.status).to eq(expect_status) if expect_status
+    last_response.headers["content-type"].include?("json") ? JSON.parse(last_response.body) : last_response.body
+  end
+
+  let(:job_id) { call("GET", "/day")["calls"].find { |row| row["title"] == "Boathouse light dead" }["id"] }
+
+  def opened_call(title: "A copy to work on")
+    call("POST", "/jobs", {house: {name: "The cooperage", street: "4 Stave Lane"}, title:, complaint: "Dead.", file: demo_document("boathouse.job.json")})["call"]["id"]
+  end
+
+  it "lists the day's calls" do
+    expect(call("GET", "/day", expect_status: 200)["calls"].map { |row| row["house"]["town"] }).to include("Gannet Skerry")
+  end
+
+  it "shows a job with its next step" do
+    job = call("GET", "/jobs/#{job_id}", expect_status: 200)
+    expect(job["next"]["choices"].map { |choice| choice["label"] }).not_to be_empty
+    expect(job["power"]["state"]).to eq("unknown")
+  end
+
+  it "opens a call from a few words" do
+    job = call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "Loft light", draft: {switches: %w[Loft Stairs], light: "Ridge"}}, expect_status: 201)
+    expect(job["controls"].map { |control| control["name"] }).to eq(%w[loft stairs])
+  end
+
+  it "works a whole job, keeps it as a file, and the file is the same job" do
+    id = opened_call
+    house = Dielectra::Practice::House.new(demo_circuit("boathouse"))
+    job = call("GET", "/jobs/#{id}")
+    while (advice = job["next"])
+      step = advice["step"]
+      job = call("POST", "/jobs/#{id}/steps", step.merge("answer" => house.answer(step)), expect_status: 201)
+    end
+    expect(job["conclusion"]).to include("status" => "solved")
+    expect(job["grid"].map { |row| row["now"] }).to contain_exactly("on", "off")
+    file = call("GET", "/jobs/#{id}/file")
+    expect(Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(file)).next.status).to eq("solved")
+  end
+
+  it "undoes by adding, never by erasing" do
+    id = opened_call
+    call("POST", "/jobs/#{id}/steps", {do: "breaker", device: "B1", to: "off", answer: {ok: true}})
+    job = call("POST", "/jobs/#{id}/undo", expect_status: 200)
+    expect(job["steps"]).to be_empty
+    expect(Server::Job.find(id).entries.map(&:kind)).to eq(%w[taken undone])
+    expect { ActiveRecord::Base.connection.execute("DELETE FROM entries") }.to raise_error(ActiveRecord::StatementInvalid, /only ever added/)
+  end
+
+  it "corrects an answer, works everything out anew and says what changed" do
+    id = opened_call
+    report = {do: "report", positions: {S1: "up"}, answer: {loads: {L1: "on"}}}
+    number = call("POST", "/jobs/#{id}/steps", report)["steps"].last["number"]
+    job = call("PUT", "/jobs/#{id}/steps/#{number}", {answer: {loads: {L1: "off"}}}, expect_status: 200)
+    expect(job["steps"].last["answer"]).to eq("L1 off")
+    expect(job["changed"].keys).to contain_exactly("before", "after")
+  end
+
+  it "says why" do
+    id = opened_call
+    expect(call("GET", "/jobs/#{id}/why", expect_status: 200)["sentences"]).to be_an(Array)
+  end
+
+  {
+    "a step that is none" => [{do: "hope", answer: {}}, "/do", false],
+    "an answer that does not belong to its step" => [{do: "probe", tool: "continuity", at: ["slip_door/1.black", "slip_door/1.white"], answer: {reads: "beep"}}, "/at/0", true],
+    "a body that is not JSON" => ["{", "", false],
+    "a body that is no object" => ["[1]", "", false]
+  }.each do |what, (body, pointer, valid)|
+    it "refuses #{what}, with pointer and sentence, and keeps the job" do
+      id = opened_call
+      error = call("POST", "/jobs/#{id}/steps", body, expect_status: 422, valid:)["error"]
+      expect(error["pointer"]).to eq(pointer)
+      expect(Server::Job.find(id).entries).to be_empty
+    end
+  end
+
+  it "says when there is no such job" do
+    expect(call("GET", "/jobs/999999", expect_status: 404)["error"]["code"]).to eq("not_found")
+  end
+
+  it "has nothing to undo in a fresh call" do
+    expect(call("POST", "/jobs/#{opened_call}/undo", expect_status: 422)["error"]["message"]).to match(/no step/)
+  end
+
+  it "lets two hands write to one job at once" do
+    id = opened_call
+    threads = 2.times.map do |hand|
+      Thread.new do
+        5.times { |turn| Server::Job.find(id).add!("taken", step: {"do" => "report", "positions" => {"S1" => "up"}, "answer" => {"loads" => {"L1" => (hand + turn).even? ? "on" : "off"}}}) }
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections!
+      end
+    end
+    threads.each(&:join)
+    expect(Server::Job.find(id).steps.map { |step| step["id"] }).to eq((1..10).to_a)
+  end
+
+  it "ships a policy that lets nothing in from outside" do
+    get "/"
+    expect(last_response.headers["content-security-policy"]).to include("default-src 'self'")
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+$LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "dielectra"
+
+# What specs share: the demo houses, and a house played to its end.
+module Houses
+  DEMO = File.expand_path("../demo", __dir__)
+
+  def demo_circuit(name) = Dielectra::Circuit.read(demo_document("#{name}.circuit.json"))
+
+  def demo_job(name) = Dielectra::Evidence::Job.read(demo_document("#{name}.job.json"))
+
+  def demo_document(file) = JSON.parse(File.read(File.join(DEMO, file)))
+
+  # Plays a session in a house until it concludes; yields each step before it is answered.
+  # @return [Dielectra::Session::Troubleshooting]
+  def play(house, job)
+    session = Dielectra::Session::Troubleshooting.new(job)
+    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
+      yield step.to_h if block_given?
+      session.record(step.to_h.merge("answer" => house.answer(step.to_h)))
+    end
+    session
+  end
+
+  # The session of a demo job after some boxes of its house were opened and proved dead.
+  def opened(name, *places, house: Dielectra::Practice::House.new(demo_circuit(name)))
+    session = Dielectra::Session::Troubleshooting.new(demo_job(name))
+    steps = [{"do" => "breaker", "device" => "B1", "to" => "off"}]
+    steps += places.flat_map { |place| [{"do" => "open", "place" => place}, {"do" => "prove_dead", "place" => place}] }
+    steps.each { |step| session.record(step.merge("answer" => house.answer(step))) }
+    session
+  end
+end
+
+RSpec.configure do |config|
+  config.include Houses
+  config.disable_monkey_patching!
+  config.order = :random
+  Kernel.srand config.seed
+end

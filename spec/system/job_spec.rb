@@ -1,0 +1,137 @@
+# frozen_string_literal: true
+
+require_relative "../../server/app"
+require_relative "browser"
+
+# The real interface in the real browser, the simulated house behind the answers.
+RSpec.describe "A job in the browser", type: :feature do
+  include Browser
+
+  before(:all) do
+    @folder = Dir.mktmpdir
+    Server::Database.open(@folder)
+    Server::Demo.load!
+    Capybara.app = Server.app
+    Capybara.default_driver = :chromium
+  end
+
+  after(:all) do
+    Server::Sessions.forget
+    ActiveRecord::Base.connection_handler.clear_all_connections!
+    FileUtils.rm_rf(@folder)
+  end
+
+  let(:house) { Dielectra::Practice::House.new(demo_circuit("tower_stair")) }
+
+  # What the house says to the step that the screen shows, given through the screen.
+  def answer_shown(id)
+    session = Server::Sessions.of(Server::Job.find(id))
+    step = session.next
+    title = Dielectra::Session::Instruction.of(step.to_h, session.situation)["title"]
+    expect(page).to have_css("h2", text: title)
+    answer = house.answer(step.to_h)
+    step.do == "open" ? write_down(answer["found"]) : find_button(label(step, answer)).click
+    expect(page).to have_css("[role=tab]", text: "Steps (#{session.steps.size + 1})")
+  end
+
+  def label(step, answer)
+    return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize if step.do == "watch"
+    return "All dead" if step.do == "prove_dead"
+    return {"beep" => "Beeps", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark"}.fetch(answer["reads"]) if answer["reads"]
+    return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
+
+    "Done"
+  end
+
+  def write_down(found)
+    click_button found["enclosure"], exact: true
+    found["cable_ends"].sort_by { |row| row["id"] }.each { |row| click_button "+ #{row["type"]}" }
+    kind = found["devices"].first["kind"]
+    click_button(kind == "three_way" ? /Three-way/ : /Single-pole/) unless kind == "luminaire"
+    found["joints"].each do |joint|
+      joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } }
+    end
+    click_button "That is what is in the box"
+  end
+
+  # Points of a drawing are named as a person would say them.
+  def tap_point(point)
+    owner, part = point.split(".")
+    name = point.include?("/") ? "#{part} of cable #{owner.split("/").last}" : "screw #{part.tr("_", " ")}"
+    find("[role=group] [aria-label='#{name}']").send_keys(:enter)
+  end
+
+  it "is found in the day, worked to the proof, kept, undone and corrected" do
+    viewport(1280, 800)
+    visit "/"
+    click_link "Tower stair light"
+    expect(page).to have_css("h1", text: "Tower stair light")
+    expect(page).to have_css("section[aria-label=Power]", text: "Nobody has looked at breaker B1 yet")
+    id = page.current_path[/\d+/].to_i
+
+    demo_job("tower_stair").combinations.each do |positions|
+      light = Dielectra::Physics::Network.new(demo_circuit("tower_stair"), positions).lamps["L1"]
+      find_button("#{positions.map { |control, at| "#{control} #{at}" }.join(", ")}: light #{light}").click
+      expect(page).to have_css("button[aria-pressed=true]", text: light)
+    end
+    expect(page).to have_css("[role=tab]", text: "Steps (4)")
+
+    moved = false
+    60.times do
+      job = Server::Job.find(id)
+      break if Server::Sessions.of(job).next.is_a?(Dielectra::Session::Conclusion)
+
+      if Server::Sessions.of(job).next.do == "arrange" && !moved
+        moved = true
+        find("[role=tab]", text: "Rewire").click
+        expect(page).to have_content("→").and have_content("Before").and have_content("After")
+      end
+      answer_shown(id)
+    end
+    expect(moved).to be(true)
+    expect(page).to have_css("h2", text: "Proved in every combination")
+    expect(page).to have_css("section[aria-label=Proof]", text: "watched", minimum: 1)
+    inspection = Dielectra::Practice::Inspection.new(house.circuit, demo_job("tower_stair"))
+    expect([inspection.obeys?, inspection.hazards]).to eq([true, []])
+
+    visit "/jobs/#{id}"
+    expect(page).to have_css("h2", text: "Proved in every combination")
+    file = page.evaluate_async_script("const done = arguments[0]; fetch(document.querySelector('a[download]').href).then(r => r.json()).then(done)")
+    expect(file).to include("format" => "dielectra/job", "steps" => a_collection_including(a_hash_including("do" => "open")))
+
+    count = file["steps"].size
+    page.send_keys("u")
+    expect(page).to have_css("[role=tab]", text: "Steps (#{count - 1})")
+    find("[role=tab]", text: /Steps/).click
+    click_button "Correct", match: :first
+    first("button", text: "It was:").click
+    expect(page).to have_css("[role=status]", text: "Before the correction")
+  end
+
+  it "passes axe, wide and narrow, light and dark" do
+    [[1280, 800], [390, 844]].each do |width, height|
+      viewport(width, height)
+      ["/", "/calls/new", "/jobs/2"].each do |path|
+        visit path
+        expect(page).to have_css("h1")
+        %w[light dark].each do |theme|
+          page.execute_script("document.documentElement.dataset.theme = '#{theme}'")
+          expect(page).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa, :wcag22aa)
+        end
+        expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= width
+      end
+    end
+  end
+
+  it "opens a new call from a few words" do
+    viewport(390, 844)
+    visit "/calls/new"
+    fill_in "House", with: "The cooperage"
+    fill_in "Street", with: "4 Stave Lane"
+    fill_in "What it is about", with: "Yard light"
+    fill_in "Where the switch is", with: "Back door"
+    click_button "Start the call"
+    expect(page).to have_css("h1", text: "Yard light")
+    expect(page).to have_css("section[aria-label=Power]", text: "back door")
+  end
+end
