@@ -5,7 +5,8 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 
-houses, seed = (ARGV[0] || 100).to_i, (ARGV[1] || 1).to_i
+houses = (ARGV[0] || 100).to_i
+seed = (ARGV[1] || 1).to_i
 slips = (ARGV[2] || 0).to_f
 
 # One house played to its end.
@@ -53,7 +54,7 @@ games = (0...houses).map do |number|
   game
 end
 
-puts format("%-22s %5s %6s %8s %6s %8s %7s %6s %6s", "trouble", "n", "right", "wrong", "unsafe", "gave up", "minutes", "walks", "steps")
+puts "trouble                    n  right    wrong unsafe  gave up minutes  walks  steps"
 (games.group_by(&:trouble).sort_by { |trouble, _| trouble } + [[:all, games]]).each do |trouble, group|
   count = ->(*outcomes) { group.count { |game| outcomes.include?(game.outcome) } }
   mean = ->(field) { group.sum(&field) / group.size.to_f }

@@ -10,7 +10,7 @@ module Server
 
     def to_h
       {call: CallSummary.new(@job).to_h, controls:, load: load_row, grid:, power: Dielectra::Session::Power.new(situation).to_h, boxes:,
-       next: advice, conclusion: (conclusion&.to_h), suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
+       next: advice, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
        repair: Dielectra::Session::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
     end
 

@@ -36,3 +36,4 @@ end
 Browser.register
 Capybara.server = :puma, {Silent: true, Threads: "1:4"}
 Capybara.default_max_wait_time = 15
+Capybara.enable_aria_label = true

@@ -27,11 +27,12 @@ RSpec.describe "A job in the browser", type: :feature do
   def answer_shown(id)
     session = Server::Sessions.of(Server::Job.find(id))
     step = session.next
+    count = session.steps.size + 1
     title = Dielectra::Session::Instruction.of(step.to_h, session.situation)["title"]
     expect(page).to have_css("h2", text: title)
     answer = house.answer(step.to_h)
     step.do == "open" ? write_down(answer["found"]) : find_button(label(step, answer)).click
-    expect(page).to have_css("[role=tab]", text: "Steps (#{session.steps.size + 1})")
+    expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
   end
 
   def label(step, answer)
@@ -47,7 +48,7 @@ RSpec.describe "A job in the browser", type: :feature do
     click_button found["enclosure"], exact: true
     found["cable_ends"].sort_by { |row| row["id"] }.each { |row| click_button "+ #{row["type"]}" }
     kind = found["devices"].first["kind"]
-    click_button(kind == "three_way" ? /Three-way/ : /Single-pole/) unless kind == "luminaire"
+    click_button(kind == "three_way" ? "Three-way" : "Single-pole") unless kind == "luminaire"
     found["joints"].each do |joint|
       joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } }
     end
@@ -84,7 +85,7 @@ RSpec.describe "A job in the browser", type: :feature do
       if Server::Sessions.of(job).next.do == "arrange" && !moved
         moved = true
         find("[role=tab]", text: "Rewire").click
-        expect(page).to have_content("→").and have_content("Before").and have_content("After")
+        ["→", "Before", "After"].each { |text| expect(page).to have_content(text) }
       end
       answer_shown(id)
     end

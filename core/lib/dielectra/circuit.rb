@@ -37,7 +37,7 @@ module Dielectra
 
     # @return [Circuit] a copy with some parts replaced
     def with(**parts)
-      Circuit.new(**{supply:, places:, cables:, devices:, joints:, faults:}, **parts)
+      Circuit.new(supply:, places:, cables:, devices:, joints:, faults:, **parts)
     end
 
     # The circuit file format, version 1; what was read comes out again without loss.

@@ -13,14 +13,14 @@ RSpec.describe Dielectra::Physics::Network do
   end
 
   it "reads a cold filament as a twelfth of the hot one" do
-    expect(network("tower_stair", "B1" => "off").ohms("L1.hot", "L1.neutral")).to be_within(0.01).of(120**2 / 60.0 / 12)
+    expect(network("tower_stair", "B1" => "off").ohms("L1.hot", "L1.neutral")).to be_within(0.01).of((120**2) / 60.0 / 12)
   end
 
   it "reads an open circuit as nothing" do
     expect(network("passage", "B1" => "off").ohms("chart_room/1.black", "chart_room/2.black")).to be_nil
   end
 
-  it "will not measure ohms on what is live" do
+  it "does not measure ohms on what is live" do
     expect { network("tower_stair").ohms("S1.common", "S1.traveler_1") }.to raise_error(Dielectra::InvalidInput, /live/)
   end
 

@@ -73,7 +73,9 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     "an answer that is missing" => [{"do" => "watch"}, /lacks its answer/],
     "a reading the tool has not" => [{"do" => "probe", "tool" => "continuity", "at" => %w[tower_door/1.black tower_door/1.white], "answer" => {"reads" => "glow"}}, /beep or silent/],
     "a point of a closed box" => [{"do" => "probe", "tool" => "ncv", "at" => ["lamp_room/1.red"], "answer" => {"reads" => "glow"}}, /has not been opened/],
-    "a found box with a wire twice" => [{"do" => "open", "place" => "lamp_room", "answer" => {"found" => {"cable_ends" => [], "devices" => [], "joints" => [{"points" => ["lamp_room/1.red"]}]}}}, /not in lamp_room/]
+    "a found box with a wire twice" => [
+      {"do" => "open", "place" => "lamp_room", "answer" => {"found" => {"cable_ends" => [], "devices" => [], "joints" => [{"points" => ["lamp_room/1.red"]}]}}}, /not in lamp_room/
+    ]
   }.each do |what, (step, message)|
     it "refuses #{what}, and keeps what it had" do
       session = opened("tower_stair", "tower_door")

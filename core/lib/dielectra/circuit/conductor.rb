@@ -6,7 +6,7 @@ module Dielectra
     class Conductor
       attr_reader :ids, :color, :tape
 
-      def self.read(row) = new(ids: row["ids"] || [row["id"]] * 2, color: row["color"], tape: row["tape"])
+      def self.read(row) = new(ids: row["ids"] || ([row["id"]] * 2), color: row["color"], tape: row["tape"])
 
       # @param tape [String, Array(String, String), nil] a re-identification, at both ends or end by end
       def initialize(ids:, color:, tape: nil)

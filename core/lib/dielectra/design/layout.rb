@@ -27,7 +27,7 @@ module Dielectra
       def needs
         @needs ||= begin
           onward = edges.flatten.grep(/\Aonward/)
-          links = chain.each_cons(2).each_with_index.flat_map do |pair, hop|
+          links = chain.each_cons(2).with_index.flat_map do |pair, hop|
             [1, 2].map { |wire| [Layout.traveler(hop, wire), pair] }
           end
           {"line" => [FEED, chain.first, *onward], "neutral" => [FEED, light, *onward],

@@ -16,7 +16,6 @@ module Dielectra
          contact_stuck_open: "device_failed", contact_stuck_closed: "device_failed", joint_open: "joint_open",
          conductor_open: "conductor_open", lamp_burnt: "lamp", no_supply: "no_supply"}.fetch(kind)
       end
-
     end
   end
 end

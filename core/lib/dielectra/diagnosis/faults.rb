@@ -62,7 +62,7 @@ module Dielectra
         return strand.function == "neutral" if run.feed?
         return false if run.outer?
 
-         strand.points.all? { |point| joined.include?(point) || point.include?("~") }
+        strand.points.all? { |point| joined.include?(point) || point.include?("~") }
       end
     end
   end

@@ -43,7 +43,7 @@ module Dielectra
       # @param raised [Hash{String => Boolean}] switch => whether its toggle stands up
       # @return [Nets]
       def nets(arrangement, raised)
-        by_position = (@nets[arrangement] || nets_under(arrangement))
+        by_position = @nets[arrangement] || nets_under(arrangement)
         by_position[raised] || (by_position[@world.toggles(raised)] ||= Nets.new(@world.with_contacts(self, arrangement, raised, base(arrangement))))
       end
 

@@ -40,7 +40,7 @@ module Dielectra
         return :off unless hypothesis.lamp_good?(arrangement)
 
         across = @world.lamp.map { |point| nets[point] }
-        across == [source, neutral] || across == [neutral, source] ? :on : :off
+        [[source, neutral], [neutral, source]].include?(across) ? :on : :off
       end
 
       # With the breaker off: whether two points beep, or :perhaps where a cold lamp lies between them.
@@ -52,7 +52,7 @@ module Dielectra
         return true if one == other
 
         across = @world.lamp.map { |point| nets[point] }
-        between = hypothesis.lamp_good?(arrangement) && (across == [one, other] || across == [other, one])
+        between = hypothesis.lamp_good?(arrangement) && [[one, other], [other, one]].include?(across)
         between ? :perhaps : false
       end
 

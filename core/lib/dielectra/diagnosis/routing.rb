@@ -21,13 +21,13 @@ module Dielectra
       end
 
       # Yields layout, runs, weight and the verdict of each opened box, for every way worth keeping.
-      def each(&block)
+      def each(&)
         best = 0.0
         layouts.each do |layout|
           edges = layout.edges.sort_by { |edge| [-edge.count { |place| @situation.open?(place) }, layout.edges.index(edge)] }
           step(layout, edges, [], {}, layout.weight, {}) do |runs, weight, verdicts|
             best = [best, weight].max
-            block.call(layout, runs, weight, verdicts) if weight >= best * FLOOR
+            yield(layout, runs, weight, verdicts) if weight >= best * FLOOR
           end
         end
       end
@@ -55,7 +55,7 @@ module Dielectra
         if edges.empty?
           return unless @ends.all? { |place, ends| (used[place] || []).size == ends.size }
 
-          return block.call(runs, weight, verdicts)
+          return yield(runs, weight, verdicts)
         end
         edge, *rest = edges
         runs_for(layout, edge, used, runs.size) do |run, share, taken|
@@ -138,9 +138,9 @@ module Dielectra
 
       def tail(point) = point.split(".").last
 
-      def laid(edge, functions, near, far, polarized, number, &block)
+      def laid(edge, functions, near, far, polarized, number, &)
         seen = near || far
-        return singles(edge, functions, near, far, polarized, &block) if near && far && seen.type == "knob_and_tube"
+        return singles(edge, functions, near, far, polarized, &) if near && far && seen.type == "knob_and_tube"
 
         colors = seen ? seen.colors : default_colors(functions.size)
         ways = Design::Coloring.ways(functions, colors, polarized:)
@@ -148,7 +148,7 @@ module Dielectra
         near_points, far_points = [near, far].zip(edge).map { |choice, place| points(choice, place, number, seen, colors) }
         far_points = near_points.map { |point| far_points.find { |other| tail(other) == tail(point) } } if near && far
         colors = near.colors if near
-        ways.each { |way| block.call(run(edge, [near, far], near_points.zip(far_points), colors, way.functions, number), way.weight) }
+        ways.each { |way| yield(run(edge, [near, far], near_points.zip(far_points), colors, way.functions, number), way.weight) }
       end
 
       # Two bundles of single conductors, either of which says nothing about the other.

@@ -66,7 +66,7 @@ module Dielectra
         @verdicts = verdicts
         @index = index
         @job = job
-        @links = runs.flat_map { |run| (run.strands.map(&:points) + [run.grounding].compact) }
+        @links = runs.flat_map { |run| run.strands.map(&:points) + [run.grounding].compact }
                      .map { |points| points.map { |point| index[point] } }
         @outer = outer_links
       end

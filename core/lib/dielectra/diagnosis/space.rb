@@ -74,7 +74,7 @@ module Dielectra
       def several_apart(boxes, apart_so_far)
         boxes.combination(2).flat_map do |pair|
           ways = [again(pair[0].apart, apart_so_far), again(pair[1].apart, true)]
-          product(ways.map { |way| [way] } + (boxes - pair).map(&:right))
+          product(ways.zip + (boxes - pair).map(&:right))
         end
       end
 

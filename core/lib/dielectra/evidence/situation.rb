@@ -113,7 +113,7 @@ module Dielectra
       def asked(step) = [Situation.subject(step), arrangement, positions, breakers]
 
       def with(**changes)
-        Situation.new(**{job:, at:, breakers:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:},
+        Situation.new(job:, at:, breakers:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
                       **changes)
       end
 
@@ -133,7 +133,7 @@ module Dielectra
 
       def watched(answer)
         seen = breakers.merge((answer["breakers"] || {}).slice(*breakers.keys))
-        seen.values.include?("on") ? {breakers: seen, dead: {}} : {breakers: seen}
+        seen.value?("on") ? {breakers: seen, dead: {}} : {breakers: seen}
       end
 
       def switched(id, to)

@@ -41,7 +41,7 @@ module Dielectra
         return if lamp.nil? || burnt || lamp["kind"] == "none" || lamp["good"] == false || lamp.fetch("watts", 0).zero?
         return if !warm && lamp["kind"] == "led"
 
-        volts**2 / lamp["watts"].to_f * (warm ? 1 : COLD_LAMP)
+        (volts**2) / lamp["watts"].to_f * (warm ? 1 : COLD_LAMP)
       end
 
       private
@@ -87,7 +87,7 @@ module Dielectra
           yield(*device.kind.lamp.map { |terminal| device.point(terminal) }, ohms) if ohms
           (device.settings["plugged"] || {}).each do |socket, plugged|
             watts = plugged.fetch("watts", 0).to_f
-            yield(*device.kind.sockets.fetch(socket).map { |terminal| device.point(terminal) }, volts**2 / watts) if watts.positive?
+            yield(*device.kind.sockets.fetch(socket).map { |terminal| device.point(terminal) }, (volts**2) / watts) if watts.positive?
           end
         end
       end

@@ -42,7 +42,7 @@ module Dielectra
         when "watch" then {"loads" => network.lamps, "breakers" => network.breakers}
         when "set" then set(step["device"], step["to"])
         when "breaker" then breaker(step["device"], step["to"])
-        when "open" then {"found" => open(step["place"])}
+        when "open" then {"found" => uncover(step["place"])}
         when "prove_dead" then {"live" => live(step["place"])}
         when "arrange" then arrange(step["place"], step["joints"])
         when "probe" then Readings.new(@circuit, network, @random).read(step["tool"], opened_points(step["at"]))
@@ -101,7 +101,7 @@ module Dielectra
         with_device(device(id).with(settings: device(id).settings.merge("position" => position)))
       end
 
-      def open(place_id)
+      def uncover(place_id)
         place = @circuit.place(place_id) or raise InvalidInput, "there is no #{place_id} in this house."
         raise InvalidInput, "#{place_id} is a panel: it stays closed." if place.panel?
 

@@ -74,7 +74,9 @@ module Dielectra
 
       def beside_live?(point)
         cable = @circuit.cables.find { |item| item.cable_ends.any? { |cable_end| cable_end.points.include?(point) } }
-        cable&.cable_ends&.flat_map(&:points)&.any? { |other| other != point && @network.live?(other) }
+        return false unless cable
+
+        cable.cable_ends.flat_map(&:points).any? { |other| other != point && @network.live?(other) }
       end
 
       def chance?(share) = @random ? @random.rand < share : false

@@ -19,7 +19,7 @@ module Dielectra
       def initialize(random, trouble: nil)
         @random = random
         @trouble = trouble || weighted(TROUBLES)
-        @rooms = ROOMS.shuffle(random:).first(chance?(0.35) ? 1 : 2)
+        @rooms = ROOMS.sample(chance?(0.35) ? 1 : 2, random:)
         loop do
           lay_out
           break if spoil

@@ -25,7 +25,7 @@ module Dielectra
         @tapes = tapes
         @functions = functions
         @obstacle = obstacle
-        @places = places
+        @device_places = places
         @open = open
       end
 
@@ -33,7 +33,7 @@ module Dielectra
 
       # Boxes that hands have to go into.
       def places
-        @work_places ||= (joints.keys | remakes.keys | replacements.keys.map { |device| @places.fetch(device) } |
+        @places ||= (joints.keys | remakes.keys | replacements.keys.map { |device| @device_places.fetch(device) } |
                           tapes.keys.map { |point| point.split("/").first }).sort
       end
 
@@ -43,16 +43,16 @@ module Dielectra
       # Whether everything it needs is open already.
       def ready? = obstacle.nil? && closed_places.empty?
 
-      def replacements_at(place) = replacements.select { |device, _| @places.fetch(device) == place }
+      def replacements_at(place) = replacements.select { |device, _| @device_places.fetch(device) == place }
 
       def tapes_at(place) = tapes.select { |point, _| point.start_with?("#{place}/") }
 
       # Two plans with the same key are the same work. Of a box still closed only that it has to be opened is known.
       def key
         @key ||= [
-          obstacle && [obstacle.kind == :no_supply ? obstacle.kind : obstacle.kind, obstacle.cable, obstacle.points].compact,
+          obstacle && [obstacle.kind, obstacle.cable, obstacle.points].compact,
           closed_places, joints.slice(*@open).sort, remakes.slice(*@open).sort,
-          replacements.select { |device, _| @open.include?(@places.fetch(device)) }.sort, lamp
+          replacements.select { |device, _| @open.include?(@device_places.fetch(device)) }.sort, lamp
         ]
       end
 
@@ -62,7 +62,7 @@ module Dielectra
       def carried_out(situation)
         arrangement = situation.arrangement
         replacements.each do |device, kind|
-          place = @places.fetch(device)
+          place = @device_places.fetch(device)
           arrangement = arrangement.with_device(device, kind, place:, from: arrangement.joints.fetch(place) { situation.joints(place) })
         end
         joints.each do |place, to|

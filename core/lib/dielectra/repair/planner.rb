@@ -135,7 +135,7 @@ module Dielectra
         meant = run.strands.map(&:function)
         return [] if functions.size > run.strands.size
 
-        ways = run.outer? ? [meant] : ([meant] + (functions + [nil] * (run.strands.size - functions.size)).permutation.to_a).uniq
+        ways = run.outer? ? [meant] : ([meant] + (functions + ([nil] * (run.strands.size - functions.size))).permutation.to_a).uniq
         ways.select do |way|
           way.compact.sort == functions.sort && run.strands.zip(way).none? { |strand, function| function && broken.include?(strand.points) }
         end

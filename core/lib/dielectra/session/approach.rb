@@ -38,8 +38,8 @@ module Dielectra
         @permits.energise&.breaker_on(tripped)
       end
 
-      def live(place)
-        power { @permits.live(place)&.then { |permit| yield permit } }
+      def live(place, &block)
+        power { @permits.live(place)&.then(&block) }
       end
 
       # Toggles as wanted, then whatever comes after.

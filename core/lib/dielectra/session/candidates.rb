@@ -175,7 +175,7 @@ module Dielectra
           end
       end
 
-      def with_toggles(set, &block) = set ? @approach.toggled(set, &block) : block.call
+      def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
       # The few questions that leave the least doubt, each with how likely a yes is under every hypothesis.
       # @param profile [Beeps, Volts]
@@ -216,7 +216,7 @@ module Dielectra
         return [] unless @job.tool?("ncv")
 
         points = probing_points(place).grep(%r{/}).reject { |point| asked?(:ncv, [point]) }
-        told_apart(points.map { |point| [point] }, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, @states, points), most: 1)
+        told_apart(points.zip, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, @states, points), most: 1)
           .map { |point, answers| candidate(:detect, point, there.spend(0.2), answers, @approach.live(place) { |live| live.probe("ncv", point) }) }
       end
 

@@ -30,9 +30,13 @@ module Dielectra
       end
 
       def on_breaker(step, situation)
-        return ["Turn breaker #{step["device"]} off", "Leave the light on if it burns: going off, it shows that the breaker is the right one. Lock it, or tag it.", nil] if step["to"] == "off"
+        if step["to"] == "off"
+          return ["Turn breaker #{step["device"]} off", "Leave the light on if it burns: going off, it shows that the breaker is the right one. Lock it, or tag it.",
+                  nil]
+        end
 
-        ["Turn breaker #{step["device"]} on", "Every loose end capped, nobody at the boxes.", situation.opened.empty? ? nil : "Boxes are open: keep hands and tools out of them while the power is on."]
+        ["Turn breaker #{step["device"]} on", "Every loose end capped, nobody at the boxes.",
+         situation.opened.empty? ? nil : "Boxes are open: keep hands and tools out of them while the power is on."]
       end
 
       def on_open(step, _situation)
@@ -82,12 +86,17 @@ module Dielectra
 
         case step["do"]
         when "watch", "report" then seen(answer)
-        when "open" then "#{answer["found"]["cable_ends"].size} cables, #{answer["found"]["devices"].map { |row| Trade::DeviceKind[row["kind"]].term }.join(", ")}, #{answer["found"]["joints"].size} joints"
+        when "open" then inside(answer["found"])
         when "prove_dead" then answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
         when "probe" then read(answer)
         when "bench" then answer["closed"].empty? ? "nothing closed" : answer["closed"].map { |pair| pair.join("–") }.join(", ")
         else "done"
         end
+      end
+
+      def inside(found)
+        devices = found["devices"].map { |row| Trade::DeviceKind[row["kind"]].term }
+        ["#{found["cable_ends"].size} cables", *devices, "#{found["joints"].size} joints"].join(", ")
       end
 
       def seen(answer)

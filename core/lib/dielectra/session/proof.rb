@@ -28,7 +28,7 @@ module Dielectra
       # The next combination to watch: the nearest in toggles to the positions as they are.
       def next_missing
         now = toggles(@situation.positions)
-        missing.min_by { |raised| raised.count { |id, up| now[id] != up } * 10 + (raised.find { |id, up| now[id] != up }&.first == nearest ? 0 : 1) }
+        missing.min_by { |raised| (raised.count { |id, up| now[id] != up } * 10) + (raised.find { |id, up| now[id] != up }&.first == nearest ? 0 : 1) }
       end
 
       # Minutes to watch what a plan leaves to be watched.
