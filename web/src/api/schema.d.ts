@@ -308,6 +308,8 @@ export interface components {
             meaning?: string;
         };
         Advice: {
+            moves: components["schemas"]["Move"][];
+            points: string[];
             step: components["schemas"]["Step"];
             title: string;
             detail: string | null;
@@ -330,6 +332,11 @@ export interface components {
             causes: components["schemas"]["Cause"][];
             because: string[];
         };
+        Move: {
+            what: string;
+            from: string | null;
+            to: string | null;
+        };
         Rewire: {
             share: number;
             cause: string;
@@ -343,11 +350,7 @@ export interface components {
                 open: boolean;
                 before: components["schemas"]["Joint"][];
                 after: components["schemas"]["Joint"][];
-                moves: {
-                    what: string;
-                    from: string | null;
-                    to: string | null;
-                }[];
+                moves: components["schemas"]["Move"][];
             }[];
         };
         Job: {

@@ -4,6 +4,7 @@ import type { Advice, Answer, Job, Step } from "../api/client";
 import { FoundEditor } from "../wiring/FoundEditor";
 import { useKeys } from "./keys";
 import { KeysHelp } from "./KeysHelp";
+import { Moves } from "./Moves";
 import { Plate } from "./Plate";
 import { StillLive } from "./StillLive";
 import { ReadNumber } from "./ReadNumber";
@@ -74,6 +75,7 @@ function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (s
           <TriangleAlert size={22} aria-hidden className="mt-0.5 shrink-0" /> {advice.caution}
         </p>
       )}
+      {advice.moves.length > 0 && <Moves moves={advice.moves} />}
       {advice.choices.length > 0 && (
         <div className="grid gap-2 sm:grid-cols-2">
           {advice.choices.map((choice, index) => (

@@ -1,5 +1,6 @@
 import type { Box, Rewire } from "../api/client";
 import { BoxDrawing } from "../wiring/BoxDrawing";
+import { Moves } from "./Moves";
 
 /** The smallest rewire, terminal by terminal, before and after. */
 export function RewireSheet({ repair, boxes, done }: { repair: Rewire | null; boxes: Box[]; done: boolean }) {
@@ -36,26 +37,6 @@ export function RewireSheet({ repair, boxes, done }: { repair: Rewire | null; bo
         );
       })}
     </div>
-  );
-}
-
-function Moves({ moves }: { moves: Rewire["boxes"][number]["moves"] }) {
-  return (
-    <ol className="grid gap-2">
-      {moves.map((move, index) => (
-        <li key={index} className="grid grid-cols-[1.75rem_1fr] items-baseline">
-          <span className="font-mono text-quiet">{index + 1}</span>
-          <span>
-            <b>{move.what}</b>
-            {move.from && move.to && (
-              <span>
-                : {move.from} <span aria-label="to">→</span> <b>{move.to}</b>
-              </span>
-            )}
-          </span>
-        </li>
-      ))}
-    </ol>
   );
 }
 

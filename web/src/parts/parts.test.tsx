@@ -52,6 +52,8 @@ const job: Job = {
     minutes: 0.3,
     purpose: "It tells two things apart.",
     goal: null,
+    moves: [],
+    points: ["porch/1.black", "porch/1.white"],
     choices: [
       { label: "Beeps", answer: { reads: "beep" }, share: 0.7, meaning: "Then: joined wrongly, 80%." },
       { label: "Silent", answer: { reads: "silent" }, share: 0.3, meaning: "Then: the lamp, 60%." },

@@ -33,7 +33,7 @@ export function JobScreen() {
 type Changes = ReturnType<typeof useJobChanges>;
 
 function Work({ job, busy, changes }: { job: Job; busy: boolean; changes: Changes }) {
-  const marked = job.next?.step.at ?? [];
+  const marked = job.next?.points ?? [];
   const here = job.next?.place;
   return (
     <>

@@ -10,14 +10,29 @@ module Dielectra
         @candidate = session.candidates.first
       end
 
-      # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`
+      # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the `moves` of a
+      #   rewire, and the `points` that the step is about
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
         told.merge("step" => @step.to_h, "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1), "purpose" => purpose,
-                   "goal" => goal, "choices" => Choices.new(@session, @step, asked? ? @candidate : nil).to_a)
+                   "goal" => goal, "moves" => moves, "points" => points, "choices" => Choices.new(@session, @step, asked? ? @candidate : nil).to_a)
       end
 
       private
+
+      def moves
+        return [] unless @step.do == "arrange"
+
+        Moves.between(@session.situation.joints(@step["place"]), @step["joints"])
+      end
+
+      def points
+        return @step["at"] if @step["at"]
+        return [@step["point"]] if @step["point"]
+        return [] unless @step.do == "arrange"
+
+        Evidence::Arrangement.changed(@session.situation.joints(@step["place"]), @step["joints"])
+      end
 
       # Whether the step is the question itself, and not the way there.
       def asked? = %w[watch probe].include?(@step.do) && @candidate.answers

@@ -33,21 +33,12 @@ module Dielectra
 
       def moves(plan, place, before, after)
         replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{Trade::DeviceKind[kind].term} (#{device})", "from" => nil, "to" => nil} }
-        remade = (plan.remakes[place] || []).map { |point| {"what" => "Make the joint of #{Instruction.wire(point)} anew", "from" => mates(before, point), "to" => mates(before, point)} }
-        wires = Evidence::Arrangement.changed(before, after).grep(%r{/}).reject { |point| mates(before, point) == mates(after, point) }
-        moved = wires.map { |point| {"what" => Instruction.wire(point), "from" => mates(before, point), "to" => mates(after, point)} }
+        remade = (plan.remakes[place] || []).map do |point|
+          {"what" => "Make the joint of #{Instruction.wire(point)} anew", "from" => Moves.mates(before, point), "to" => Moves.mates(before, point)}
+        end
+        moved = Moves.between(before, after)
         taped = plan.tapes_at(place).map { |point, tape| {"what" => "Tape #{Instruction.wire(point)} #{tape}", "from" => nil, "to" => nil} }
         replaced + remade + moved + taped
-      end
-
-      # What a point touches, in words; the terminal first, for that is where hands go.
-      def mates(joints, point)
-        joint = joints.find { |candidate| candidate.include?(point) }
-        others = joint ? joint - [point] : []
-        return "loose, capped" if others.empty?
-
-        terminal = others.find { |other| !other.include?("/") && !other.end_with?(".box", ".ground") }
-        terminal ? Instruction.wire(terminal) : "spliced with #{Instruction.list(others.map { |other| Instruction.wire(other) })}"
       end
 
       def materials(plan)
