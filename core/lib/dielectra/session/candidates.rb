@@ -8,13 +8,15 @@ module Dielectra
     class Candidates
       # Hypotheses that are weighed, and the share of all they have to make up.
       LEADING = 100
-      SHARE = 0.98
+      SHARE = 0.9995
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.0
       # How often one question is asked at most.
       MOST_ASKED = 3
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
+      # Minutes that a look has to save, whatever it costs.
+      LOOK = 0.02
       # Minutes that giving up a job that could have been done is held to cost.
       GIVEN_UP = 60.0
 
@@ -49,9 +51,14 @@ module Dielectra
         worthwhile.sort_by(&:value) + idle.sort_by(&:value)
       end
 
-      # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not.
+      # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not. Of
+      # looks several together tell more than one: one of them has to tell something, and need not pay for itself.
       def worthwhile?(candidate)
-        !%i[continuity join].include?(candidate.purpose) || candidate.value < @outlook.now(@standing) - LEAST_GAIN
+        case candidate.purpose
+        when :continuity, :join then candidate.value < @outlook.now(@standing) - LEAST_GAIN
+        when :watch, :throw then candidate.value < @outlook.now(@standing) + candidate.minutes - LOOK
+        else true
+        end
       end
 
       # Probability that the circuit is as it should be, as things stand.
