@@ -34,6 +34,37 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     expect(session.next.why).to match(/white.*has to be replaced/)
   end
 
+  it "does not blame the wiring when the breaker was found off, nor energise before it has looked" do
+    circuit = demo_document("boathouse.circuit.json").merge("faults" => [])
+    circuit["devices"].first["position"] = "off"
+    session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit)), demo_job("boathouse"))
+    on = session.steps.index { |step| step["to"] == "on" && step["do"] == "breaker" }
+    expect(session.steps.first(on).map { |step| step["do"] }).to include("prove_dead")
+    expect(session.next.to_h).to include("status" => "solved", "causes" => [{"kind" => "no_supply", "place" => "panel"}])
+  end
+
+  it "puts in a lamp where there is none" do
+    circuit = demo_document("boathouse.circuit.json").merge("faults" => [])
+    circuit["devices"].last["lamp"] = {"kind" => "none"}
+    session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit)), demo_job("boathouse"))
+    expect([session.next.status, session.next.causes.map { |cause| cause["kind"] }]).to eq(["solved", ["lamp"]])
+  end
+
+  it "finds the ends of like wires in a raceway" do
+    circuit = demo_document("tower_stair.circuit.json")
+    run = circuit["cables"][1]
+    run["type"] = "raceway"
+    run["method"] = "emt"
+    run["conductors"] =
+      [{"ids" => %w[black_1 black_2], "color" => "black"}, {"ids" => %w[black_2 black_1], "color" => "black"}, {"id" => "white", "color" => "white"}, {"id" => "bare", "color" => "green"}]
+    names = {"tower_door/2.black" => "tower_door/2.black_1", "tower_door/2.red" => "tower_door/2.black_2",
+             "lamp_room/1.black" => "lamp_room/1.black_2", "lamp_room/1.red" => "lamp_room/1.black_1"}
+    circuit["joints"].each { |joint| joint["points"].map! { |point| names.fetch(point, point) } }
+    house = Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit))
+    session = play(house, demo_job("tower_stair"))
+    expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, session.job).obeys?]).to eq(["solved", true])
+  end
+
   it "says in one sentence why it stops when no line arrives" do
     fault = {"kind" => "joint_open", "point" => "panel/1.black"}
     session = play(Dielectra::Practice::House.new(demo_circuit("boathouse").with(faults: [fault])), demo_job("boathouse"))

@@ -34,12 +34,20 @@ module Dielectra
       # @param after [Evidence::Situation]
       def after(step, before, after, number)
         seen = Observation.of(step, before, number).map { |item| world.interned(item) }
+        return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
+
         all = observations + seen
         opened = after.opened.size > before.opened.size
         return with(all, scored(Space.new(world, after).hypotheses, all)).regrown(after) if opened
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after)
+      end
+
+      # A breaker that was off all along: what was reported of the light before says nothing about the wiring.
+      def forgiving(situation, seen)
+        kept = seen.reject { |observation| observation.what == :lamp }
+        with(kept, scored(Space.new(world, situation).hypotheses, kept))
       end
 
       # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and

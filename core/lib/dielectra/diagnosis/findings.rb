@@ -49,7 +49,8 @@ module Dielectra
 
       # @return [Array<Hash>] in the form of a conclusion, from the likeliest hypothesis and what was changed
       def causes
-        (changed_causes + hidden_causes).uniq
+        found = (changed_causes + hidden_causes).uniq
+        found.empty? && @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : found
       end
 
       # What may be wrong, with probabilities, likeliest first.

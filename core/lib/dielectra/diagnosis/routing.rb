@@ -133,7 +133,7 @@ module Dielectra
       def same_cable?(near, far)
         return false unless near.type == far.type && near.colors.sort == far.colors.sort
 
-        near.type == "knob_and_tube" || near.points.map { |point| tail(point) }.sort == far.points.map { |point| tail(point) }.sort
+        %w[knob_and_tube raceway].include?(near.type) || near.points.map { |point| tail(point) }.sort == far.points.map { |point| tail(point) }.sort
       end
 
       def tail(point) = point.split(".").last
@@ -146,9 +146,21 @@ module Dielectra
         ways = Design::Coloring.ways(functions, colors, polarized:)
         ways = ways.first(1) unless seen
         near_points, far_points = [near, far].zip(edge).map { |choice, place| points(choice, place, number, seen, colors) }
-        far_points = near_points.map { |point| far_points.find { |other| tail(other) == tail(point) } } if near && far
-        colors = near.colors if near
-        ways.each { |way| yield(run(edge, [near, far], near_points.zip(far_points), colors, way.functions, number), way.weight) }
+        pairings = near && far ? pairings(near, far) : [near_points.zip(far_points)]
+        ways.product(pairings) do |way, pairs|
+          yield(run(edge, [near, far], pairs, colors, way.functions, number), way.weight / pairings.size)
+        end
+      end
+
+      # Which conductor here is which there: by name in a cable; in a raceway any of the same colour.
+      # @return [Array<Array<Array(String, String)>>]
+      def pairings(near, far)
+        return [near.points.map { |point| [point, far.points.find { |other| tail(other) == tail(point) }] }] unless near.type == "raceway"
+
+        far.points.permutation.filter_map do |order|
+          colors = order.map { |point| far.colors[far.points.index(point)] }
+          near.points.zip(order) if colors == near.colors
+        end
       end
 
       # Two bundles of single conductors, either of which says nothing about the other.

@@ -5,21 +5,22 @@ module Dielectra
     # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
     # open, what touches what, and where the electrician is. A fold over the steps; immutable.
     class Situation
-      attr_reader :job, :at, :breakers, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined
+      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
       def self.start(job)
-        new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, positions: {}, opened: {},
+        new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, breakers_found: {}, positions: {}, opened: {},
             dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {})
       end
 
       # @return [Situation] after all steps of a job
       def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
 
-      def initialize(job:, at:, breakers:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:)
+      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:)
         @job = job
         @at = at
         @breakers = breakers.freeze
+        @breakers_found = breakers_found.freeze
         @positions = positions.freeze
         @opened = opened.freeze
         @dead = dead.freeze
@@ -44,6 +45,9 @@ module Dielectra
       def power = breakers.values.then { |all| all.all? { |one| %w[off tripped].include?(one) } ? "off" : (all.include?(nil) ? nil : "on") }
 
       def off? = breakers.values.all?("off")
+
+      # @return [Boolean] whether a breaker was found off or tripped when somebody first looked
+      def found_off? = breakers_found.values.any? { |at| at != "on" }
 
       def open?(place) = opened.key?(place)
 
@@ -113,7 +117,7 @@ module Dielectra
       def asked(step) = [Situation.subject(step), arrangement, positions, breakers]
 
       def with(**changes)
-        Situation.new(job:, at:, breakers:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
+        Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
                       **changes)
       end
 
@@ -133,11 +137,12 @@ module Dielectra
 
       def watched(answer)
         seen = breakers.merge((answer["breakers"] || {}).slice(*breakers.keys))
-        seen.value?("on") ? {breakers: seen, dead: {}} : {breakers: seen}
+        found = seen.compact.merge(breakers_found)
+        seen.value?("on") ? {breakers: seen, breakers_found: found, dead: {}} : {breakers: seen, breakers_found: found}
       end
 
       def switched(id, to)
-        changed = {breakers: breakers.merge(id => to)}
+        changed = {breakers: breakers.merge(id => to), breakers_found: breakers.compact.merge(breakers_found)}
         to == "on" ? {**changed, dead: {}, live: {}} : changed
       end
 

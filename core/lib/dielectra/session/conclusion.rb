@@ -15,7 +15,7 @@ module Dielectra
         @why = why
         @confidence = confidence.round(4)
         findings = session.findings
-        @roles = findings.roles.transform_values { |shares| shares.max_by(&:last).first }
+        @roles = findings.roles.reject { |_, shares| shares.empty? }.transform_values { |shares| shares.max_by(&:last).first }
         @roles = @roles.merge(findings.proved_roles) if status == "solved"
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
         @causes = findings.causes

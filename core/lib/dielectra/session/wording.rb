@@ -17,7 +17,7 @@ module Dielectra
         when "joint_open" then "#{joint(cause["points"])} in #{place} makes no contact"
         when "conductor_open" then "#{cause["points"] ? first(cause["points"]) : "A conductor"} is broken inside the run#{between(cause["between"])}"
         when "lamp" then "The lamp is burnt out"
-        when "no_supply" then "No line comes from the panel"
+        when "no_supply" then cause["place"] ? "The breaker was found off" : "No line comes from the panel"
         else "#{cause["kind"]} #{place}"
         end
       end
