@@ -1,5 +1,6 @@
 import type { Box, Power } from "../api/client";
 import { BoxDrawing } from "../wiring/BoxDrawing";
+import { InWords } from "./InWords";
 
 type Props = { boxes: Box[]; power: Power; marked: string[]; here: string | undefined };
 
@@ -20,7 +21,10 @@ export function Boxes({ boxes, power, marked, here }: Props) {
             </span>
           </div>
           {box.open ? (
-            <BoxDrawing box={box} marked={marked} />
+            <>
+              <BoxDrawing box={box} marked={marked} />
+              <InWords box={box} />
+            </>
           ) : (
             <p className="text-quiet">
               Closed.{" "}

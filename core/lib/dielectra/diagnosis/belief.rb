@@ -7,6 +7,8 @@ module Dielectra
     class Belief
       # Weight, as a share of the heaviest, below which a hypothesis is let go.
       FLOOR = 1e-6
+      # Share of the heaviest prior down to which the space is grown when answers surprise.
+      WIDER = 1e-6
       # How unlikely an answer must be under the best hypothesis to count against it.
       MISFIT = 0.05
 
@@ -56,7 +58,7 @@ module Dielectra
         odd = hypotheses.empty? ? 1 : misfits(hypotheses.first).size
         return self unless odd > @tolerated
 
-        grown = scored(Space.new(world, situation, faults: 2, floor: 1e-8).hypotheses, observations)
+        grown = scored(Space.new(world, situation, faults: 2, floor: WIDER).hypotheses, observations)
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 

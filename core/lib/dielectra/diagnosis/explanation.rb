@@ -22,7 +22,7 @@ module Dielectra
         carried = carrying
         causes.map do |cause|
           shown = opening(cause["place"])
-          numbers = ([shown].compact + carried).uniq.sort
+          numbers = ([shown].compact + carried).uniq
           "#{Session::Wording.cause(cause)}: #{rests(numbers)}."
         end
       end
@@ -73,7 +73,10 @@ module Dielectra
       def rests(numbers)
         return "nothing seen so far speaks against it" if numbers.empty?
 
-        numbers.one? ? "step #{numbers.first} leaves nothing likelier" : "steps #{numbers[0..-2].join(", ")} and #{numbers.last} leave nothing likelier"
+        names, steps = numbers.partition { |number| number.is_a?(String) }
+        steps = steps.sort
+        names += ["step#{"s" if steps.size > 1} #{Session::Instruction.list(steps)}"] if steps.any?
+        "#{Session::Instruction.list(names)} #{numbers.one? ? "leaves" : "leave"} nothing likelier"
       end
     end
   end

@@ -6,8 +6,8 @@ module Dielectra
     # hidden faults, by falling prior. What is too unlikely is left out and can be grown back by lowering the floor.
     class Space
       # Share of the heaviest prior below which a hypothesis is left out.
-      FLOOR = 3e-5
-      MOST = 2400
+      FLOOR = 1e-4
+      MOST = 1200
 
       # @param faults [Integer] how many hidden faults a hypothesis may have at most
       def initialize(world, situation, faults: 1, floor: FLOOR)

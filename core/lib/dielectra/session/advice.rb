@@ -55,11 +55,18 @@ module Dielectra
         case @candidate.purpose
         when :watch, :throw then "How the light answers tells causes apart that look the same so far."
         when :lamp then "A lamp is the cheapest thing to rule out."
-        when :open then "#{percent(share_at(@candidate.subject))} that something is wrong in there; for the walk and the risk it tells most."
-        when :continuity, :volts, :detect, :join then "It tells apart #{rivals}."
+        when :open then opening(share_at(@candidate.subject))
+        when :continuity, :volts, :detect then asked? ? "Of all readings in reach it tells most for its minute." : "It tells apart #{rivals}."
+        when :join then "It finds the far ends of two conductors in one go."
         when :repair then "#{leading} The smallest change that mends it."
         when :prove then "Nothing is called mended that was not watched: every control, from every state of the others."
         end
+      end
+
+      def opening(share)
+        return "What is in it tells where the cables go, and nothing cheaper does." if share < 0.3
+
+        "#{percent(share)} that something is wrong in there; for the walk and the risk it tells most."
       end
 
       def suspects = @suspects ||= @session.findings.suspects

@@ -62,10 +62,8 @@ module Dielectra
       end
 
       def meaning(weights)
-        sums = Hash.new(0.0)
-        @session.outlook.hypotheses.zip(weights) { |hypothesis, weight| sums[@session.findings.suspected(hypothesis)] += weight }
-        causes, weight = sums.max_by(&:last)
-        "#{Wording.causes(causes)}, #{Wording.percent(weight / weights.sum)}"
+        fact, share = (@facts ||= Facts.new(@session)).told(weights)
+        "#{fact}, #{Wording.percent(share)}"
       end
     end
   end

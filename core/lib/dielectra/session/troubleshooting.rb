@@ -39,7 +39,7 @@ module Dielectra
       # @raise [InvalidInput] for a step or answer that does not fit; nothing is recorded then
       def record(step)
         AnswerCheck.new(situation).check!(step)
-        number = step["id"] || (steps.size + 1)
+        number = step["id"] || unnumbered(step)
         after = situation.after(step, number)
         spent = costs.of(step, situation)
         seen = belief.observations.size
@@ -79,6 +79,11 @@ module Dielectra
       def certainty = belief.probability { |hypothesis| soundness.sound?(hypothesis, situation.arrangement) }
 
       private
+
+      # What was reported before the first step of the protocol has a name of its own.
+      def unnumbered(step)
+        step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
+      end
 
       def search
         @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: @visited)

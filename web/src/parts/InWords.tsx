@@ -1,0 +1,54 @@
+import type { Box, Wire } from "../api/client";
+
+/** The drawing in words: what every conductor probably is, how sure, and what it touches. */
+export function InWords({ box }: { box: Box }) {
+  return (
+    <details className="mt-2">
+      <summary className="flex min-h-11 cursor-pointer items-center underline">
+        What each conductor is
+      </summary>
+      <table className="w-full text-sm">
+        <thead className="sr-only">
+          <tr>
+            <th scope="col">Conductor</th>
+            <th scope="col">Probably</th>
+            <th scope="col">Touches</th>
+          </tr>
+        </thead>
+        <tbody>
+          {box.cables.flatMap((cable) =>
+            cable.wires.map((wire) => (
+              <tr key={wire.point} className="border-t border-edge align-top">
+                <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap">
+                  {cable.number} {wire.id.replaceAll("_", " ")}
+                  {wire.tape && `, taped ${wire.tape}`}
+                </th>
+                <td className="py-1 pr-3">{roles(wire)}</td>
+                <td className="py-1 text-quiet">{touches(box, wire.point)}</td>
+              </tr>
+            )),
+          )}
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
+function roles(wire: Wire): string {
+  return wire.roles
+    .filter((belief) => belief.share >= 0.01)
+    .map((belief) => `${belief.role} ${Math.round(belief.share * 100)}%`)
+    .join(", ");
+}
+
+function touches(box: Box, point: string): string {
+  const joint = box.joints.find((candidate) => candidate.includes(point)) ?? [];
+  const others = joint.filter((other) => other !== point);
+  return others.length > 0 ? others.map(spoken).join(", ") : "loose";
+}
+
+function spoken(point: string): string {
+  const [owner = "", part = ""] = point.split(".");
+  const words = part.replaceAll("_", " ");
+  return owner.includes("/") ? `${owner.split("/")[1] ?? ""} ${words}` : `${owner} ${words}`;
+}
