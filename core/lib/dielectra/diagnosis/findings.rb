@@ -5,6 +5,9 @@ module Dielectra
     # What follows from a belief: what every conductor does, which cable ends are one cable, and what is wrong; each as a
     # sum over the hypotheses.
     class Findings
+      # Share of the belief that has to agree on a role before it is stated.
+      AGREED = 0.8
+
       def initialize(belief, situation)
         @belief = belief
         @situation = situation
@@ -15,11 +18,18 @@ module Dielectra
         @roles ||= opened_wires.to_h { |point, wire| [point, wire.grounding? ? {"ground" => 1.0} : shares(point)] }
       end
 
-      # What each conductor does in the likeliest hypothesis as joined now.
+      # @return [Hash{String => String}] the grounding conductors in open boxes
+      def grounds = opened_wires.select { |_, wire| wire.grounding? }.transform_values { "ground" }
+
+      # What each conductor does as joined now, where the hypotheses that are left agree; what they dispute is left out.
       # @return [Hash{String => String}]
       def proved_roles
-        best = @belief.hypotheses.first or return {}
-        Roles.new(@belief.world, best, @situation).of(opened_wires.reject { |_, wire| wire.grounding? }.keys)
+        sums = Hash.new { |hash, point| hash[point] = Hash.new(0.0) }
+        points = opened_wires.reject { |_, wire| wire.grounding? }.keys
+        @belief.leading(share: 0.99, most: 20).each do |hypothesis|
+          Roles.new(@belief.world, hypothesis, @situation).of(points).each { |point, role| sums[point][role] += hypothesis.weight }
+        end
+        sums.transform_values { |shares| shares.max_by(&:last) }.select { |_, (_, share)| share >= AGREED }.transform_values(&:first)
       end
 
       # @return [Array<Array(Array(String, String), Float)>] pairs of cable ends, each with its probability

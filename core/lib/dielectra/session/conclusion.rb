@@ -15,8 +15,7 @@ module Dielectra
         @why = why
         @confidence = confidence.round(4)
         findings = session.findings
-        @roles = findings.roles.reject { |_, shares| shares.empty? }.transform_values { |shares| shares.max_by(&:last).first }
-        @roles = @roles.merge(findings.proved_roles) if status == "solved"
+        @roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
         @causes = findings.causes
         @because = findings.because(session.steps)
@@ -26,6 +25,12 @@ module Dielectra
       def to_h
         {"status" => status, "why" => why, "confidence" => confidence, "roles" => roles, "links" => links, "causes" => causes,
          "because" => because}.compact
+      end
+
+      private
+
+      def likeliest(findings)
+        findings.roles.reject { |_, shares| shares.empty? }.transform_values { |shares| shares.max_by(&:last).first }
       end
     end
   end

@@ -24,12 +24,12 @@ module Dielectra
         fact, share = after.max_by { |statement, probability| probability - @before.fetch(statement, 0.0) }
         return [fact, share] if fact && share - @before.fetch(fact, 0.0) > RISE
 
-        after.select { |statement, _| causes.include?(statement) }.max_by(&:last)
+        after.slice(*causes).max_by(&:last)
       end
 
       private
 
-      def causes = @causes ||= @rows.to_h { |row| [row.first, true] }
+      def causes = @causes ||= @rows.map(&:first).uniq
 
       def of(hypothesis)
         [Wording.causes(@session.findings.suspected(hypothesis)), *leads(hypothesis)]

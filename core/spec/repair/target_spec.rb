@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Repair::Target do
+  let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", chain_place: :only) }
+  let(:grounds) { %w[a/1.bare a/2.bare S1.ground] }
+  let(:feed_through) { {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "load", "a/2.white" => "neutral", "a/2.red" => nil} }
+
+  def target(current, functions) = described_class.new(current:, functions:, workmanship:, grounds:)
+
+  it "changes nothing where all is right, whichever screw is which" do
+    current = [%w[S1.terminal_2 a/1.black], %w[S1.terminal_1 a/2.black], %w[a/1.white a/2.white], grounds]
+    expect(target(current, feed_through).changed).to be_empty
+  end
+
+  it "joins a box that was taken apart, grounds included" do
+    joints = target([], feed_through).joints
+    expect(joints).to include(%w[a/1.white a/2.white], grounds.sort)
+    expect(joints.count { |joint| joint.any? { |point| point.start_with?("S1.terminal") } }).to eq(2)
+  end
+
+  it "leaves grounds as they are found, even where not all are joined" do
+    current = [%w[S1.terminal_1 a/1.white], %w[a/1.black a/2.white], %w[a/1.bare a/2.bare]]
+    expect(target(current, feed_through).joints).to include(%w[a/1.bare a/2.bare])
+  end
+
+  it "keeps a spare where it is spliced, and takes it off a screw" do
+    spliced = [%w[S1.terminal_1 a/1.black], %w[S1.terminal_2 a/2.black], %w[a/1.white a/2.red a/2.white], grounds]
+    expect(target(spliced, feed_through).changed).to be_empty
+    screwed = [%w[S1.terminal_1 a/1.black], %w[S1.terminal_2 a/2.red], %w[a/1.white a/2.white], grounds]
+    expect(target(screwed, feed_through).joints.flatten).not_to include("a/2.red")
+  end
+
+  it "takes a bare wire out of a live joint" do
+    current = [%w[S1.terminal_1 a/1.bare a/1.black], %w[S1.terminal_2 a/2.black], %w[a/1.white a/2.white]]
+    live = target(current, feed_through).joints.find { |joint| joint.include?("a/1.black") }
+    expect(live).not_to include("a/1.bare")
+  end
+end
+
+RSpec.describe Dielectra::Repair::Soundness do
+  let(:session) { opened("boathouse", "slip_door", "boathouse") }
+  let(:whole) { session.belief.hypotheses.find { |item| item.deviations.empty? && item.skeleton.runs.find(&:feed?).ends.include?("boathouse/1") } }
+
+  def arranged(place, joints)
+    session.situation.arrangement.with_joints(place, from: session.situation.joints(place), to: joints)
+  end
+
+  it "finds a circuit sound that obeys, and unsound when its light always burns" do
+    expect(session.soundness.sound?(whole, session.situation.arrangement)).to be(true)
+    always = arranged("slip_door", [%w[slip_door/1.black slip_door/1.white]])
+    expect(session.soundness.sound?(whole, always)).to be(false)
+  end
+
+  it "does not accept a switched neutral, though the light obeys" do
+    switched = arranged("boathouse", [%w[boathouse/1.white boathouse/2.white], %w[L1.hot boathouse/1.black], %w[L1.neutral boathouse/2.black]])
+    expect(session.belief.prediction.light(whole, switched, {"S1" => true})).to eq(:on)
+    expect(session.soundness.sound?(whole, switched)).to be(false)
+  end
+
+  # What is joined in the light's box, and whether energising it would be a hazard.
+  {
+    [%w[boathouse/1.black boathouse/1.white]] => true, [%w[boathouse/1.black boathouse/1.bare]] => true,
+    [%w[boathouse/1.black boathouse/2.white]] => false, [] => false
+  }.each do |joints, hazard|
+    it "calls #{joints.flatten.join(" on ")} #{hazard ? "a hazard" : "none"}" do
+      expect(session.soundness.hazardous?(whole, arranged("boathouse", joints), {"S1" => false})).to be(hazard)
+    end
+  end
+end
