@@ -13,7 +13,10 @@ export type Rewire = Schemas["Rewire"];
 export type Step = Schemas["Step"];
 export type Wire = Schemas["Wire"];
 
-export const api = createClient<paths>({ baseUrl: "/api" });
+export const api = createClient<paths>({
+  baseUrl: `${location.origin}/api`,
+  fetch: (request) => globalThis.fetch(request),
+});
 
 /** What the server said went wrong, in words a person can act on. */
 export class Problem extends Error {}
