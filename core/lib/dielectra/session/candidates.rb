@@ -275,7 +275,7 @@ module Dielectra
       end
 
       def repair(plan)
-        return unless plan.ready? && !(plan.nothing? && @proof.complete? && @situation.power == "on")
+        return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
 
         arrangement = plan.carried_out(@situation)
         return if arrangement != @situation.arrangement && @visited.include?(arrangement)
@@ -284,6 +284,11 @@ module Dielectra
         minutes = @outlook.minutes(plan, @standing)
         Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:,
                       value: minutes + failure(plan, arrangement), step: step_of(plan), answers: nil)
+      end
+
+      # Everything was watched and obeys, and still it is in doubt whether it is right: watching again settles nothing.
+      def proved_in_vain?
+        @proof.complete? && (@situation.power == "on" || sound < Troubleshooting::SURE_ENOUGH)
       end
 
       # Expected minutes of what comes after if the repair was the wrong one.
