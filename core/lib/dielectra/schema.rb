@@ -25,7 +25,7 @@ module Dielectra
       return "lacks #{violation.dig("details", "missing_keys").join(", ")}." if violation["type"] == "required"
 
       text = violation["error"].sub(/\A(object property|value|array item|array|object|string|number|integer) at (root|`[^`]*`) /, "")
-      "#{text}."
+      "#{text.sub(/\Ais not: /, "has to be ")}."
     end
     private_class_method :sentence
   end

@@ -5,6 +5,8 @@ module Dielectra
     # Every way the runs of a layout can be the cables that show in the boxes opened so far, and every way their
     # conductors can carry what the runs have to carry. Depth first over the runs, the heaviest kept.
     class Routing
+      include Enumerable
+
       # Share of the heaviest way below which a way is left out.
       FLOOR = 1e-5
       # Conductors of a cable end, with its type where it is known.

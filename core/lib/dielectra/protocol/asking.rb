@@ -6,6 +6,9 @@ module Dielectra
     class Asking
       TRIES = 3
 
+      # The other side hung up: there is nobody left to ask again.
+      class HungUp < InvalidInput; end
+
       def initialize(input, output, errors)
         @input = input
         @output = output
@@ -34,6 +37,8 @@ module Dielectra
           raise InvalidInput.new("answers another step.", pointer: "/id") unless answer.fetch("id", step["id"]) == step["id"]
 
           session.record(step.merge("answer" => answer.except("id")))
+        rescue HungUp
+          raise
         rescue InvalidInput => e
           raise if (tries += 1) >= TRIES
 
@@ -47,7 +52,7 @@ module Dielectra
         @output.flush
       end
 
-      def line(what) = @input.gets || raise(InvalidInput, "standard input ended before #{what}.")
+      def line(what) = @input.gets || raise(HungUp, "standard input ended before #{what}.")
 
       def parse(text)
         document = JSON.parse(text)

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Diagnosis::ClosedBox do
+  let(:session) { opened("tower_stair", "tower_door") }
+  let(:skeleton) { session.belief.hypotheses.first.skeleton }
+
+  def box(place, either_way: false)
+    control = session.job.controls.find { |item| item.place == place }
+    light = session.job.loads.first.id if session.job.loads.first.place == place
+    described_class.new(skeleton, place, control, light, either_way:)
+  end
+
+  it "takes travelers either way round where it makes a difference" do
+    expect([box("lamp_room").right.size, box("lamp_room", either_way: true).right.size]).to eq([1, 2])
+  end
+
+  it "weighs a box done right as one, whichever way the travelers lie" do
+    expect(box("lamp_room", either_way: true).right.sum(&:weight)).to be_within(1e-9).of(box("lamp_room").right.sum(&:weight))
+  end
+
+  it "exchanges nothing for its like" do
+    functions = skeleton.functions_at("lamp_room")
+    exchanged = box("lamp_room").deviating.select { |way| way.deviation.kind == :exchanged }
+    pairs = exchanged.map { |way| way.deviation.points.map { |point| functions[point] } }
+    expect(pairs).not_to include(%w[neutral neutral])
+    expect(pairs.count { |pair| pair.all? { |function| function&.start_with?("traveler") } }).to eq(0)
+  end
+
+  it "puts a single-pole on every pair of the conductors that are there" do
+    wrong = box("lamp_room").deviating.select { |way| way.deviation.kind == :wrong_device }
+    expect(wrong.map(&:kind).uniq).to eq(["single_pole"])
+    expect(wrong.map { |way| way.joints.count { |joint| joint.any? { |point| point.start_with?("S2.terminal") } } }.uniq).to eq([2])
+  end
+
+  it "has no switch in the light's box to be wrong, and hands in it less often" do
+    light = box("stair_head")
+    expect(light.deviating.map { |way| way.deviation.kind }).not_to include(:wrong_device)
+    expect(light.apart.weight).to be < box("lamp_room").apart.weight
+  end
+
+  it "takes a toggle marked on and off for a single-pole" do
+    share = lambda do |marked|
+      document = demo_document("tower_stair.job.json")
+      document["controls"][1]["on_off_marked"] = marked
+      belief = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(document)).belief
+      belief.probability { |item| item.boxes["lamp_room"].kind == "single_pole" }
+    end
+    expect(share[true]).to be > (5 * share[false])
+  end
+end
+
+RSpec.describe Dielectra::Diagnosis::Faults do
+  let(:session) { opened("boathouse", "slip_door", "boathouse") }
+  let(:hypothesis) { session.belief.hypotheses.find { |item| item.deviations.empty? } }
+  let(:all) { described_class.new(hypothesis.skeleton, hypothesis.boxes, "L1").all.map(&:first) }
+
+  it "names each hidden fault once" do
+    expect(all.uniq.size).to eq(all.size)
+  end
+
+  it "suspects of two that touch only each other one, and rather the wire than the screw" do
+    loose = all.select { |fault| fault.kind == :joint_open }.flat_map(&:points)
+    expect(loose).to include("slip_door/1.black", "boathouse/1.black")
+    expect(loose).not_to include("S1.terminal_1", "boathouse/2.white")
+  end
+
+  it "cannot tell a broken line of the feed from a dead supply, and does not try" do
+    broken = all.select { |fault| fault.kind == :conductor_open }.map(&:points)
+    expect(broken.flatten).not_to include(hypothesis.skeleton.runs.find(&:feed?).point("boathouse", "line"))
+    expect(all.map(&:kind)).to include(:no_supply)
+  end
+end
