@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../app"
+require "multi_json"
 require "openapi_first"
 require "rack/test"
 require "tmpdir"
@@ -8,8 +9,7 @@ require "tmpdir"
 RSpec.describe "The API" do
   include Rack::Test::Methods
 
-  definition = OpenapiFirst.load(File.expand_path("../openapi.yaml", __dir__))
-  # Ids are numbers in the description and text in an address.
+  MultiJson.use(:oj)
   application = Server.app
 
   before(:all) do
@@ -25,26 +25,33 @@ RSpec.describe "The API" do
   end
 
   define_method(:app) { application }
+  let(:definition) { OpenapiFirst.load(File.expand_path("../openapi.yaml", __dir__)) }
+  let(:job_id) { call("GET", "/day")["calls"].find { |row| row["title"] == "Boathouse light dead" }["id"] }
 
   # Sends a request, holds both sides against the description, and returns the body.
   define_method(:call) do |verb, path, body = nil, expect_status: nil, valid: true|
     env = {"CONTENT_TYPE" => "application/json"}
     env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
     custom_request(verb, "/api#{path}", {}, env)
-    request = Rack::Request.new(last_request.env.merge("PATH_INFO" => "/api#{path}", "SCRIPT_NAME" => ""))
+    # The description names paths below the server's own, /api.
+    request = Rack::Request.new(last_request.env.merge("PATH_INFO" => path, "SCRIPT_NAME" => ""))
     request.env["rack.input"] = StringIO.new(env[:input].to_s)
-    validated = definition.validate_request(request)
-    expect(validated.error&.message).to be_nil if valid
+    described = definition.validate_request(request)
+    expect([described.known?, valid && described.error&.message]).to eq([true, valid ? nil : false])
     checked = definition.validate_response(request, last_response)
-    expect(checked.error&.message).to be_nil
+    expect([checked.known?, checked.error&.message]).to eq([true, nil])
     expect(last_response.status).to eq(expect_status) if expect_status
     last_response.headers["content-type"].include?("json") ? JSON.parse(last_response.body) : last_response.body
   end
 
-  let(:job_id) { call("GET", "/day")["calls"].find { |row| row["title"] == "Boathouse light dead" }["id"] }
-
   def opened_call(title: "A copy to work on")
     call("POST", "/jobs", {house: {name: "The cooperage", street: "4 Stave Lane"}, title:, complaint: "Dead.", file: demo_document("boathouse.job.json")})["call"]["id"]
+  end
+
+  it "is held to a description that a wrong answer fails" do
+    request = Rack::Request.new(Rack::MockRequest.env_for("/day"))
+    broken = Rack::Response.new(JSON.generate(calls: [{id: "seven"}]), 200, {"content-type" => "application/json"})
+    expect(definition.validate_response(request, broken).error).not_to be_nil
   end
 
   it "lists the day's calls" do
