@@ -25,6 +25,13 @@ RSpec.describe Dielectra::Practice::House do
     expect(house.answer({"do" => "watch"})["loads"]).to eq("L1" => "on")
   end
 
+  it "puts a box back as it was found" do
+    found = steps({"do" => "breaker", "device" => "B1", "to" => "off"}, {"do" => "open", "place" => "slip_door"})["found"]["joints"]
+    again = steps({"do" => "arrange", "place" => "slip_door", "joints" => []}, {"do" => "arrange", "place" => "slip_door", "joints" => "as_found"},
+                  {"do" => "open", "place" => "slip_door"})["found"]["joints"]
+    expect(again.map { |joint| joint["points"].sort }).to match_array(found.map { |joint| joint["points"].sort })
+  end
+
   it "trips, and stays tripped, when line meets neutral" do
     steps({"do" => "breaker", "device" => "B1", "to" => "off"}, {"do" => "open", "place" => "boathouse"},
           {"do" => "arrange", "place" => "boathouse", "joints" => [%w[boathouse/1.black boathouse/1.white]]},

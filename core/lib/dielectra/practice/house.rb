@@ -20,7 +20,7 @@ module Dielectra
         @circuit = circuit
         @random = random
         @slips = slips
-        @opened = []
+        @found = {}
         settle
       end
 
@@ -31,9 +31,6 @@ module Dielectra
       rescue InvalidInput => e
         {"id" => step["id"], "cannot" => e.message}.compact
       end
-
-      # Whether line is on a neutral, a ground or an enclosure now: what no step may ever lead to.
-      def tripped? = @circuit.breakers.any? { |breaker| breaker.position == "tripped" }
 
       private
 
@@ -105,7 +102,7 @@ module Dielectra
         place = @circuit.place(place_id) or raise InvalidInput, "there is no #{place_id} in this house."
         raise InvalidInput, "#{place_id} is a panel: it stays closed." if place.panel?
 
-        @opened |= [place_id]
+        @found[place_id] ||= joints_at(place_id).map(&:points)
         {"enclosure" => place.enclosure, "volume_in3" => place.volume_in3, "gangs" => place.gangs,
          "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
          "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => item.kind.name} },
@@ -117,7 +114,7 @@ module Dielectra
       def joints_at(place_id) = @circuit.joints.select { |joint| @circuit.place_of(joint.points.first) == place_id }
 
       def opened!(place_id)
-        raise InvalidInput, "#{place_id} is closed." unless @opened.include?(place_id)
+        raise InvalidInput, "#{place_id} is closed." unless @found.key?(place_id)
 
         place_id
       end
@@ -136,10 +133,8 @@ module Dielectra
 
       def arrange(place_id, joints)
         opened!(place_id)
-        raise InvalidInput, "this house puts boxes back by what is written, not as found." if joints == "as_found"
-
         now = joints_at(place_id)
-        wanted = joints.map { |joint| joint.map { |point| marks.actual(point) } }
+        wanted = joints == "as_found" ? @found.fetch(place_id) : joints.map { |joint| joint.map { |point| marks.actual(point) } }
         stray = wanted.flatten.find { |point| !@circuit.points_of(place_id).include?(point) }
         raise InvalidInput, "#{stray} is not in #{place_id}." if stray
 
