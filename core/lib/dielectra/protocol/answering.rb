@@ -14,13 +14,10 @@ module Dielectra
       # Until the lines end or a conclusion comes by.
       def run
         @input.each_line do |line|
-          step = JSON.parse(line)
+          step = Line.parse(line)
           break @errors.puts("concluded: #{step["conclusion"]["status"]}") if step.key?("conclusion")
 
-          @output.puts JSON.generate(@house.answer(step))
-          @output.flush
-        rescue JSON::ParserError
-          raise InvalidInput, "that line is not JSON."
+          Line.write(@output, @house.answer(step))
         end
       end
     end

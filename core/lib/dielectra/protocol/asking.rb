@@ -17,7 +17,7 @@ module Dielectra
 
       # @raise [InvalidInput] for a job that cannot be worked, or an answer that did not fit three times
       def run
-        session = Session::Troubleshooting.new(Evidence::Job.read(parse(line("a job"))))
+        session = Session::Troubleshooting.new(Evidence::Job.read(Line.parse(line("a job"))))
         number = 0
         until (step = session.next).is_a?(Session::Conclusion)
           number += 1
@@ -32,7 +32,7 @@ module Dielectra
         tries = 0
         begin
           say(step)
-          answer = parse(line("the answer to step #{step["id"]}"))
+          answer = Line.parse(line("the answer to step #{step["id"]}"))
           Schema.check!(:answer, answer)
           raise InvalidInput.new("answers another step.", pointer: "/id") unless answer.fetch("id", step["id"]) == step["id"]
 
@@ -47,21 +47,9 @@ module Dielectra
         end
       end
 
-      def say(document)
-        @output.puts JSON.generate(document)
-        @output.flush
-      end
+      def say(document) = Line.write(@output, document)
 
       def line(what) = @input.gets || raise(HungUp, "standard input ended before #{what}.")
-
-      def parse(text)
-        document = JSON.parse(text)
-        raise InvalidInput, "a line holds one JSON object." unless document.is_a?(Hash)
-
-        document
-      rescue JSON::ParserError
-        raise InvalidInput, "that line is not JSON."
-      end
     end
   end
 end
