@@ -83,6 +83,9 @@ module Dielectra
     # @return [String] the place a point lies in
     def place_of(point) = point.include?("/") ? point.split("/").first : place_of_terminal(point)
 
+    # Short: a circuit is too long to print.
+    def inspect = "#<#{self.class} #{places.map(&:id).join(" ")}, #{joints.size} joints, #{faults.size} faults>"
+
     def ==(other) = other.is_a?(Circuit) && to_h == other.to_h
 
     private

@@ -45,8 +45,23 @@ module Dielectra
     option :at, type: :string, desc: 'positions, as JSON: {"S1": "up", "B1": "off"}'
     option :volts, type: :array, desc: "two points"
     option :ohms, type: :array, desc: "two points"
+    option :amperes, type: :boolean, desc: "what flows in every branch"
+    option :hazards, type: :boolean, desc: "touchable metal that is live"
     def measure(path)
       guarded { puts JSON.generate(measured(circuit(path), positions)) }
+    end
+
+    desc "export FILE.json", "Write a circuit as a SPICE netlist, or a circuit's volts or a job's steps as CSV"
+    long_desc <<~TEXT
+      --spice writes a netlist that ngspice runs (ngspice -b FILE): an operating point in effective volts, every node named
+      after its points in a comment. --csv writes, for a circuit, a row for each combination of positions with loads,
+      breakers and the volts of every point against the panel's neutral; for a job, a row for each step.
+    TEXT
+    option :spice, type: :boolean, desc: "a SPICE netlist of one state"
+    option :csv, type: :boolean, desc: "comma-separated values"
+    option :at, type: :string, desc: 'positions, as JSON: {"S1": "up", "B1": "off"}'
+    def export(path)
+      guarded { puts exported(document(path)) }
     end
 
     desc "check FILE…", "Validate circuit and job files"
@@ -84,10 +99,27 @@ module Dielectra
     end
 
     def measured(circuit, state)
-      return {"volts" => Physics::Network.new(circuit, state).volts(*two(:volts)).round(6)} if options[:volts]
-      return {"ohms" => Physics::Network.new(circuit, state).ohms(*two(:ohms))&.round(6)} if options[:ohms]
+      network = Physics::Network.new(circuit, state)
+      return {"volts" => network.volts(*two(:volts)).round(6)} if options[:volts]
+      return {"ohms" => network.ohms(*two(:ohms))&.round(6)} if options[:ohms]
+      return network.currents if options[:amperes]
+      return Physics::Hazards.new(network).all if options[:hazards]
 
       Physics::Survey.measure(circuit, state)
+    end
+
+    def exported(read)
+      raise InvalidInput, "say one of --spice and --csv." unless [options[:spice], options[:csv]].one?
+      return job_ledger(read) if read["format"] == Evidence::Job::FORMAT
+
+      circuit = Circuit.read(read)
+      options[:spice] ? Physics::Netlist.new(Physics::Network.new(circuit, positions)).to_s : Physics::Table.new(circuit, positions).to_s
+    end
+
+    def job_ledger(read)
+      raise InvalidInput, "a job has no netlist: --spice takes a circuit." if options[:spice]
+
+      Evidence::Ledger.new(Evidence::Job.read(read)).to_s
     end
 
     def two(name)

@@ -63,7 +63,7 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
       best = session.belief.hypotheses.first
       Dielectra::Physics::Survey.combinations(house.circuit).each do |positions|
         light = session.belief.prediction.light(best, session.situation.arrangement, positions.transform_values { |at| Dielectra::Trade::Position.raised?(at) })
-        expect(light.to_s).to eq(Dielectra::Physics::Network.new(house.circuit, positions.merge("B1" => "on")).lamps["L1"])
+        expect(light.to_s).to eq(Dielectra::Physics::Network.new(house.circuit, positions.merge("B1" => "on")).loads["L1"])
       end
     end
   end

@@ -28,13 +28,13 @@ RSpec.describe "Faults in the network" do
   end
 
   it "carries through the lamp what flows through the breaker" do
-    network = Dielectra::Physics::Network.new(demo_circuit("boathouse").with(faults: []), "S1" => "on")
+    network = Dielectra::Physics::Network.new(demo_circuit("boathouse").with(faults: []), {"S1" => "on"})
     expect(network.amperes("B1")).to be_within(0.002).of(15 / 120.0)
-    expect(Dielectra::Physics::Network.new(demo_circuit("boathouse"), "B1" => "off").amperes("B1")).to eq(0.0)
+    expect(Dielectra::Physics::Network.new(demo_circuit("boathouse"), {"B1" => "off"}).amperes("B1")).to eq(0.0)
   end
 
   it "lets a conductor behind an open joint float, and an enclosure on the ground not" do
-    network = Dielectra::Physics::Network.new(demo_circuit("tower_stair"), "S1" => "up")
+    network = Dielectra::Physics::Network.new(demo_circuit("tower_stair"), {"S1" => "up"})
     loose = demo_circuit("passage")
     expect(Dielectra::Physics::Network.new(loose).floating?("chart_room/2.black")).to be(true)
     expect([network.floating?("tower_door.box"), network.live?("tower_door.box")]).to eq([false, false])

@@ -4,6 +4,9 @@ module Dielectra
   class Circuit
     # A run between two places: a sheathed cable, a raceway with its conductors, or a single open conductor.
     class Cable
+      # Feet that a run is taken for where nobody has measured it.
+      USUAL_FT = 50
+
       attr_reader :ends, :type, :method, :length_ft, :conductors
 
       def self.read(row)
@@ -25,8 +28,8 @@ module Dielectra
       # @return [Array(String, String)] the two points of one conductor, first end first
       def points(conductor) = ends.each_index.map { |side| "#{ends[side]}.#{conductor.ids[side]}" }
 
-      # Ohms of a conductor from end to end; 50 ft where the length is not known.
-      def ohms = Trade::CableType.ohms_per_foot(type) * (length_ft || 50)
+      # Ohms of a conductor from end to end.
+      def ohms = Trade::CableType.ohms_per_foot(type) * (length_ft || USUAL_FT)
 
       def conductor(first_end_id) = conductors.find { |conductor| conductor.ids.first == first_end_id }
 

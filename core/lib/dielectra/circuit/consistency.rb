@@ -49,17 +49,23 @@ module Dielectra
         @circuit.devices.each_with_index do |device, index|
           refuse("#{device.place} is not a known place.", :devices, index, :place) unless @circuit.place(device.place)
           check_position(device, index)
+          check_settings(device, index)
         end
       end
 
-      def check_position(device, index)
-        gangs = device.kind.gangs
-        return if device.position.nil? || gangs.all?(&:empty?)
+      # Tabs only where the kind has them, something plugged in only where there is a socket.
+      def check_settings(device, index)
+        stray = device.settings.keys.grep(/_tab\z/) - device.kind.tabs.keys
+        refuse("#{device.kind.term} has no #{stray.first}.", :devices, index, stray.first) if stray.any?
+        stray = (device.settings["plugged"] || {}).keys - device.kind.sockets.keys
+        refuse("#{device.kind.term} has no socket #{stray.first}.", :devices, index, :plugged, stray.first) if stray.any?
+      end
 
-        known = gangs.zip(Array(device.position)).all? do |gang, at|
-          gang.key?(at) || gang.key?(Trade::Position::SAME[at])
-        end
-        refuse("#{device.kind.term} has no position #{device.position}.", :devices, index, :position) unless known
+      def check_position(device, index)
+        return if device.position.nil? || device.kind.gangs.all?(&:empty?) || device.kind.position?(device.position)
+
+        field = device.settings.key?("position") ? :position : :positions
+        refuse("#{device.kind.term} has no position #{Array(device.position).join(", ")}.", :devices, index, field)
       end
 
       def check_joints

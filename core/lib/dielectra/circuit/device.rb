@@ -20,7 +20,15 @@ module Dielectra
 
       def position = settings["position"] || settings["positions"]
 
-      def lamp = settings["lamp"]
+      def lamp = settings["lamp"] || kind.usual_lamp
+
+      # What uses power besides a lamp: plugged in or built in.
+      # @return [Hash{String => Float}] socket => watts
+      def appliances
+        plugged = (settings["plugged"] || {}).transform_values { |what| what.fetch("watts", 0).to_f }
+        built_in = kind.built_in.transform_values { |watts| settings.fetch("watts", watts).to_f }
+        built_in.merge(plugged).select { |_, watts| watts.positive? }
+      end
 
       def amps = settings["amps"]
 

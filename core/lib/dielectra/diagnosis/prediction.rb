@@ -5,13 +5,9 @@ module Dielectra
     # What would be seen or read under a hypothesis, and how likely a reading is. Answered from which points hang
     # together; Physics::Network gives the same answers in numbers.
     class Prediction
-      FULL = 0.6
-      NOTHING = 0.03
-
       def initialize(world)
         @world = world
-        @error = Trade.priors.fetch("answer_error")
-        @ghost = Trade.priors.fetch("ghost")
+        @error = Physics::Uncertainty.error
       end
 
       # @return [Float] how likely the reading is under the hypothesis, between 0 and 1
@@ -152,19 +148,14 @@ module Dielectra
       end
 
       def detected(predicted, glow)
-        return glow ? @ghost["detector"] * 0.5 : 1 - (@ghost["detector"] * 0.5) if predicted == :floating
-
-        matches(predicted == :line, glow)
+        predicted == :floating ? Physics::Uncertainty.floating_glow(glow) : matches(predicted == :line, glow)
       end
 
       def voltage(predicted, observation)
         share = observation.reading / @world.job.supply_volts.to_f
-        seen = share >= FULL ? :full : (share <= NOTHING ? :nothing : :floating)
-        if predicted == :floating
-          ghost = observation.what == :low_z ? @error : @ghost["volts"]
-          return {full: @error, nothing: 1 - ghost - @error, floating: ghost}.fetch(seen)
-        end
-        matches(predicted == seen, true)
+        return matches(predicted, Physics::Uncertainty.volts_class(share)) unless predicted == :floating
+
+        observation.what == :low_z ? Physics::Uncertainty.floating_volts(share, @error) : Physics::Uncertainty.floating_volts(share)
       end
 
       def benched(hypothesis, observation)

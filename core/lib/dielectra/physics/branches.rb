@@ -2,38 +2,58 @@
 
 module Dielectra
   module Physics
-    # The resistances of a circuit with its devices in given positions: copper, contacts, lamps, whatever is plugged in,
-    # and what faults add or take away.
+    # The resistances of a circuit: copper, contacts, lamps, whatever is plugged in, and what faults add or take away.
     #
     # Ohms: copper per Trade::CableType; a closed contact 0.05 Ω; a lamp V²/W hot, a twelfth of that cold.
     class Branches
-      include Enumerable
-
       CONTACT = 0.05
       BOLTED = 0.001
       COLD_LAMP = 1 / 12.0
 
+      Branch = Struct.new(:one, :other, :ohms, :part)
+
       # @param circuit [Circuit]
-      # @param state [Hash{String => String}] device => position, where it differs from the circuit's own
-      # @param warm [Boolean] true under supply, false under an ohmmeter: a cold filament, and no LED conducts
-      def initialize(circuit, state, warm:)
+      def initialize(circuit)
         @circuit = circuit
-        @state = state
-        @warm = warm
       end
 
-      # Yields point, point, ohms.
-      def each(&)
-        return enum_for(:each) unless block_given?
+      # Everything that conducts with the devices in given positions.
+      # @param state [Hash{String => String}] device => position, where it differs from the circuit's own
+      # @param warm [Boolean] true under supply, false under an ohmmeter: a cold filament, and no LED conducts
+      # @return [Array<Branch>] `part` is the id of the cable end, device or fault it belongs to
+      def all(state, warm:)
+        switched = @circuit.devices.flat_map { |device| contacts(device, state.fetch(device.id, device.position)) }
+        fixed + switched + loads(warm:)
+      end
 
-        conductors(&)
-        contacts(&)
-        loads(&)
-        shunts(&)
+      # What conducts in every position: copper and whatever faults bridge.
+      def fixed = conductors + shunts
+
+      # What a device closes in a position, faults and tabs included.
+      def contacts(device, position)
+        return [] if device.breaker?
+
+        pairs = device.closed(position).map(&:sort) | stuck(device, "contact_stuck_closed")
+        (pairs - stuck(device, "contact_stuck_open")).map do |pair|
+          Branch.new(*pair, resistive(device, pair) || CONTACT, device.id)
+        end
+      end
+
+      # What uses power.
+      def loads(warm:)
+        volts = @circuit.supply["volts"]
+        @circuit.devices.flat_map do |device|
+          lamp = device.kind.lamp && Branches.lamp_ohms(device, volts, warm:, burnt: burnt?(device))
+          used = device.appliances.map { |name, watts| branch(device, device.kind.sockets.fetch(name), (volts**2) / watts) }
+          lamp ? [branch(device, device.kind.lamp, lamp), *used] : used
+        end
       end
 
       # @return [Array<String>] points that look joined and make no contact
       def dead_points = faults("joint_open").map { |fault| fault["point"] }
+
+      # @return [Boolean] whether a fault has burnt out the lamp of a device
+      def burnt?(device) = faults("lamp_burnt").any? { |fault| fault["device"] == device.id }
 
       # Ohms of a lamp as it burns, or nil where none conducts.
       def self.lamp_ohms(device, volts, warm:, burnt: false)
@@ -48,28 +68,17 @@ module Dielectra
 
       def faults(kind) = @circuit.faults.select { |fault| fault["kind"] == kind }
 
+      def branch(device, terminals, ohms)
+        Branch.new(*terminals.map { |terminal| device.point(terminal) }, ohms.to_f, device.id)
+      end
+
       def conductors
         broken = faults("conductor_open").map { |fault| [fault["cable"].sort, fault["conductor"]] }
-        @circuit.cables.each do |cable|
-          cable.conductors.each do |conductor|
-            next if broken.include?([cable.ends.sort, conductor.ids.first])
-
-            yield(*cable.points(conductor), cable.ohms)
-          end
+        @circuit.cables.flat_map do |cable|
+          sound = cable.conductors.reject { |conductor| broken.include?([cable.ends.sort, conductor.ids.first]) }
+          sound.map { |conductor| Branch.new(*cable.points(conductor), cable.ohms, cable.ends.first) }
         end
       end
-
-      def contacts
-        @circuit.devices.reject(&:breaker?).each do |device|
-          (closed(device) | stuck(device, "contact_stuck_closed")).each do |pair|
-            next if stuck(device, "contact_stuck_open").include?(pair)
-
-            yield(*pair, resistive(device, pair) || CONTACT)
-          end
-        end
-      end
-
-      def closed(device) = device.closed(@state.fetch(device.id, device.position)).map(&:sort)
 
       def stuck(device, kind) = faults(kind).select { |fault| fault["device"] == device.id }.map { |fault| contact(device, fault) }
 
@@ -77,25 +86,11 @@ module Dielectra
 
       def resistive(device, pair)
         fault = faults("contact_resistive").find { |item| item["device"] == device.id && contact(device, item) == pair }
-        fault && fault["ohms"]
+        fault && fault["ohms"].to_f
       end
-
-      def loads
-        volts = @circuit.supply["volts"]
-        @circuit.devices.each do |device|
-          ohms = Branches.lamp_ohms(device, volts, warm: @warm, burnt: burnt?(device))
-          yield(*device.kind.lamp.map { |terminal| device.point(terminal) }, ohms) if ohms
-          (device.settings["plugged"] || {}).each do |socket, plugged|
-            watts = plugged.fetch("watts", 0).to_f
-            yield(*device.kind.sockets.fetch(socket).map { |terminal| device.point(terminal) }, (volts**2) / watts) if watts.positive?
-          end
-        end
-      end
-
-      def burnt?(device) = faults("lamp_burnt").any? { |fault| fault["device"] == device.id }
 
       def shunts
-        (faults("short") + faults("leak")).each { |fault| yield(*fault["between"], [fault["ohms"].to_f, BOLTED].max) }
+        (faults("short") + faults("leak")).map { |fault| Branch.new(*fault["between"], [fault["ohms"].to_f, BOLTED].max, fault["kind"]) }
       end
     end
   end

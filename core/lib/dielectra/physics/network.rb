@@ -1,191 +1,190 @@
 # frozen_string_literal: true
 
-require "matrix"
-
 module Dielectra
   module Physics
-    # The electrical network of a circuit in one state, solved by nodal analysis with the sources as Norton equivalents
-    # (Ho, Ruehli and Brennan, "The modified nodal approach to network analysis", 1975).
+    # The electrical network of a circuit in one state: what follows from connection alone is answered from Connectivity,
+    # the rest solved by NodalAnalysis with the sources as Norton equivalents.
     #
     #   network = Network.new(circuit, {"S1" => "up"})
-    #   network.lamps           # => {"L1" => "on"}
+    #   network.loads           # => {"L1" => "on"}
     #   network.volts("S1.common", "porch.box")
     class Network
+      # Shares of the supply from which a lamp is on, or dim.
       ON = 0.60
       DIM = 0.15
+      # Times its rating from which a breaker trips, after a while; above ten times it trips at once.
       TRIPS = 1.35
+      # A point is dangerous from this voltage against earth, read with a detector's burden.
+      DANGER = 45
+      BURDEN = 100_000
 
-      attr_reader :circuit, :state
+      attr_reader :circuit, :state, :wiring
 
-      # @param state [Hash{String => String}] positions of switches and breakers where they differ from the circuit's own
+      # @param state [Hash{String => String, Array<String>}] positions where they differ from the circuit's own
+      # @param wiring [Wiring] of the circuit, where it is at hand
       # @raise [InvalidInput] for a device the circuit does not have, or a position the device does not have
-      def initialize(circuit, state = {})
+      def initialize(circuit, state = {}, wiring: Wiring.new(circuit))
         state.each { |id, position| check_position(circuit, id, position) }
         @circuit = circuit
         @state = state
+        @wiring = wiring
       end
 
-      # @return [Hash{String => String}] lamp => on, dim or off
-      def lamps
-        circuit.devices.select(&:luminaire?).to_h { |device| [device.id, light_of(device)] }
+      # @return [Network] the same circuit in another state, the compiled wiring shared
+      def at(state) = Network.new(circuit, state, wiring:)
+
+      # @return [Hash{String => String}] load => on, dim or off. A receptacle counts as a load where something is plugged
+      #   in; what a device has beside that is named by its terminal, `F1.fan`.
+      def loads
+        @loads ||= circuit.devices.each_with_object({}) do |device, found|
+          links = load_links(device)
+          found[device.id] = "off" if device.luminaire? && links.empty?
+          links.each_with_index { |link, order| found[order.zero? ? device.id : "#{device.id}.#{link.branch.one.split(".").last}"] = burns(link) }
+        end
       end
 
       # @return [Hash{String => String}] breaker => on, off or tripped, once currents have had their say
-      def breakers = circuit.breakers.to_h { |breaker| [breaker.id, steady[breaker.id]] }
+      def breakers = steady
 
       # What a voltmeter of so many ohms reads between two points.
       # @return [Float] volts, never negative
       def volts(one, other, meter: 10_000_000)
-        check_points(one, other)
-        potentials = solve(steady, [[one, other, meter]])
-        (potential(potentials, one) - potential(potentials, other)).abs
+        here = wiring.net(one)
+        there = wiring.net(other)
+        solution = potentials([[here, there, meter]])
+        ((solution[here] || 0.0) - (solution[there] || 0.0)).abs
       end
 
       # What an ohmmeter reads between two dead points.
       # @return [Float, nil] ohms; nil is open
       # @raise [InvalidInput] where one of the points is live
       def ohms(one, other)
-        check_points(one, other)
+        here, there = [one, other].map { |point| wiring.net(point) }
         [one, other].each { |point| raise InvalidInput, "#{point} is live: an ohmmeter wants it dead." if live?(point) }
-        nets = joined
-        return 0.0 if nets.together?(one, other)
+        return 0.0 if here == there
 
-        branches = Branches.new(circuit, state, warm: false).to_a
-        conductance_solve(nets, branches, {nets.find(one) => 1.0}, nets.find(other))[nets.find(one)]
+        analysis = NodalAnalysis.new(wiring.size, there)
+        wiring.links(state, warm: false).each { |link| analysis.connect(link.one, link.other, link.ohms) }
+        analysis.inject(here, 1.0)
+        analysis.volts[here]
       end
 
-      # @return [Boolean] whether a point is tied through less than 100 kΩ to a source of 90 V or more against earth
+      # @param below [Numeric] ohms below which the tester sounds
+      # @return [Boolean] whether a continuity tester beeps between two dead points
+      # @raise [InvalidInput] where one of the points is live
+      def beep?(one, other, below: 30)
+        live = [one, other].find { |point| live?(point) }
+        raise InvalidInput, "#{live} is live: a continuity tester wants it dead." if live
+
+        sure = cold.beep(wiring.net(one), wiring.net(other), below)
+        return sure unless sure.nil?
+
+        (ohms(one, other) || Float::INFINITY) < below
+      end
+
+      # Whether a point is dangerous to touch: 45 V or more against the neutral, from less than about 100 kΩ.
       def live?(point)
-        volts_to_earth(point, 100_000) >= 45
+        sure = warm.live(wiring.net(point))
+        sure.nil? ? volts_to_earth(point, BURDEN) >= DANGER : sure
       end
 
       # Whether a point hangs in the air: tied to nothing that a meter could read against.
-      def floating?(point) = !solve(steady, []).key?(joined.find(point))
+      def floating?(point)
+        sure = warm.floating(wiring.net(point))
+        sure.nil? ? solution[wiring.net(point)].nil? : sure
+      end
+
+      # @return [Boolean] whether copper and contacts alone join two points
+      def joined?(one, other) = warm.together?(wiring.net(one), wiring.net(other))
+
+      # @return [Float] volts of a point against the panel's neutral, signed by the leg it comes from, unloaded; 0.0 where
+      #   it floats
+      def potential(point) = solution[wiring.net(point)] || 0.0
 
       # @return [Float] amperes through a breaker
       def amperes(breaker_id)
-        device = circuit.device(breaker_id)
-        return 0.0 unless steady[breaker_id] == "on"
-
-        ((circuit.supply["volts"] - potential(solve(steady, []), device.point("load"))) / Branches::CONTACT).abs
+        source = wiring.sources.find { |item| item.id == breaker_id } or raise InvalidInput, "#{breaker_id} is not a breaker."
+        steady[breaker_id] == "on" ? overload(source, solution) : 0.0
       end
+
+      # What flows in every branch that conducts.
+      # @return [Array<Hash>] `from`, `to` (points), `ohms`, `amperes` (never negative, flowing from `from` to `to`)
+      def currents
+        wiring.links(state, warm: true).map do |link|
+          amperes = ((solution[link.one] || 0.0) - (solution[link.other] || 0.0)) / link.ohms
+          ends = [link.branch.one, link.branch.other]
+          from, to = amperes.negative? ? ends.reverse : ends
+          {"from" => from, "to" => to, "ohms" => link.ohms, "amperes" => amperes.abs}
+        end
+      end
+
+      def inspect = "#<#{self.class} #{circuit.inspect} #{state}>"
 
       private
 
-      def light_of(device)
-        volts = solve(steady, [])
-        across = device.kind.lamp.map { |terminal| potential(volts, device.point(terminal)) }.reduce(:-).abs
-        burnt = circuit.faults.any? { |fault| fault["kind"] == "lamp_burnt" && fault["device"] == device.id }
-        return "off" unless Branches.lamp_ohms(device, circuit.supply["volts"], warm: true, burnt:)
+      def load_links(device) = (@load_links ||= wiring.loads(true).group_by { |link| link.branch.part })[device.id] || []
 
-        share = across / circuit.supply["volts"]
+      def burns(link)
+        sure = warm.burning(link)
+        return sure ? "on" : "off" unless sure.nil?
+
+        share = ((solution[link.one] || 0.0) - (solution[link.other] || 0.0)).abs / circuit.supply["volts"]
         share >= ON ? "on" : (share >= DIM ? "dim" : "off")
       end
 
-      # Read with the load that a detector stands for, so that what is tied only through more shows dark.
-      def volts_to_earth(point, ohms)
-        earth = circuit.places.find(&:panel?)
-        return 0.0 unless earth
+      def warm = @warm ||= Connectivity.new(wiring, state, closed(steady), warm: true)
 
-        volts(point, "#{earth.id}.neutral", meter: ohms)
+      def cold = @cold ||= Connectivity.new(wiring, state, [], warm: false)
+
+      def volts_to_earth(point, burden)
+        net = wiring.net(point)
+        (potentials([[net, wiring.earth, burden]])[net] || 0.0).abs
       end
 
       def check_position(circuit, id, position)
         device = circuit.device(id) or raise InvalidInput, "#{id} is not a device of this circuit."
-        return if device.kind.gangs.size > 1 || device.kind.position_named(position)
+        return if device.kind.position?(position)
 
         raise InvalidInput, "#{device.kind.term} #{id} has no position #{position}."
       end
 
-      def check_points(*points)
-        known = circuit.places.flat_map { |place| circuit.points_of(place.id) }
-        points.each { |point| raise InvalidInput, "#{point} does not exist." unless known.include?(point) }
-      end
+      def closed(positions) = wiring.sources.select { |source| positions[source.id] == "on" }
 
-      # Breaker positions after every one that is overloaded has let go.
+      # Breaker positions after every one that is overloaded has let go, the most overloaded first.
       def steady
         @steady ||= begin
-          at = circuit.breakers.to_h { |breaker| [breaker.id, state.fetch(breaker.id, breaker.position || "on")] }
-          while (tripping = circuit.breakers.find { |breaker| overloaded?(breaker, at) })
-            at[tripping.id] = "tripped"
-            @solutions = nil
+          positions = circuit.breakers.to_h { |breaker| [breaker.id, state.fetch(breaker.id, breaker.position || "on")] }
+          easy = Connectivity.new(wiring, state, closed(positions), warm: true).easy?
+          while !easy && (tripping = most_overloaded(positions))
+            positions[tripping.id] = "tripped"
           end
-          at
+          positions
         end
       end
 
-      def overloaded?(breaker, positions)
-        return false unless positions[breaker.id] == "on"
-
-        potentials = solve(positions, [])
-        drop = circuit.supply["volts"] - potential(potentials, breaker.point("load"))
-        drop / Branches::CONTACT > TRIPS * breaker.settings.fetch("amps", 15)
+      def most_overloaded(positions)
+        solution = solve(closed(positions), [])
+        worst = closed(positions).max_by { |source| overload(source, solution) / source.amps }
+        worst if worst && overload(worst, solution) > TRIPS * worst.amps
       end
 
-      # @return [Hash] net => volts against the panel's neutral; nets that hang in the air are left out
-      def solve(positions, extra)
-        (@solutions ||= {})[extra] ||= begin
-          nets = joined
-          branches = Branches.new(circuit, state, warm: true).to_a + extra
-          injected = Hash.new(0.0)
-          panel = circuit.places.find(&:panel?)
-          reference = nets.find(panel ? "#{panel.id}.neutral" : :earth)
-          circuit.breakers.each do |breaker|
-            next unless positions[breaker.id] == "on"
+      def overload(source, solution) = ((source.volts - (solution[source.net] || 0.0)) / Branches::CONTACT).abs
 
-            branches << [breaker.point("load"), reference, Branches::CONTACT]
-            injected[nets.find(breaker.point("load"))] += circuit.supply["volts"] / Branches::CONTACT
-          end
-          conductance_solve(nets, branches, injected, reference)
+      # @return [Array<Float, nil>] volts of every net against the panel's neutral; nil for nets that hang in the air
+      def solution = @solution ||= solve(closed(steady), [])
+
+      def potentials(extra) = (@potentials ||= {})[extra] ||= solve(closed(steady), extra)
+
+      def solve(sources, extra)
+        analysis = NodalAnalysis.new(wiring.size, wiring.earth)
+        wiring.links(state, warm: true).each { |link| analysis.connect(link.one, link.other, link.ohms) }
+        extra.each { |one, other, ohms| analysis.connect(one, other, ohms) }
+        sources.each do |source|
+          analysis.connect(source.net, wiring.earth, Branches::CONTACT)
+          analysis.inject(source.net, source.volts / Branches::CONTACT)
         end
+        analysis.volts
       end
-
-      # Volts of every net that hangs together with the reference, currents injected into nets as given.
-      def conductance_solve(nets, branches, injected, reference)
-        branches = branches.map { |one, other, ohms| [nets.find(one), nets.find(other), 1.0 / ohms] }
-        unknown = reachable(branches, reference) - [reference]
-        return {reference => 0.0} if unknown.empty?
-
-        index = unknown.each_with_index.to_h
-        rows = Array.new(unknown.size) { Array.new(unknown.size, 0.0) }
-        branches.each { |one, other, siemens| stamp(rows, index[one], index[other], siemens) if one != other }
-        currents = unknown.map { |net| injected.fetch(net, 0.0) }
-        volts = Matrix.rows(rows, false).lup.solve(Vector.elements(currents, false)).to_a
-        unknown.zip(volts).to_h.merge(reference => 0.0)
-      end
-
-      def stamp(rows, one, other, siemens)
-        rows[one][one] += siemens if one
-        rows[other][other] += siemens if other
-        return unless one && other
-
-        rows[one][other] -= siemens
-        rows[other][one] -= siemens
-      end
-
-      def reachable(branches, start)
-        neighbours = Hash.new { |hash, net| hash[net] = [] }
-        branches.each { |one, other, _| neighbours[one] << other and neighbours[other] << one }
-        seen = {start => true}
-        queue = [start]
-        while (net = queue.shift)
-          neighbours[net].each { |next_net| queue << next_net unless seen[next_net] || !(seen[next_net] = true) }
-        end
-        seen.keys
-      end
-
-      def joined
-        @joined ||= begin
-          sets = DisjointSets.new
-          dead = Branches.new(circuit, state, warm: true).dead_points
-          circuit.joints.each do |joint|
-            (joint.points - dead).each_cons(2) { |one, other| sets.join(one, other) }
-          end
-          sets
-        end
-      end
-
-      def potential(potentials, point) = potentials.fetch(joined.find(point), 0.0)
     end
   end
 end

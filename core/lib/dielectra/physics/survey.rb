@@ -4,21 +4,27 @@ module Dielectra
   module Physics
     # What a circuit does in every combination of positions.
     module Survey
-      # @return [Array<Hash{String => String}>] every combination of positions of the circuit's switches
+      # @return [Array<Hash{String => String, Array<String>}>] every combination of positions of the circuit's switches
       def self.combinations(circuit)
-        controls = circuit.controls.select { |device| device.kind.gangs.size == 1 && device.kind.positions.any? }
-        return [{}] if controls.empty?
+        switches = circuit.controls.reject { |device| device.kind.combinations.empty? }
+        return [{}] if switches.empty?
 
-        first, *rest = controls.map { |device| device.kind.positions.map { |position| [device.id, position] } }
+        first, *rest = switches.map { |device| device.kind.combinations.map { |position| [device.id, position] } }
         first.product(*rest).map(&:to_h)
+      end
+
+      # @return [Array<Network>] the circuit in each combination, the compiled wiring shared
+      def self.networks(circuit, state = {})
+        wiring = Wiring.new(circuit)
+        combinations(circuit).map { |positions| positions.merge(state) }.uniq.map { |at| Network.new(circuit, at, wiring:) }
       end
 
       # @return [Array<Hash>] `positions`, `loads` and `breakers` for each combination
       def self.measure(circuit, state = {})
-        combinations(circuit).map do |positions|
-          network = Network.new(circuit, positions.merge(state))
-          {"positions" => positions.merge(state.slice(*positions.keys)), "loads" => network.lamps, "breakers" => network.breakers}
-        end.uniq
+        switches = circuit.controls.map(&:id)
+        networks(circuit, state).map do |network|
+          {"positions" => network.state.slice(*switches), "loads" => network.loads, "breakers" => network.breakers}
+        end
       end
     end
   end

@@ -8,9 +8,6 @@ module Dielectra
     #   house = House.new(Circuit.read(document))
     #   house.answer({"id" => 1, "do" => "watch"})  # => {"id" => 1, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}}
     class House
-      # Conductors that float beside a live one show ghosts this often.
-      GHOST = 0.3
-
       attr_reader :circuit
 
       # @param circuit [Circuit] the truth
@@ -36,7 +33,7 @@ module Dielectra
 
       def perform(step)
         case step["do"]
-        when "watch" then {"loads" => network.lamps, "breakers" => network.breakers}
+        when "watch" then {"loads" => network.loads, "breakers" => network.breakers}
         when "set" then set(step["device"], step["to"])
         when "breaker" then breaker(step["device"], step["to"])
         when "open" then {"found" => uncover(step["place"])}

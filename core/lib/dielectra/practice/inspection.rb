@@ -16,7 +16,7 @@ module Dielectra
 
       # @return [Boolean] whether each control works the light from every state of the others
       def obeys?
-        lights = @states.to_h { |state| [state, network(state).lamps[@job.wanted_load.id]] }
+        lights = @states.to_h { |state| [state, network(state).loads[@job.wanted_load.id]] }
         return false if (lights.values - %w[on off]).any?
 
         lights.all? { |state, light| @controls.all? { |id| lights[state.merge(id => state[id] == "up" ? "down" : "up")] != light } }
@@ -31,7 +31,7 @@ module Dielectra
       def unfit?
         on = @circuit.breakers.to_h { |breaker| [breaker.id, "on"] }
         now = Physics::Network.new(@circuit, on)
-        now.breakers.value?("tripped") || grounded.any? { |point| now.live?(point) }
+        now.breakers.value?("tripped") || Physics::Hazards.new(now).points.any?
       end
 
       private
@@ -45,17 +45,10 @@ module Dielectra
         now = network(state)
         found = []
         found << "a breaker trips" if now.breakers.value?("tripped")
-        found += grounded.select { |point| now.live?(point) }.map { |point| "#{point} is live" }
+        found += Physics::Hazards.new(now).points.map { |point| "#{point} is live" }
         light = @job.wanted_load.id
-        found << "the neutral is switched" if now.lamps[light] == "off" && %w[hot neutral].all? { |terminal| now.live?("#{light}.#{terminal}") }
+        found << "the neutral is switched" if now.loads[light] == "off" && %w[hot neutral].all? { |terminal| now.live?("#{light}.#{terminal}") }
         found
-      end
-
-      def grounded
-        @grounded ||= @circuit.places.reject(&:panel?).flat_map do |place|
-          bare = @circuit.cable_ends(place.id).flat_map { |cable_end| cable_end.grounding ? [cable_end.point(cable_end.grounding)] : [] }
-          bare + (place.metal? ? ["#{place.id}.box"] : [])
-        end
       end
     end
   end

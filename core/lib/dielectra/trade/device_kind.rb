@@ -41,6 +41,26 @@ module Dielectra
 
       def positions = gangs.first.keys
 
+      # Every state the device can stand in: a position, or one for each gang.
+      # @return [Array<String, Array<String>>]
+      def combinations
+        return positions if gangs.one?
+
+        gangs.first.keys.product(*gangs.drop(1).map(&:keys))
+      end
+
+      # @return [Boolean] whether the device can stand so; `up` counts as `on`, `down` as `off`
+      def position?(position)
+        at = Array(position)
+        at.size == gangs.size && gangs.zip(at).all? { |gang, each| spelled(gang, each) }
+      end
+
+      # @return [Hash, nil] the lamp a device of this kind has where its file says none
+      def usual_lamp = @row["usual_lamp"]
+
+      # @return [Hash{String => Numeric}] watts of what is built in, by the pair of terminals in `sockets`
+      def built_in = @row.fetch("built_in", {})
+
       # Which terminals are joined in a position. A switch of several gangs takes one position for each.
       # @param position [String, Array<String>, nil] `up` counts as `on`, `down` as `off`
       # @return [Array<Array(String, String)>]
@@ -60,7 +80,7 @@ module Dielectra
         return position if gang.key?(position)
 
         same = Position::SAME[position]
-        same if gang.key?(same)
+        same if same && gang.key?(same)
       end
     end
   end

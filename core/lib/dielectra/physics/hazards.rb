@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Physics
+    # Metal that a person may touch and that is live in one state: enclosures, grounding conductors, grounds of devices.
+    class Hazards
+      # Ohms of a body, hand to foot, as IEC 60479-1 takes it for a rough reckoning.
+      BODY = 1_000
+
+      # @param network [Network]
+      def initialize(network)
+        @network = network
+      end
+
+      # @return [Array<String>] touchable points that are live
+      def points = touchable.select { |point| @network.live?(point) }
+
+      # What each would do to a person who stands on earth.
+      # @return [Array<Hash>] `point`, `volts` (unloaded, against the neutral) and `milliamperes` through a body
+      def all
+        points.map do |point|
+          volts = @network.volts(point, earth)
+          {"point" => point, "volts" => volts.round(2), "milliamperes" => (@network.volts(point, earth, meter: BODY) / BODY * 1000).round(1)}
+        end
+      end
+
+      private
+
+      def circuit = @network.circuit
+
+      def earth = "#{circuit.places.find(&:panel?).id}.neutral"
+
+      def touchable
+        circuit.places.reject(&:panel?).flat_map do |place|
+          bare = circuit.cable_ends(place.id).flat_map { |cable_end| cable_end.grounding ? [cable_end.point(cable_end.grounding)] : [] }
+          yokes = circuit.devices_at(place.id).filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
+          bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Physics
+    # A circuit compiled for solving: points numbered by the joint they touch, branches as triples of numbers, the contacts
+    # of every device by position. Made once a circuit, used for all its states.
+    class Wiring
+      # Ohms up to which a branch counts as a connection; more is a load, a leak or a bad contact.
+      SOLID = 1.5
+
+      # net numbers, ohms, and the Branch it stands for
+      Link = Struct.new(:one, :other, :ohms, :branch) do
+        def solid? = ohms <= SOLID
+      end
+
+      # A breaker's source: where it feeds in and volts against the panel's neutral, negative on the second leg.
+      Source = Struct.new(:id, :net, :volts, :amps)
+
+      attr_reader :circuit, :size, :earth, :sources
+
+      # @param circuit [Circuit]
+      def initialize(circuit)
+        @circuit = circuit
+        @branches = Branches.new(circuit)
+        @dead = @branches.dead_points
+        number_points
+        panel = circuit.places.find(&:panel?)
+        @earth = panel ? @nets.fetch("#{panel.id}.neutral") : fresh("panel.neutral")
+        @sources = circuit.breakers.map { |breaker| source(breaker) }
+        @contacts = {}
+      end
+
+      # @return [Integer] the net of a point
+      # @raise [InvalidInput] where there is no such point
+      def net(point) = @nets.fetch(point) { raise InvalidInput, "#{point} does not exist." }
+
+      def points = @nets.keys
+
+      # @return [Array<Link>] what conducts in a state, the sources left out
+      def links(state, warm:)
+        found = (@fixed ||= linked(@branches.fixed)) + loads(warm)
+        @circuit.devices.each { |device| found.concat(contacts(device, state.fetch(device.id, device.position))) }
+        found
+      end
+
+      # @return [Array<Link>] lamps and whatever is plugged in
+      def loads(warm) = (@loads ||= {})[warm] ||= linked(@branches.loads(warm:))
+
+      # @return [Boolean] whether a device's lamp is there and not burnt out
+      def lamp_good?(device)
+        !Branches.lamp_ohms(device, circuit.supply["volts"], warm: true, burnt: @branches.burnt?(device)).nil?
+      end
+
+      private
+
+      def number_points
+        @nets = {}
+        @size = 0
+        @circuit.joints.each do |joint|
+          number = fresh_number
+          joint.points.each { |point| @nets[point] = @dead.include?(point) ? fresh_number : number }
+        end
+        @circuit.places.each { |place| @circuit.points_of(place.id).each { |point| @nets[point] ||= fresh_number } }
+      end
+
+      def fresh_number = (@size += 1) - 1
+
+      def fresh(point) = @nets[point] = fresh_number
+
+      def source(breaker)
+        volts = @circuit.supply["volts"].to_f
+        Source.new(breaker.id, net(breaker.point("load")), breaker.settings["leg"] == 2 ? -volts : volts, breaker.amps || 15)
+      end
+
+      def contacts(device, position) = @contacts[[device.id, position]] ||= linked(@branches.contacts(device, position))
+
+      def linked(branches) = branches.map { |branch| Link.new(net(branch.one), net(branch.other), branch.ohms, branch) }
+    end
+  end
+end
