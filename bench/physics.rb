@@ -42,10 +42,16 @@ def box(switch)
   far = ->(color) { "#{room}/2.#{color}" }
   screws = {
     "single_pole" => [["terminal_1", near["black"]], ["terminal_2", far["black"]]],
-    "three_way" => id == "S1" ? [["common", near["black"]], ["traveler_1", far["black"]], ["traveler_2", far["red"]]] : [["traveler_1", near["black"]], ["traveler_2", near["red"]], ["common", far["black"]]],
+    "three_way" => three_way(id == "S1", near, far),
     "four_way" => [["pair_1_a", near["black"]], ["pair_1_b", near["red"]], ["pair_2_a", far["black"]], ["pair_2_b", far["red"]]]
   }.fetch(switch["kind"])
   screws.map { |terminal, point| ["#{id}.#{terminal}", point] } + [[near["white"], far["white"]], [near["bare"], far["bare"], "#{room}.box", "#{id}.ground"]]
+end
+
+def three_way(first, near, far)
+  return [["common", near["black"]], ["traveler_1", far["black"]], ["traveler_2", far["red"]]] if first
+
+  [["traveler_1", near["black"]], ["traveler_2", near["red"]], ["common", far["black"]]]
 end
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)

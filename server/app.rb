@@ -10,6 +10,7 @@ require_relative "database"
 require_relative "api/base"
 require_relative "api/day"
 require_relative "api/jobs"
+require_relative "api/trade"
 require_relative "front"
 
 # The web server: loads, asks the core, stores, answers. No rule of the trade lives here.
@@ -20,7 +21,7 @@ module Server
       use Rack::Deflater
       use Front::Policy
       map("/api") do
-        run Rack::Cascade.new([Api::Day, Api::Jobs], [404])
+        run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404])
       end
       run Front.new
     end.to_app

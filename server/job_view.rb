@@ -39,7 +39,7 @@ module Server
 
     def load_row
       light = @session.job.wanted_load
-      {id: light.id, place: light.place, name: place_name(light.place)}
+      {id: light.id, place: light.place, name: place_name(light.place), kind: light.kind}
     end
 
     def place_name(place) = Dielectra::Session::Instruction.name(place)

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "csv"
 require "open3"
 require "tmpdir"
 
@@ -15,6 +16,31 @@ RSpec.describe Dielectra::CLI do
     expect(rows).to include({"positions" => {"S1" => "on"}, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}})
     expect(JSON.parse(run("measure", circuit, "--volts", "S1.terminal_1", "panel.neutral").first)["volts"]).to be_within(1).of(120)
     expect(JSON.parse(run("measure", circuit, "--ohms", "S1.terminal_1", "panel.neutral", "--at", '{"B1": "off"}').first)).to eq("ohms" => nil)
+  end
+
+  it "measures what flows and what is dangerous" do
+    currents = JSON.parse(run("measure", circuit, "--amperes", "--at", '{"S1": "on"}').first)
+    expect(currents).to all include("from" => a_kind_of(String), "amperes" => a_value >= 0)
+    expect(JSON.parse(run("measure", circuit, "--hazards").first)).to eq([])
+  end
+
+  it "exports a netlist that ngspice runs, and readings as a table" do
+    Dir.mktmpdir do |folder|
+      deck = File.join(folder, "boathouse.cir")
+      File.write(deck, run("export", "--spice", circuit, "--at", '{"S1": "on"}').first)
+      expect(Open3.capture2e("ngspice", "-b", deck).first).to match(/^vnsrcb1#branch = -?\d/)
+    end
+    rows = CSV.parse(run("export", "--csv", circuit).first, headers: true)
+    expect(rows.map { |row| [row["S1"], row["B1"], row["S1.terminal_1 V"]] }).to contain_exactly(["on", "on", /\A1(20|19)/], ["off", "on", /\A1(20|19)/])
+    steps = CSV.parse(run("export", "--csv", File.join(Houses::DEMO, "passage.job.json")).first, headers: true)
+    expect(steps.first.to_h).to include("number" => "1", "do" => "report", "position" => "S1 up S2 up")
+  end
+
+  it "exports nothing where it is not said what, or where it makes no sense" do
+    [["export", circuit], ["export", "--spice", job], ["export", "--csv", "nowhere.json"]].each do |words|
+      _, errors, status = run(*words)
+      expect([status.exitstatus, errors.lines.size]).to eq([2, 1])
+    end
   end
 
   it "works a job by pipes against the simulated house" do

@@ -54,6 +54,12 @@ RSpec.describe "The API" do
     expect(definition.validate_response(request, broken).error).not_to be_nil
   end
 
+  it "describes every device kind by its screws, each terminal once" do
+    kinds = call("GET", "/trade")["devices"].to_h { |row| [row["kind"], row["screws"].map { |screw| screw["terminal"] }] }
+    expect(kinds.keys).to include("four_way", "combination", "fan_light", "unknown")
+    kinds.each { |kind, screws| expect(screws).to match_array(Dielectra::Trade::DeviceKind[kind].terminals) }
+  end
+
   it "lists the day's calls" do
     expect(call("GET", "/day", expect_status: 200)["calls"].map { |row| row["house"]["town"] }).to include("Gannet Skerry")
   end

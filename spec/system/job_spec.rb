@@ -48,7 +48,7 @@ RSpec.describe "A job in the browser", type: :feature do
     click_button found["enclosure"], exact: true
     found["cable_ends"].sort_by { |row| row["id"] }.each { |row| click_button "+ #{row["type"]}" }
     kind = found["devices"].first["kind"]
-    click_button(kind == "three_way" ? "Three-way" : "Single-pole") unless kind == "luminaire"
+    click_button(kind == "three_way" ? "three-way switch" : "single-pole switch") unless kind == "luminaire"
     found["joints"].each do |joint|
       joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } }
     end
@@ -58,7 +58,7 @@ RSpec.describe "A job in the browser", type: :feature do
   # Points of a drawing are named as a person would say them.
   def tap_point(point)
     owner, part = point.split(".")
-    name = point.include?("/") ? "#{part} of cable #{owner.split("/").last}" : "screw #{part.tr("_", " ")}"
+    name = point.include?("/") ? "#{part.tr("_", " ")} of cable #{owner.split("/").last}" : "screw #{part.tr("_", " ")}"
     find("[role=group] [aria-label='#{name}']").send_keys(:enter)
   end
 
@@ -71,7 +71,7 @@ RSpec.describe "A job in the browser", type: :feature do
     id = page.current_path[/\d+/].to_i
 
     demo_job("tower_stair").combinations.each do |positions|
-      light = Dielectra::Physics::Network.new(demo_circuit("tower_stair"), positions).lamps["L1"]
+      light = Dielectra::Physics::Network.new(demo_circuit("tower_stair"), positions).loads["L1"]
       find_button("#{positions.map { |control, at| "#{control} #{at}" }.join(", ")}: light #{light}").click
       expect(page).to have_css("button[aria-pressed=true]", text: light)
     end

@@ -11,6 +11,7 @@ export type Found = Schemas["Found"];
 export type Power = Schemas["Power"];
 export type Rewire = Schemas["Rewire"];
 export type Step = Schemas["Step"];
+export type Trade = Schemas["Trade"];
 export type Wire = Schemas["Wire"];
 
 export const api = createClient<paths>({

@@ -5,6 +5,10 @@ export function useDay() {
   return useQuery({ queryKey: ["day"], queryFn: () => body(api.GET("/day")) });
 }
 
+export function useTrade() {
+  return useQuery({ queryKey: ["trade"], staleTime: Infinity, queryFn: () => body(api.GET("/trade")) });
+}
+
 export function useJob(id: number) {
   return useQuery({
     queryKey: ["job", id],

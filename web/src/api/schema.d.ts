@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/trade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the trade calls things: device kinds with their screws, cables with their colours */
+        get: operations["trade"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/day": {
         parameters: {
             query?: never;
@@ -266,12 +283,43 @@ export interface components {
             };
             wires: components["schemas"]["Wire"][];
         };
+        Screw: {
+            terminal: string;
+            label: string;
+            /** @enum {unknown} */
+            side: "left" | "right";
+            /** @enum {unknown} */
+            finish: "brass" | "dark" | "silver" | "green" | "lead";
+        };
+        Tab: {
+            name: string;
+            between: string[];
+            intact: boolean;
+        };
         Device: {
             id: string;
             kind: string;
             term: string;
-            terminals: string[];
+            screws: components["schemas"]["Screw"][];
+            tabs: components["schemas"]["Tab"][];
             replaced: boolean;
+        };
+        DeviceKind: {
+            kind: string;
+            term: string;
+            look?: string;
+            switch: boolean;
+            screws: components["schemas"]["Screw"][];
+            tabs: components["schemas"]["Tab"][];
+        };
+        Trade: {
+            devices: components["schemas"]["DeviceKind"][];
+            cables: {
+                type: string;
+                colors: string[];
+            }[];
+            single_colors: string[];
+            grounding: string;
         };
         Box: {
             place: string;
@@ -367,6 +415,7 @@ export interface components {
                 id: string;
                 place: string;
                 name: string;
+                kind: string;
             };
             grid: {
                 positions: components["schemas"]["Positions"];
@@ -448,6 +497,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    trade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The same for every job */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trade"];
+                };
+            };
+        };
+    };
     day: {
         parameters: {
             query?: never;

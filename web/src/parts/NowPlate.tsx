@@ -1,6 +1,7 @@
 import { Download, TriangleAlert, Undo2 } from "lucide-react";
 import { useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
+import { useTrade } from "../api/queries";
 import { FoundEditor } from "../wiring/FoundEditor";
 import { useKeys } from "./keys";
 import { KeysHelp } from "./KeysHelp";
@@ -14,6 +15,7 @@ type Props = { job: Job; busy: boolean; take: (step: Step) => void; undo: () => 
 /** The next step, or how the job ended: the first thing the eye finds. */
 export function NowPlate({ job, busy, take, undo }: Props) {
   const canUndo = job.steps.length > 0;
+  const { data: trade } = useTrade();
   useKeys({ u: () => canUndo && !busy && undo() });
   return (
     <div className="grid gap-2">
@@ -24,10 +26,11 @@ export function NowPlate({ job, busy, take, undo }: Props) {
           job.next && <Doing advice={job.next} busy={busy} take={take} />
         )}
       </Plate>
-      {job.next?.step.do === "open" && job.next.step.place && (
+      {job.next?.step.do === "open" && job.next.step.place && trade && (
         <FoundEditor
           key={`${job.next.step.place}${job.steps.length}`}
           job={job}
+          trade={trade}
           place={job.next.step.place}
           busy={busy}
           onDone={(found) => job.next && take({ ...job.next.step, answer: { found } })}

@@ -1,10 +1,10 @@
 import { useState } from "react";
-import type { Box, Found, Job } from "../api/client";
+import type { Found, Job, Trade } from "../api/client";
 import { Button } from "../parts/Button";
 import { BoxDrawing } from "./BoxDrawing";
-import { CABLES } from "./colors";
 import {
   addCable,
+  addConductor,
   asBox,
   emptyFound,
   join,
@@ -12,27 +12,26 @@ import {
   removeCable,
   setDevice,
   setGround,
+  toggleTab,
   type Draft,
 } from "./found";
 
-const KINDS: Record<string, string> = {
-  single_pole: "Single-pole: two screws",
-  three_way: "Three-way: one dark, two brass",
-  luminaire: "Luminaire",
-};
+type Props = { job: Job; trade: Trade; place: string; busy: boolean; onDone: (found: Found) => void };
 
-type Props = { job: Job; place: string; busy: boolean; onDone: (found: Found) => void };
+/** Types whose conductors are added one by one. */
+const SINGLE = ["raceway", "knob_and_tube"];
 
 /** Writing down an open box: cables by type, then a conductor and the screw or conductor it touches. */
-export function FoundEditor({ job, place, busy, onDone }: Props) {
-  const device = job.controls.find((control) => control.place === place)?.id ?? job.load.id;
-  const light = device === job.load.id;
-  const [history, setHistory] = useState<Draft[]>([emptyFound(place, device, light ? "luminaire" : "")]);
+export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
+  const start = emptyFound(place, devicesAt(job, place));
+  const [history, setHistory] = useState<Draft[]>([start]);
   const [picked, setPicked] = useState<string | null>(null);
-  const draft = history[history.length - 1] ?? emptyFound(place, device, "");
+  const draft = history[history.length - 1] ?? start;
   const change = (next: Draft) => setHistory([...history, next]);
   const name = job.boxes.find((box) => box.place === place)?.name ?? place;
-  const box: Box = asBox(draft, name);
+  const box = asBox(draft, name, trade);
+  const last = draft.cables[draft.cables.length - 1];
+  const ready = draft.cables.length > 0 && draft.devices.every((device) => device.kind);
 
   const pick = (point: string) => {
     if (picked === null) return setPicked(point);
@@ -57,25 +56,31 @@ export function FoundEditor({ job, place, busy, onDone }: Props) {
         </Toggle>
       </Row>
       <Row title="Cables">
-        {Object.keys(CABLES).map((type) => (
-          <Button key={type} onClick={() => change(addCable(draft, type))}>
+        {trade.cables.map(({ type, colors }) => (
+          <Button key={type} onClick={() => change(addCable(draft, type, colors))}>
             + {type}
           </Button>
         ))}
-        {draft.cables.length > 0 && (
-          <Button onClick={() => change(removeCable(draft))}>Take the last away</Button>
-        )}
+        {SINGLE.map((type) => (
+          <Button key={type} onClick={() => change(addCable(draft, type, []))}>
+            + {type.replaceAll("_", " ")}
+          </Button>
+        ))}
+        {last && <Button onClick={() => change(removeCable(draft))}>Take the last away</Button>}
       </Row>
-      {!light && (
-        <Row title="Device">
-          {["single_pole", "three_way"].map((kind) => (
-            <Toggle key={kind} on={draft.kind === kind} onClick={() => change(setDevice(draft, kind))}>
-              {KINDS[kind]}
-            </Toggle>
+      {last && SINGLE.includes(last.type) && (
+        <Row title="In it">
+          {trade.single_colors.map((color) => (
+            <Button key={color} onClick={() => change(addConductor(draft, color))}>
+              + {color}
+            </Button>
           ))}
         </Row>
       )}
-      {draft.cables.length > 0 && draft.kind && (
+      {draft.devices.map((device) => (
+        <DeviceRow key={device.id} device={device} draft={draft} trade={trade} change={change} />
+      ))}
+      {ready && (
         <div>
           <p className="mb-2 text-quiet" aria-live="polite">
             {picked
@@ -86,11 +91,7 @@ export function FoundEditor({ job, place, busy, onDone }: Props) {
         </div>
       )}
       <div className="flex flex-wrap gap-2">
-        <Button
-          kind="key"
-          disabled={busy || draft.cables.length === 0 || !draft.kind}
-          onClick={() => onDone(asFound(draft))}
-        >
+        <Button kind="key" disabled={busy || !ready} onClick={() => onDone(asFound(draft))}>
           That is what is in the box
         </Button>
         <Button disabled={history.length < 2} onClick={() => setHistory(history.slice(0, -1))}>
@@ -101,24 +102,79 @@ export function FoundEditor({ job, place, busy, onDone }: Props) {
   );
 }
 
+/** What the job says is in this box; a load is of the kind the job names, a control has to be looked at. */
+function devicesAt(job: Job, place: string) {
+  const controls = job.controls.filter((control) => control.place === place);
+  const load = job.load.place === place ? [{ id: job.load.id, kind: job.load.kind }] : [];
+  return [...controls.map(({ id }) => ({ id, kind: "" })), ...load];
+}
+
+function DeviceRow({
+  device,
+  draft,
+  trade,
+  change,
+}: {
+  device: Draft["devices"][number];
+  draft: Draft;
+  trade: Trade;
+  change: (next: Draft) => void;
+}) {
+  const known = trade.devices.find((kind) => kind.kind === device.kind);
+  const choices = known && !known.switch ? [] : trade.devices.filter((kind) => kind.switch);
+  return (
+    <>
+      {choices.length > 0 && (
+        <Row title={device.id}>
+          {choices.map((kind) => (
+            <Toggle
+              key={kind.kind}
+              on={device.kind === kind.kind}
+              onClick={() => change(setDevice(draft, device.id, kind.kind))}
+            >
+              <span className="block">{kind.term}</span>
+              <span className="block text-sm font-normal">{kind.look}</span>
+            </Toggle>
+          ))}
+        </Row>
+      )}
+      {known && known.tabs.length > 0 && (
+        <Row title="Tabs">
+          {known.tabs.map((tab) => (
+            <Toggle
+              key={tab.name}
+              on={!device.removed.includes(tab.name)}
+              onClick={() => change(toggleTab(draft, device.id, tab.name))}
+            >
+              {tab.name.replaceAll("_", " ")} {device.removed.includes(tab.name) ? "broken off" : "whole"}
+            </Toggle>
+          ))}
+        </Row>
+      )}
+    </>
+  );
+}
+
 function asFound(draft: Draft): Found {
   return {
     enclosure: draft.enclosure,
-    cable_ends: draft.cables.map((cable) => ({
-      id: cable.id,
-      type: cable.type,
-      conductors: cable.conductors.map((color) => ({ id: color, color })),
+    cable_ends: draft.cables.map(({ id, type, conductors }) => ({ id, type, conductors })),
+    devices: draft.devices.map(({ id, kind, removed }) => ({
+      id,
+      kind,
+      ...Object.fromEntries(removed.map((tab) => [tab, "removed"])),
     })),
-    devices: [{ id: draft.device, kind: draft.kind }],
     joints: draft.joints.map((points) => ({ points })),
   };
 }
 
 function Row({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <fieldset className="flex flex-wrap items-center gap-2">
-      <legend className="float-left mr-3 w-16 font-bold">{title}</legend>
-      {children}
+    <fieldset className="grid items-start gap-x-2 sm:grid-cols-[4rem_1fr]">
+      <legend className="float-left contents font-bold">
+        <span className="py-1 sm:py-2.5">{title}</span>
+      </legend>
+      <div className="flex flex-wrap gap-2">{children}</div>
     </fieldset>
   );
 }

@@ -6,15 +6,20 @@ import { RewireSheet } from "../parts/RewireSheet";
 import { BoxDrawing } from "./BoxDrawing";
 import { FoundEditor } from "./FoundEditor";
 import { addCable, asBox, emptyFound, join, setDevice } from "./found";
+import { trade } from "./trade.fixture";
 
 afterEach(cleanup);
 
 const draft = join(
-  setDevice(addCable(emptyFound("porch", "S1", ""), "14/2"), "single_pole"),
+  setDevice(
+    addCable(emptyFound("porch", [{ id: "S1", kind: "" }]), "14/2", ["black", "white"]),
+    "S1",
+    "single_pole",
+  ),
   "porch/1.black",
   "S1.terminal_1",
 );
-const box = asBox(draft, "porch");
+const box = asBox(draft, "porch", trade);
 
 describe("the drawing of a box", () => {
   it("is a picture with a name, unless it is there to be tapped", () => {
@@ -51,13 +56,13 @@ describe("the drawing of a box", () => {
 describe("writing down a box", () => {
   const job = {
     controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
-    load: { id: "L1", place: "ceiling", name: "ceiling" },
+    load: { id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" },
     boxes: [{ ...box, open: false }],
   } as unknown as Job;
 
   it("gives what was tapped, and takes back what was undone", () => {
     const done = vi.fn<(found: Found) => void>();
-    render(<FoundEditor job={job} place="porch" busy={false} onDone={done} />);
+    render(<FoundEditor job={job} trade={trade} place="porch" busy={false} onDone={done} />);
     const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
     expect(screen.getByRole("button", { name: "That is what is in the box" })).toHaveProperty(
       "disabled",
@@ -65,7 +70,7 @@ describe("writing down a box", () => {
     );
     press("plastic");
     press("+ 14/2");
-    press(/Single-pole/);
+    press(/single-pole/);
     press("black of cable 1");
     press("screw terminal 1");
     press("white of cable 1");

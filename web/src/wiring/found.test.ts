@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { trade } from "./trade.fixture";
 import {
   addCable,
+  addConductor,
   asBox,
   emptyFound,
   join,
@@ -8,17 +10,45 @@ import {
   removeCable,
   setDevice,
   setGround,
+  toggleTab,
   type Draft,
 } from "./found";
 
 const start = (): Draft =>
-  setDevice(addCable(addCable(emptyFound("porch", "S1", ""), "14/2"), "14/3"), "three_way");
+  setDevice(
+    addCable(addCable(emptyFound("porch", [{ id: "S1", kind: "" }]), "14/2", ["black", "white"]), "14/3", [
+      "black",
+      "red",
+      "white",
+    ]),
+    "S1",
+    "three_way",
+  );
 
 describe("writing down a box", () => {
   it("numbers cables and gives them their colours", () => {
-    expect(start().cables).toEqual([
-      { id: "porch/1", type: "14/2", conductors: ["black", "white", "bare"] },
-      { id: "porch/2", type: "14/3", conductors: ["black", "red", "white", "bare"] },
+    const [two, three] = start().cables;
+    expect([two?.id, two?.conductors.map(({ color }) => color)]).toEqual([
+      "porch/1",
+      ["black", "white", "bare"],
+    ]);
+    expect([three?.id, three?.conductors.length]).toEqual(["porch/2", 4]);
+  });
+
+  it("numbers conductors of one colour in a raceway", () => {
+    const raceway = addCable(emptyFound("porch", []), "raceway", []);
+    const filled = ["black", "red", "black"].reduce(addConductor, raceway);
+    expect(filled.cables[0]?.conductors.map(({ id }) => id)).toEqual(["black", "red", "black_2", "bare"]);
+  });
+
+  it("breaks a tab off and puts it back", () => {
+    const outlet = emptyFound("porch", [{ id: "R1", kind: "receptacle" }]);
+    const broken = toggleTab(outlet, "R1", "hot_tab");
+    const tabs = (draft: Draft) => asBox(draft, "porch", trade).devices[0]?.tabs.map((tab) => tab.intact);
+    expect([tabs(outlet), tabs(broken), tabs(toggleTab(broken, "R1", "hot_tab"))]).toEqual([
+      [true, true],
+      [false, true],
+      [true, true],
     ]);
   });
 
@@ -36,7 +66,7 @@ describe("writing down a box", () => {
     const draft = join(join(start(), "porch/1.bare", "porch/2.bare"), "porch/2.red", "S1.common");
     expect(removeCable(draft).joints).toEqual([]);
     expect(setGround(draft, false).joints).toEqual([["porch/2.red", "S1.common"]]);
-    expect(setDevice(draft, "single_pole").joints).toEqual([["porch/1.bare", "porch/2.bare"]]);
+    expect(setDevice(draft, "S1", "single_pole").joints).toEqual([["porch/1.bare", "porch/2.bare"]]);
   });
 
   it("never changes the draft it was given, so that undo is possible", () => {
@@ -48,7 +78,9 @@ describe("writing down a box", () => {
   });
 
   it("can be drawn at every moment", () => {
-    expect(asBox(start(), "porch").cables[1]?.wires.map((wire) => wire.point)).toContain("porch/2.red");
-    expect(asBox(emptyFound("porch", "S1", ""), "porch").devices).toEqual([]);
+    expect(asBox(start(), "porch", trade).cables[1]?.wires.map((wire) => wire.point)).toContain(
+      "porch/2.red",
+    );
+    expect(asBox(emptyFound("porch", [{ id: "S1", kind: "" }]), "porch", trade).devices).toEqual([]);
   });
 });

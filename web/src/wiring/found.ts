@@ -1,31 +1,46 @@
-import type { Box } from "../api/client";
-import { CABLES } from "./colors";
+import type { Box, Trade } from "../api/client";
 
 /** A box while it is being written down. Every change makes a new draft, so that every change can be undone. */
 export type Draft = {
   place: string;
   enclosure: "metal" | "plastic";
   ground: boolean;
-  cables: { id: string; type: string; conductors: string[] }[];
-  device: string;
-  kind: string;
+  cables: { id: string; type: string; conductors: { id: string; color: string }[] }[];
+  devices: { id: string; kind: string; removed: string[] }[];
   joints: string[][];
 };
 
-const TERMINALS: Record<string, string[]> = {
-  single_pole: ["terminal_1", "terminal_2", "ground"],
-  three_way: ["common", "traveler_1", "traveler_2", "ground"],
-  luminaire: ["hot", "neutral", "ground"],
-};
+const GROUND = "bare";
 
-export function emptyFound(place: string, device: string, kind: string): Draft {
-  return { place, enclosure: "metal", ground: true, cables: [], device, kind, joints: [] };
+export function emptyFound(place: string, devices: { id: string; kind: string }[]): Draft {
+  return {
+    place,
+    enclosure: "metal",
+    ground: true,
+    cables: [],
+    devices: devices.map((device) => ({ ...device, removed: [] })),
+    joints: [],
+  };
 }
 
-export function addCable(draft: Draft, type: string): Draft {
+/** One more cable: of a type with its colours, or a raceway that conductors are added to one by one. */
+export function addCable(draft: Draft, type: string, colors: string[]): Draft {
   const id = `${draft.place}/${draft.cables.length + 1}`;
-  const conductors = [...(CABLES[type] ?? []), ...(draft.ground ? ["bare"] : [])];
+  const conductors = [...colors, ...(draft.ground ? [GROUND] : [])].map((color) => ({ id: color, color }));
   return { ...draft, cables: [...draft.cables, { id, type, conductors }] };
+}
+
+/** One more conductor in the last cable; those of one colour are numbered. */
+export function addConductor(draft: Draft, color: string): Draft {
+  const cables = draft.cables.map((cable, index) => {
+    if (index < draft.cables.length - 1) return cable;
+    const alike = cable.conductors.filter((conductor) => conductor.color === color).length;
+    const insulated = cable.conductors.filter((conductor) => conductor.color !== GROUND);
+    const ground = cable.conductors.filter((conductor) => conductor.color === GROUND);
+    const id = alike === 0 ? color : `${color}_${alike + 1}`;
+    return { ...cable, conductors: [...insulated, { id, color }, ...ground] };
+  });
+  return { ...draft, cables };
 }
 
 export function removeCable(draft: Draft): Draft {
@@ -36,14 +51,30 @@ export function removeCable(draft: Draft): Draft {
 
 export function setGround(draft: Draft, ground: boolean): Draft {
   const cables = draft.cables.map((cable) => {
-    const insulated = cable.conductors.filter((color) => color !== "bare");
-    return { ...cable, conductors: ground ? [...insulated, "bare"] : insulated };
+    const insulated = cable.conductors.filter((conductor) => conductor.color !== GROUND);
+    return {
+      ...cable,
+      conductors: ground ? [...insulated, { id: GROUND, color: GROUND }] : insulated,
+    };
   });
-  return drop({ ...draft, ground, cables }, (point) => !ground && point.endsWith(".bare"));
+  return drop({ ...draft, ground, cables }, (point) => !ground && point.endsWith(`.${GROUND}`));
 }
 
-export function setDevice(draft: Draft, kind: string): Draft {
-  return drop({ ...draft, kind }, (point) => point.startsWith(`${draft.device}.`));
+export function setDevice(draft: Draft, id: string, kind: string): Draft {
+  const devices = draft.devices.map((device) => (device.id === id ? { id, kind, removed: [] } : device));
+  return drop({ ...draft, devices }, (point) => point.startsWith(`${id}.`));
+}
+
+/** Breaks a tab off a device, or puts it back. */
+export function toggleTab(draft: Draft, id: string, tab: string): Draft {
+  const devices = draft.devices.map((device) => {
+    if (device.id !== id) return device;
+    const removed = device.removed.includes(tab)
+      ? device.removed.filter((other) => other !== tab)
+      : [...device.removed, tab];
+    return { ...device, removed };
+  });
+  return { ...draft, devices };
 }
 
 /** Two points touch from now on; what touched either of them touches both. */
@@ -65,7 +96,7 @@ function drop(draft: Draft, gone: (point: string) => boolean): Draft {
 }
 
 /** The draft as a box that can be drawn. */
-export function asBox(draft: Draft, name: string): Box {
+export function asBox(draft: Draft, name: string, trade: Trade): Box {
   return {
     place: draft.place,
     name,
@@ -76,25 +107,20 @@ export function asBox(draft: Draft, name: string): Box {
       id: cable.id,
       number: index + 1,
       type: cable.type,
-      wires: cable.conductors.map((color) => ({
-        point: `${cable.id}.${color}`,
-        id: color,
+      wires: cable.conductors.map(({ id, color }) => ({
+        point: `${cable.id}.${id}`,
+        id,
         color,
         tape: null,
         roles: [],
       })),
     })),
-    devices: draft.kind
-      ? [
-          {
-            id: draft.device,
-            kind: draft.kind,
-            term: draft.kind.replace("_", "-"),
-            terminals: TERMINALS[draft.kind] ?? [],
-            replaced: false,
-          },
-        ]
-      : [],
+    devices: draft.devices.flatMap(({ id, kind, removed }) => {
+      const known = trade.devices.find((candidate) => candidate.kind === kind);
+      if (!known) return [];
+      const tabs = known.tabs.map((tab) => ({ ...tab, intact: !removed.includes(tab.name) }));
+      return [{ id, kind, term: known.term, screws: known.screws, tabs, replaced: false }];
+    }),
     joints: draft.joints,
   };
 }

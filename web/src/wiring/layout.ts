@@ -1,6 +1,7 @@
-import type { Box } from "../api/client";
+import type { Box, Schemas } from "../api/client";
 
 /** Where everything of a box lies in its drawing; all lengths in units of the drawing. */
+export type Finish = Schemas["Screw"]["finish"];
 export type Place = { x: number; y: number };
 export type Strand = {
   point: string;
@@ -15,8 +16,16 @@ export type Layout = {
   cables: { id: string; x: number; width: number }[];
   strands: Strand[];
   splices: { key: string; at: Place; points: string[] }[];
-  screws: { point: string; at: Place; terminal: string; side: -1 | 1 }[];
-  device: { x: number; y: number; width: number; height: number; id: string; term: string } | null;
+  screws: {
+    point: string;
+    at: Place;
+    terminal: string;
+    label: string;
+    finish: Finish;
+    side: -1 | 1;
+  }[];
+  tabs: { key: string; from: Place; to: Place; intact: boolean }[];
+  devices: { x: number; y: number; width: number; height: number; id: string; term: string }[];
 };
 
 const PITCH = 46;
@@ -26,19 +35,9 @@ const LABELS = 104;
 const SPLICES = 176;
 const DEVICE = 232;
 
-/** Terminals left and right of the yoke, from the top, as a person meets them. */
-const SIDES: Record<string, [string[], string[]]> = {
-  single_pole: [["ground"], ["terminal_1", "terminal_2"]],
-  three_way: [
-    ["traveler_1", "ground"],
-    ["traveler_2", "common"],
-  ],
-  four_way: [
-    ["pair_1_a", "pair_1_b", "ground"],
-    ["pair_2_a", "pair_2_b"],
-  ],
-  luminaire: [["hot"], ["neutral", "ground"]],
-};
+/** Room for a device with the wires that reach its screws from outside. */
+const SLOT = 270;
+const YOKE = { width: 124, height: 118 };
 
 export function layOut(box: Box): Layout {
   let x = MARGIN;
@@ -50,38 +49,57 @@ export function layOut(box: Box): Layout {
     x += width + GAP;
     return placed;
   });
-  const width = Math.max(x - GAP + MARGIN, 300);
-  const device = box.devices[0];
-  const yoke = device
-    ? { x: width / 2 - 50, y: DEVICE, width: 100, height: 118, id: device.id, term: device.term }
-    : null;
-  const screws = device && yoke ? placeScrews(device, yoke) : [];
+  const width = Math.max(x - GAP + MARGIN, box.devices.length * SLOT + MARGIN, 300);
+  const devices = box.devices.map((device, index) => ({
+    id: device.id,
+    term: device.term,
+    x: (width * (index + 0.5)) / box.devices.length - YOKE.width / 2,
+    y: DEVICE,
+    ...YOKE,
+  }));
+  const screws = box.devices.flatMap((device, index) => placeScrews(device, devices[index]));
+  const tabs = box.devices.flatMap((device) => placeTabs(device, screws));
+  const height = devices.length > 0 ? DEVICE + 146 : DEVICE;
   if (box.enclosure === "metal") {
     screws.push({
       point: `${box.place}.box`,
       terminal: "box",
+      label: "BOX",
+      finish: "brass",
       side: -1,
-      at: { x: 38, y: (yoke ? DEVICE + 146 : DEVICE) - 44 },
+      at: { x: 38, y: height - 44 },
     });
   }
   const { splices, strands } = connect(box, starts, screws);
-  return { width, height: yoke ? DEVICE + 146 : DEVICE, cables, strands, splices, screws, device: yoke };
+  return { width, height, cables, strands, splices, screws, tabs, devices };
 }
 
-function placeScrews(
-  device: Box["devices"][number],
-  yoke: { x: number; y: number; width: number; height: number },
-) {
-  const half = Math.ceil(device.terminals.length / 2);
-  const [left, right] = SIDES[device.kind] ?? [device.terminals.slice(0, half), device.terminals.slice(half)];
-  const placed = (terminals: string[], x: number, side: -1 | 1) =>
-    terminals.map((terminal, index) => ({
-      point: `${device.id}.${terminal}`,
-      terminal,
-      side,
-      at: { x, y: yoke.y + 26 + (index * (yoke.height - 52)) / Math.max(terminals.length - 1, 1) },
+function placeScrews(device: Box["devices"][number], yoke: Layout["devices"][number] | undefined) {
+  if (!yoke) return [];
+  return (["left", "right"] as const).flatMap((side) => {
+    const column = device.screws.filter((screw) => screw.side === side);
+    return column.map((screw, index) => ({
+      point: `${device.id}.${screw.terminal}`,
+      terminal: screw.terminal,
+      label: screw.label,
+      finish: screw.finish,
+      side: side === "left" ? (-1 as const) : (1 as const),
+      at: {
+        x: side === "left" ? yoke.x : yoke.x + yoke.width,
+        y: yoke.y + 26 + (index * (yoke.height - 52)) / Math.max(column.length - 1, 1),
+      },
     }));
-  return [...placed(left, yoke.x, -1), ...placed(right, yoke.x + yoke.width, 1)];
+  });
+}
+
+/** The break-off tabs between two screws of one side. */
+function placeTabs(device: Box["devices"][number], screws: Layout["screws"]): Layout["tabs"] {
+  return device.tabs.flatMap((tab) => {
+    const [from, to] = tab.between.map(
+      (terminal) => screws.find((screw) => screw.point === `${device.id}.${terminal}`)?.at,
+    );
+    return from && to ? [{ key: `${device.id}.${tab.name}`, from, to, intact: tab.intact }] : [];
+  });
 }
 
 function connect(box: Box, starts: Map<string, Place>, screws: Layout["screws"]) {

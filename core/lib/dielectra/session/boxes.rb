@@ -49,13 +49,17 @@ module Dielectra
 
       def solved? = @session.next.is_a?(Conclusion) && @session.next.status == "solved"
 
+      def tabs(row, kind)
+        kind.tabs.map { |name, between| {"name" => name, "between" => between, "intact" => row[name] != "removed"} }
+      end
+
       def destinations = @destinations ||= @session.findings.destinations
 
       def devices(place)
         found = @situation.open?(place.id) ? @situation.opened[place.id]["devices"] : []
         found.map do |row|
-          kind = @situation.kind_of(row["id"]) || row["kind"]
-          {"id" => row["id"], "kind" => kind, "term" => Trade::DeviceKind[kind].term, "terminals" => Trade::DeviceKind[kind].terminals,
+          kind = Trade::DeviceKind[@situation.kind_of(row["id"]) || row["kind"]]
+          {"id" => row["id"], "kind" => kind.name, "term" => kind.term, "screws" => kind.screws, "tabs" => tabs(row, kind),
            "replaced" => @situation.arrangement.kinds.key?(row["id"])}
         end
       end

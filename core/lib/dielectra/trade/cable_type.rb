@@ -13,6 +13,12 @@ module Dielectra
       # @return [Array<String>] the colours of the insulated conductors as they come from the maker
       def self.colors(type) = Trade.table("cables").fetch("types").fetch(type)
 
+      # @return [Hash{String => Array<String>}] every cable there is, by type
+      def self.all = Trade.table("cables").fetch("types")
+
+      # @return [Array<String>] colours that single conductors come in
+      def self.single_colors = Trade.table("cables").fetch("single_colors")
+
       # @return [String] the usual cable with so many insulated conductors
       def self.with_conductors(count) = {2 => "14/2", 3 => "14/3", 4 => "14/2/2"}.fetch(count)
     end

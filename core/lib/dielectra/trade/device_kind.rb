@@ -9,6 +9,9 @@ module Dielectra
       # @raise [KeyError] for a kind that devices.json does not list
       def self.[](name) = (@kinds ||= {})[name] ||= new(name, Trade.table("devices").fetch(name))
 
+      # @return [Array<DeviceKind>] every kind there is
+      def self.all = Trade.table("devices").keys.map { |name| self[name] }
+
       def self.known?(name) = Trade.table("devices").key?(name)
 
       attr_reader :name, :terminals, :tabs
@@ -55,6 +58,20 @@ module Dielectra
         at.size == gangs.size && gangs.zip(at).all? { |gang, each| spelled(gang, each) }
       end
 
+      # The terminals as a person meets them, from the top: which side of the yoke, what is printed, what the screw looks
+      # like (`brass`, `dark`, `silver`, `green`) or that it is a `lead`.
+      # @return [Array<Hash>] `terminal`, `label`, `side`, `finish`
+      def screws
+        %w[left right].flat_map do |side|
+          @row.fetch("face").fetch(side).map do |terminal|
+            {"terminal" => terminal, "label" => label(terminal), "side" => side, "finish" => finish(terminal)}
+          end
+        end
+      end
+
+      # What one recognises the kind by, in a few words.
+      def look = @row["look"]
+
       # @return [Hash, nil] the lamp a device of this kind has where its file says none
       def usual_lamp = @row["usual_lamp"]
 
@@ -75,6 +92,10 @@ module Dielectra
       def position_named(position) = spelled(gangs.first, position)
 
       private
+
+      def label(terminal) = terminal == ground ? "G" : @row.fetch("labels", {}).fetch(terminal, terminal.upcase)
+
+      def finish(terminal) = @row.fetch("finish", {}).fetch(terminal, terminal == ground ? "green" : "brass")
 
       def spelled(gang, position)
         return position if gang.key?(position)

@@ -1,0 +1,35 @@
+import cables from "../../../core/data/cables.json";
+import devices from "../../../core/data/devices.json";
+import type { Trade } from "../api/client";
+
+type Row = {
+  term: string;
+  switch?: boolean;
+  ground?: string;
+  tabs?: Record<string, string[]>;
+  face: { left: string[]; right: string[] };
+  finish?: Record<string, Trade["devices"][number]["screws"][number]["finish"]>;
+};
+
+/** What the server answers at /trade, from the same data. */
+export const trade: Trade = {
+  devices: Object.entries(devices as unknown as Record<string, Row>)
+    .filter(([kind]) => kind !== "breaker")
+    .map(([kind, row]) => ({
+      kind,
+      term: row.term,
+      switch: row.switch ?? false,
+      screws: (["left", "right"] as const).flatMap((side) =>
+        row.face[side].map((terminal) => ({
+          terminal,
+          label: terminal.toUpperCase(),
+          side,
+          finish: row.finish?.[terminal] ?? (terminal === row.ground ? "green" : "brass"),
+        })),
+      ),
+      tabs: Object.entries(row.tabs ?? {}).map(([name, between]) => ({ name, between, intact: true })),
+    })),
+  cables: Object.entries(cables.types).map(([type, colors]) => ({ type, colors })),
+  single_colors: cables.single_colors,
+  grounding: "bare",
+};
