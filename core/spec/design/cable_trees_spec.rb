@@ -28,14 +28,14 @@ RSpec.describe Dielectra::Design::CableTrees do
   end
 
   it "hangs what leaves for elsewhere on any box, and then carries line further" do
-    layout = described_class.new(controls: %w[a], light: "light", degrees: {"light" => 2}).find do |candidate|
+    layout = described_class.new(controls: %w[a], light: "light", ends: {"light" => [3, 3]}).find do |candidate|
       candidate.edges.include?(%w[panel a]) && candidate.edges.include?(%w[light onward_1])
     end
     expect(layout.carried(%w[a light]).sort).to eq(%w[line load neutral])
   end
 
   it "keeps to the number of cables in opened boxes" do
-    all = described_class.new(controls: %w[a b], light: "light", degrees: {"a" => 1})
+    all = described_class.new(controls: %w[a b], light: "light", ends: {"a" => [4]})
     expect(all.map { |layout| layout.edges_at("a").size }.uniq).to eq([1])
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Design::Workmanship do
-  subject(:box) { described_class.new(device: "S1", kind: "three_way", chain_place: :first) }
+  subject(:box) { described_class.new(device: "S1", kind: "three_way", stand: Dielectra::Design::Stand.of(%w[a b], "a")) }
 
   let(:functions) do
     {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "traveler_1", "a/2.red" => "traveler_2", "a/2.white" => "neutral"}
@@ -29,7 +29,7 @@ RSpec.describe Dielectra::Design::Workmanship do
   end
 
   it "calls a single-pole in a pair the wrong device" do
-    single = described_class.new(device: "S1", kind: "single_pole", chain_place: :first)
+    single = described_class.new(device: "S1", kind: "single_pole", stand: Dielectra::Design::Stand.of(%w[a b], "a"))
     joints = [%w[S1.terminal_1 a/1.black], %w[S1.terminal_2 a/2.black], %w[a/1.white a/2.white]]
     expect(single.judge(joints, functions).label).to eq(:wrong_device)
   end

@@ -2,78 +2,132 @@
 
 module Dielectra
   module Design
-    # Every sensible layout over given boxes: labelled trees by their Prüfer sequences, the feed entering at any box,
-    # the switches in either order, and runs onward from any box.
+    # Every sensible layout over given boxes: the shapes there are for so many, runs onward from any box, by today's scheme or
+    # an obsolete one.
     class CableTrees
       include Enumerable
 
-      MOST_CONDUCTORS = 4
+      # Conductors of a run nobody has seen.
+      MOST_CONDUCTORS = 3
+      # The same where rarer things are looked for: a cable of four.
+      MOST_EVER = 4
+      # Boxes from which on runs onward from boxes nobody has opened are left out unless rarer things are looked for.
+      MANY = 4
+      # Runs onward in all.
+      MOST_ONWARD = 3
 
       # @param controls [Array<String>] places of the switches
-      # @param light [String] place of the light
+      # @param lights [Array<String>] places of what is switched
       # @param others [Array<String>] further boxes that are known of
       # @param onward [Array<Float>] how common none, one, two … runs onward from a box are
-      # @param degrees [Hash{String => Integer}] how many runs enter each box that has been opened
-      def initialize(controls:, light:, others: [], onward: Trade.priors.dig("layout", "onward"), degrees: {})
+      # @param ends [Hash{String => Array<Integer>}] for each box that has been opened, how many insulated conductors each
+      #   cable end has
+      # @param wide [Boolean] whether to look for rarer things too
+      # @param schemes [Array<Scheme>]
+      def initialize(controls:, lights:, others: [], onward: Trade.priors.dig("layout", "onward"), ends: {}, wide: false,
+                     schemes: Scheme.all(controls.size))
         @controls = controls
-        @light = light
-        @boxes = (controls + [light] + others).uniq
+        @lights = lights
+        @boxes = (controls + lights + others).uniq
         @onward = onward
-        @degrees = degrees
+        @sizes = ends.transform_values { |sizes| sizes.sort.reverse }
+        @wide = wide
+        @schemes = schemes
+        @most = wide ? MOST_EVER : MOST_CONDUCTORS
       end
 
       def each(&)
         return enum_for(:each) unless block_given?
 
-        CableTrees.over(@boxes).product(@boxes, chains) do |tree, entry, chain|
-          with_onward(tree + [[Layout::FEED, entry]]) do |edges, weight|
-            layout = Layout.new(edges:, chain:, light: @light, weight:)
-            yield layout if edges.all? { |edge| layout.carried(edge).size <= MOST_CONDUCTORS }
+        shapes.each do |shape|
+          next unless fits?(shape)
+
+          edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
+          with_onward(edges, shape.widths.max) { |all, weight| over(Tree.new(all), shape.chain.map { |box| name(box) }, weight, &) }
+        end
+      end
+
+      # A few layouts for every order of the switches, which is all that matters before a box is open: straight through from
+      # feed to light, of three and more switches in one direction only; for one or two switches also the feed at the light,
+      # and the light between.
+      # @return [Array<Layout>]
+      def sketches
+        chains.select { |chain| chain.size < 3 || @controls.index(chain.first) < @controls.index(chain.last) }.flat_map do |chain|
+          shapes = simplest(chain)
+          @schemes.product(shapes).filter_map do |scheme, edges|
+            layout = Layout.new(tree: Tree.new(edges), chain:, lights: @lights, weight: scheme.weight / shapes.size / chains.size, scheme:)
+            layout if layout.within?(MOST_EVER)
           end
         end
       end
 
-      # @return [Array<Array<Array(String, String)>>] every labelled tree over the names
-      def self.over(names)
-        return [[]] if names.size == 1
-        return [[names]] if names.size == 2
-
-        names.repeated_permutation(names.size - 2).map { |sequence| decode(sequence, names) }
-      end
-
-      # A tree from its Prüfer sequence.
-      def self.decode(sequence, names)
-        degree = names.to_h { |name| [name, sequence.count(name) + 1] }
-        edges = sequence.map do |name|
-          leaf = names.find { |candidate| degree[candidate] == 1 }
-          degree[leaf] -= 1
-          degree[name] -= 1
-          [leaf, name]
-        end
-        edges << names.select { |name| degree[name] == 1 }
-      end
-      private_class_method :decode
-
       private
 
-      def chains = @controls.permutation.to_a.uniq
+      def chains = @chains ||= @controls.permutation.to_a
 
-      # Runs onward: as many as the opened boxes leave over, any number from those still closed.
-      def with_onward(edges)
-        counts = @boxes.map do |box|
-          next (0...@onward.size).to_a unless @degrees.key?(box)
+      def simplest(chain)
+        light, *more = @lights
+        rest = [light, *more, *(@boxes - chain - @lights)].each_cons(2).to_a
+        straight = [[Layout::FEED, chain.first], *chain.each_cons(2), [chain.last, light], *rest]
+        return [straight] if chain.size > 2
 
-          [@degrees[box] - edges.count { |edge| edge.include?(box) }]
+        [straight, [[Layout::FEED, light], [light, chain.first], *chain.each_cons(2), *rest],
+         *([[[Layout::FEED, chain.first], [chain.first, light], [light, chain.last], *rest]] if chain.size == 2)]
+      end
+
+      def name(box) = box == Shapes::FEED ? Layout::FEED : @boxes[box]
+
+      def shapes
+        most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_EVER)
+        Shapes.of(@controls.size, @lights.size, @boxes.size, most)
+      end
+
+      # Whether the opened boxes have cable ends enough, and these conductors enough.
+      def fits?(shape)
+        @sizes.all? do |box, sizes|
+          number = @boxes.index(box)
+          shape.degrees[number] <= sizes.size &&
+            shape.edges.zip(shape.widths).filter_map { |edge, width| width if edge.include?(number) }.sort.reverse.zip(sizes).all? { |need, size| need <= size }
         end
+      end
+
+      def over(tree, chain, weight)
+        @schemes.each do |scheme|
+          layout = Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:)
+          yield layout if room?(layout)
+        end
+      end
+
+      # Whether the cables that show in opened boxes have conductors enough for what the runs carry, and the others would not
+      # be of a kind that nobody pulls.
+      def room?(layout)
+        @sizes.all? { |box, sizes| layout.edges_at(box).map { |edge| layout.carried(edge).size }.sort.reverse.zip(sizes).all? { |need, size| need <= size } } &&
+          layout.edges.all? { |edge| layout.carried(edge).size <= @most || edge.any? { |place| @sizes.key?(place) } }
+      end
+
+      # Runs onward: as many as the opened boxes leave over, any number from those still closed; of rare things one at a time.
+      def with_onward(edges, width)
+        counts = @boxes.map { |box| @sizes.key?(box) ? [@sizes[box].size - edges.count { |edge| edge.include?(box) }] : closed_onward }
         first, *rest = counts
         first.product(*rest) do |numbers|
-          next if numbers.any?(&:negative?) || numbers.sum > 3
+          next if numbers.sum > MOST_ONWARD || hidden(numbers) > (width > MOST_CONDUCTORS && @boxes.size >= MANY ? 0 : most_hidden)
 
           leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
           weight = numbers.reduce(1.0) { |product, number| product * (@onward[number] || (@onward.last * 0.1)) }
-          yield edges + leaves.each_with_index.map { |box, index| [box, "onward_#{index + 1}"] }, weight
+          yield edges + leaves.each_with_index.map { |box, index| [box, "#{Layout::ONWARD}_#{index + 1}"] }, weight
         end
       end
+
+      def closed_onward
+        return [0, 1] if @wide || @boxes.size < MANY
+
+        [0]
+      end
+
+      # Runs onward from boxes nobody has opened.
+      def hidden(numbers) = @boxes.zip(numbers).sum { |box, number| @sizes.key?(box) ? 0 : number }
+
+      def most_hidden = @boxes.size >= MANY ? 1 : 2
     end
   end
 end

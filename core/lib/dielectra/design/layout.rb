@@ -3,75 +3,71 @@
 module Dielectra
   module Design
     # One way a circuit can be laid out in the wall: a tree of runs over the feed, the boxes and what hangs on beyond
-    # them, with the order in which the switches stand in the line's way to the light.
+    # them, with the order in which the switches stand in the supply's way to the light, and the scheme they follow.
     #
     # A run carries every function that is needed on both of its sides; that one rule says how many conductors each run
     # has to have.
     class Layout
-      FEED = "panel"
+      FEED = Scheme::FEED
+      # The first letters of places beyond the job: outlets fed from one of its boxes.
+      ONWARD = "onward"
 
-      attr_reader :edges, :chain, :light, :weight
+      attr_reader :tree, :chain, :lights, :weight, :scheme
 
-      # @param edges [Array<Array(String, String)>] runs, nearer to nothing in particular
-      # @param chain [Array<String>] switch boxes from the line's side to the load's
-      # @param light [String] the box of the light
+      # @param tree [Tree] of the runs
+      # @param chain [Array<String>] switch boxes from the supply's side to the light's
+      # @param lights [Array<String>] the boxes of what is switched
       # @param weight [Float] how common, before anything is seen
-      def initialize(edges:, chain:, light:, weight:)
-        @edges = edges
+      def initialize(tree:, chain:, lights:, weight: 1.0, scheme: Scheme::PRESENT)
+        @tree = tree
         @chain = chain
-        @light = light
+        @lights = lights
         @weight = weight
+        @scheme = scheme
       end
+
+      def edges = tree.edges
+
+      def edges_at(place) = tree.at(place)
 
       # @return [Hash{String => Array<String>}] function => places that need it
-      def needs
-        @needs ||= begin
-          onward = edges.flatten.grep(/\Aonward/)
-          links = chain.each_cons(2).with_index.flat_map do |pair, hop|
-            [1, 2].map { |wire| [Layout.traveler(hop, wire), pair] }
-          end
-          {"line" => [FEED, chain.first, *onward], "neutral" => [FEED, light, *onward],
-           "load" => [chain.last, light], **links.to_h}
-        end
+      def needs = @needs ||= scheme.needs(chain, lights, tree.places.select { |place| Layout.onward?(place) })
+
+      # @return [Array<String>] functions a run carries
+      def carried(edge)
+        (@carried ||= {}.compare_by_identity)[edge] ||= masks.filter_map { |function, mask| function if tree.parts?(edge, mask) }
       end
+
+      # @return [Boolean] whether no run carries more than so many functions
+      def within?(most)
+        masks.size <= most || edges.all? { |edge| masks.count { |_, mask| tree.parts?(edge, mask) } <= most }
+      end
+
+      # @return [Stand] what is in a box, between supply and light
+      def stand(place) = Stand.of(self, place)
+
+      # @return [Layout] over the same runs, with the switches in another order or by another scheme
+      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:)
 
       # The name of one of the two travelers between the switches at `hop` and `hop + 1` of the chain.
       def self.traveler(hop, wire) = "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
 
       # The field's role for a function.
-      def self.role(function) = function.start_with?("traveler") ? "traveler" : function
+      def self.role(function) = function.start_with?("traveler") ? "traveler" : (function.start_with?("leg") ? "load" : function)
 
-      # @return [Array<String>] functions a run carries
-      def carried(edge)
-        (@carried ||= {})[edge] ||= begin
-          side = beyond(edge)
-          needs.select { |_, places| places.any? { |place| side[place] } && places.any? { |place| !side[place] } }.keys
-        end
+      def self.onward?(place) = place.start_with?(ONWARD)
+
+      # Whether a run's far end is the panel or an outlet nobody has opened, so that its functions are given.
+      # @return [Symbol, nil] :feed, :onward, or nil for a run between boxes
+      def self.polarized(edge)
+        return :feed if edge.include?(FEED)
+
+        :onward if edge.any? { |place| onward?(place) }
       end
-
-      def edges_at(place) = edges.select { |edge| edge.include?(place) }
-
-      def key = [edges.map(&:sort).sort, chain]
 
       private
 
-      # Places on the far side of an edge.
-      def beyond((near, far))
-        seen = {far => true}
-        queue = [far]
-        while (place = queue.shift)
-          edges.each do |edge|
-            next unless edge.include?(place)
-
-            other = edge.find { |end_place| end_place != place }
-            next if seen[other] || (place == far && other == near)
-
-            seen[other] = true
-            queue << other
-          end
-        end
-        seen
-      end
+      def masks = @masks ||= needs.map { |function, places| [function, tree.mask(places)] }
     end
   end
 end

@@ -10,7 +10,7 @@ module Dielectra
       attr_reader :places, :ends, :strands, :grounding
 
       # @param places [Array(String, String)] what lies at each end, in the order of the strands' points
-      # @param ends [Array(String, String)] cable ends; one that nobody has seen is named `place/~n`
+      # @param ends [Array(String, String)] cable ends; one that nobody has seen is named `place/~where from`
       # @param strands [Array<Strand>] insulated conductors
       # @param grounding [Array(String, String), nil] the points of the grounding conductor
       def initialize(places:, ends:, strands:, grounding:)
@@ -23,7 +23,7 @@ module Dielectra
       def feed? = places.include?(Layout::FEED)
 
       # Whether the run's far end is the panel or an outlet nobody has opened, so that its functions are given.
-      def outer? = places.any? { |place| place == Layout::FEED || place.start_with?("onward") }
+      def outer? = !Layout.polarized(places).nil?
 
       def at?(place) = places.include?(place)
 
@@ -34,11 +34,6 @@ module Dielectra
 
       # @return [Hash{String => String, nil}] point => function in a place
       def functions_at(place) = strands.to_h { |strand| [strand.points[side(place)], strand.function] }
-
-      # @return [Array] what a person could not change by naming functions differently
-      def physical_key = [ends, strands.map(&:points)]
-
-      def functions_key = strands.map { |strand| [strand.points, strand.function] }
     end
   end
 end

@@ -7,53 +7,62 @@ module Dielectra
       # What was found against what was meant: :right, :exchanged, :apart, :capped, :wrong_device or :other.
       Verdict = Struct.new(:label, :weight)
 
+      attr_reader :device
+
       # @param device [String, nil] id of the switch in the box, or of the luminaire
       # @param kind [String, nil] its kind
-      # @param chain_place [Symbol] :only, :first, :last or :none: where the switch stands between line and load
-      def initialize(device:, kind:, chain_place:)
+      # @param stand [Stand] where the switch stands between line and load
+      def initialize(device:, kind:, stand:)
         @device = device
         @kind = kind
-        @chain_place = chain_place
+        @stand = stand
       end
 
-      # Functions that a terminal may carry in this box.
-      # @return [Hash{String => Array<String>}] point => functions
-      def expected
-        @expected ||=
-          case @kind
-          when "luminaire" then {"#{@device}.hot" => ["load"], "#{@device}.neutral" => ["neutral"]}
-          when "single_pole", "dimmer" then switch("terminal_1" => ends, "terminal_2" => ends)
-          when "three_way", "dimmer_three_way" then three_way
-          else {}
+      # The same for boxes that are meant alike.
+      def key = @key ||= [@device, @kind, @stand].freeze
+
+      # Functions that each terminal may carry in this box; a four-way may take either hop on either pair, so there can be
+      # more than one way.
+      # @return [Array<Hash{String => Array<String>}>] point => functions
+      def variants
+        @variants ||=
+          case Stand.family(@kind)
+          when "luminaire" then lamp("hot", "neutral")
+          when "fan_light" then lamp("light", "neutral")
+          when "receptacle" then lamp("hot_1", "neutral_1")
+          when "single_pole" then [switch("terminal_1" => ends, "terminal_2" => ends)]
+          when "three_way" then [three_way]
+          when "four_way" then four_way
+          else [{}]
           end
       end
 
-      # The kind of switch this place needs.
-      def self.needed_kind(controls) = controls == 1 ? "single_pole" : "three_way"
-
       # Joints of the box done right.
       # @param functions [Hash{String => String, nil}] conductor's point => function
-      # @param turn [Array<String>] terminals in the order they are given out; see turns
+      # @param turn [Array<Array(String, Array<String>)>] terminals in the order they are given out; see turns
       # @return [Array<Array<String>>]
       def joints(functions, turn: turns.first)
         by_function = functions.keys.group_by { |point| functions[point] }.except(nil)
         free = turn
         by_function.map do |function, points|
-          terminal = free.find { |candidate| expected[candidate].include?(function) }
+          terminal = free.find { |_, carried| carried.include?(function) }
           free -= [terminal]
-          terminal ? [terminal, *points] : points
+          terminal ? [terminal.first, *points] : points
         end.select { |joint| joint.size > 1 }
       end
 
-      # Every way round that does the same: travelers either way, the sides of a single-pole either way. A three-way that
-      # stands alone works with its common and either traveler.
-      # @return [Array<Array<String>>] terminals in the order they are given out
+      # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the sides of
+      # a single-pole either way. A three-way that stands alone works with its common and either traveler.
+      # @return [Array<Array>] terminals with what they may carry, in the order they are given out; neighbours in the list
+      #   differ in one pair of travelers where there are travelers
       def turns
-        terminals = expected.keys
-        return [terminals, terminals.reverse].uniq unless @chain_place == :only && terminals.size == 3
-
-        common, *travelers = terminals
-        travelers.flat_map { |traveler| [[common, traveler], [traveler, common]] }
+        @turns ||= variants.flat_map do |expected|
+          terminals = expected.to_a
+          if @stand.role == :only && terminals.size == 3 then alone(terminals)
+          elsif terminals.size == 4 then pairs(terminals)
+          else [terminals, terminals.reverse].uniq
+          end
+        end
       end
 
       # @param found [Array<Array<String>>] joints as found
@@ -61,10 +70,11 @@ module Dielectra
       # @return [Verdict]
       def judge(found, functions)
         used = functions.compact
-        inner = found.map { |joint| joint.select { |point| used.key?(point) || expected.key?(point) } }
+        terminals = variants.first
+        inner = found.map { |joint| joint.select { |point| used.key?(point) || terminals.key?(point) } }
         return Verdict.new(:apart, prior("apart")) if inner.none? { |joint| joint.size > 1 }
 
-        weigh(*shortcomings(inner, used))
+        variants.map { |expected| weigh(*shortcomings(inner, used, expected)) }.max_by(&:weight)
       end
 
       private
@@ -73,32 +83,55 @@ module Dielectra
 
       def switch(terminals) = terminals.transform_keys { |terminal| "#{@device}.#{terminal}" }
 
-      def ends = @chain_place == :last ? %w[load] : (@chain_place == :first ? %w[line] : %w[line load])
+      # The light between its two functions; by the schemes of old either way round.
+      def lamp(hot, neutral)
+        return [{}] unless @stand.lamp
 
-      def three_way
-        return switch("common" => ends, "traveler_1" => ends, "traveler_2" => ends) if @chain_place == :only
-
-        switch("common" => ends, "traveler_1" => %w[traveler_1 traveler_2], "traveler_2" => %w[traveler_1 traveler_2])
+        functions = @stand.lamp
+        ways = functions == %w[load neutral] ? [functions] : [functions, functions.reverse]
+        ways.map { |here, there| switch(hot => [here], neutral => [there]) }
       end
 
-      def fits_chain? = @kind == "luminaire" || @kind.nil? || (@kind == "single_pole") == (@chain_place == :only)
+      def ends = @stand.ends.empty? ? %w[line load] : @stand.ends
+
+      def three_way
+        return switch("common" => ends, "traveler_1" => ends, "traveler_2" => ends) if @stand.role == :only
+
+        travelers = @stand.travelers.flatten
+        switch("common" => @stand.ends, "traveler_1" => travelers, "traveler_2" => travelers)
+      end
+
+      def four_way
+        into, out = @stand.role == :middle ? @stand.travelers : [@stand.travelers.flatten, @stand.ends]
+        [[into, out], [out, into]].map do |one, two|
+          switch("pair_1_a" => one, "pair_1_b" => one, "pair_2_a" => two, "pair_2_b" => two)
+        end
+      end
+
+      def alone((common, *travelers)) = travelers.flat_map { |traveler| [[common, traveler], [traveler, common]] }
+
+      def pairs((one, two, three, four))
+        [[one, two, three, four], [two, one, three, four], [two, one, four, three], [one, two, four, three]]
+      end
+
+      def fits_chain? = @kind.nil? || !@stand.switch? || Stand.family(@kind) == @stand.kind
 
       # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and do not
-      def shortcomings(joints, used)
+      def shortcomings(joints, used, expected)
         misplaced = 0
         labels = []
         joints.each do |joint|
-          label, strays = label_of(joint, used)
+          label, strays = label_of(joint, used, expected)
           misplaced += strays
           labels << label
         end
         labels.compact!
         misplaced += labels.size - labels.uniq.size
-        [misplaced, loose(joints, used)]
+        [misplaced, loose(joints, used, expected)]
       end
 
       # The function a joint stands for and how many of its points do not belong to it.
-      def label_of(joint, used)
+      def label_of(joint, used, expected)
         functions = joint.filter_map { |point| used[point] }
         terminals = joint.filter_map { |point| expected[point] }
         return [nil, 0] if functions.empty? && terminals.size < 2
@@ -109,7 +142,7 @@ module Dielectra
         [functions.include?(best) ? best : nil, strays + [terminals.size - 1, 0].max]
       end
 
-      def loose(joints, used)
+      def loose(joints, used, expected)
         joined = joints.select { |joint| joint.size > 1 }.flatten
         counts = used.values.tally
         served = expected.values.flatten

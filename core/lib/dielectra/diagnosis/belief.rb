@@ -7,8 +7,8 @@ module Dielectra
     class Belief
       # Weight, as a share of the heaviest, below which a hypothesis is let go.
       FLOOR = 1e-6
-      # Share of the heaviest prior down to which the space is grown when answers surprise.
-      WIDER = 1e-6
+      # Hypotheses that are grown by one thing more where answers surprise.
+      EXTENDED = 30
       # How unlikely an answer must be under the best hypothesis to count against it.
       MISFIT = 0.05
 
@@ -39,8 +39,8 @@ module Dielectra
         return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
 
         all = observations + seen
-        opened = after.opened.size > before.opened.size
-        return with(all, scored(Space.new(world, after).hypotheses, all)).regrown(after) if opened
+        grown = after.opened.size > before.opened.size || after.foreign != before.foreign
+        return with(all, scored(Space.new(world, after).hypotheses, all)).regrown(after) if grown
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after)
@@ -58,8 +58,14 @@ module Dielectra
         odd = hypotheses.empty? ? 1 : misfits(hypotheses.first).size
         return self unless odd > @tolerated
 
-        grown = scored(Space.new(world, situation, faults: 2, floor: WIDER).hypotheses, observations)
+        grown = grown(Space.new(world, situation, wide: true))
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
+      end
+
+      # The space looked at wider, and the best of it grown by one thing more that is wrong.
+      def grown(space)
+        wider = scored(space.hypotheses, observations)
+        wider + scored(wider.max_by(EXTENDED, &:weight).flat_map { |hypothesis| space.extended(hypothesis) }, observations)
       end
 
       # @return [Array<Observation>] answers that a hypothesis would not have led one to expect

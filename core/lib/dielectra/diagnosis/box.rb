@@ -2,7 +2,12 @@
 
 module Dielectra
   module Diagnosis
-    # How a closed box may be joined: right, either way round, or with one thing wrong. `deviation` is nil where right.
-    Box = Struct.new(:place, :device, :kind, :joints, :weight, :deviation, keyword_init: true)
+    # How a box is joined: as found, or, of a box nobody has opened, right, either way round, or with one thing wrong.
+    # `deviation` is nil where right.
+    Box = Struct.new(:place, :device, :kind, :joints, :weight, :deviation, keyword_init: true) do
+      # The joints by the numbers of their points.
+      # @return [Array<Array<Integer>>]
+      def numbered(index) = @numbered ||= index.joints(joints)
+    end
   end
 end

@@ -4,51 +4,61 @@ module Dielectra
   module Diagnosis
     # Every way a box that nobody has opened may be joined, given what its conductors carry.
     class ClosedBox
-      # @param skeleton [Skeleton]
-      # @param place [String]
-      # @param control [Evidence::Job::Control, nil] the switch in it; a box without one holds the light, or only splices
+      # What is bought instead of a kind, and how often.
+      OTHERS = {"single_pole" => {"three_way" => 1.0}, "three_way" => {"single_pole" => 0.9, "four_way" => 0.1},
+                "four_way" => {"three_way" => 0.8, "single_pole" => 0.2}}.freeze
+      # Ways of putting a wrong device on the conductors that are told apart.
+      MOST_MISFITS = 24
+
+      # The box of a place under a skeleton; one object for all skeletons that show it alike.
       # @param either_way [Boolean] whether travelers the other way round make a difference here
-      def initialize(skeleton, place, control, light, either_way:)
-        @skeleton = skeleton
+      def self.of(skeleton, place, world, either_way:)
+        stand = skeleton.layout.stand(place)
+        functions = skeleton.functions_at(place)
+        world.closed_boxes[[place, stand, functions, either_way]] ||=
+          new(place, world.job.device_at(place), stand, functions, skeleton.grounds_at(place), either_way:)
+      end
+
+      # @param item [Evidence::Job::Control, Evidence::Job::Load, nil] the switch in it, or the load; a box without either holds splices
+      # @param functions [Hash{String => String, nil}] conductor's point => function
+      # @param grounds [Array<String>] grounding conductors
+      def initialize(place, item, stand, functions, grounds, either_way:)
         @place = place
-        @control = control
-        @light = light
+        @item = item
+        @stand = stand
+        @functions = functions
+        @grounds = grounds
         @either_way = either_way
-        @functions = skeleton.functions_at(place)
         @priors = Trade.priors.fetch("deviation")
+        @meant = {}
       end
 
       # @return [Array<Box>] with one thing wrong
-      def deviating = exchanged + wrong_device + [apart]
+      def deviating = @deviating ||= exchanged + wrong_device + [apart]
 
       # Everything let loose.
-      def apart = box([], kind, marked(kind) * @priors["apart"] * disturbed, :apart, @functions.keys)
+      def apart = @apart ||= box([], kind, marked(kind) * @priors["apart"] * disturbed, :apart, @functions.keys)
 
       # @return [Array<Box>] done right, whichever way the travelers lie
       def right
         @right ||= begin
-          turns = meant(kind).turns.first(@either_way && kind == "three_way" ? 2 : 1)
+          turns = meant(kind).turns.first(@either_way && %w[three_way four_way].include?(kind) ? 2 : 1)
           turns.map { |turn| box(meant(kind).joints(@functions, turn:), kind, marked(kind) / turns.size) }
         end
       end
 
       private
 
-      def kind
-        return ("luminaire" if @light) unless @control
+      def switch? = @item.respond_to?(:on_off_marked)
 
-        Design::Workmanship.needed_kind(@skeleton.layout.chain.size)
-      end
+      def kind = @stand.switch? ? @stand.kind : (@item.kind if @item && !switch?)
 
-      def device = @control&.id || @light
+      def device = @item&.id
 
-      def meant(kind) = @skeleton.workmanship(@place, kind)
+      def meant(kind) = @meant[kind] ||= Design::Workmanship.new(device:, kind:, stand: @stand)
 
       # The grounds are taken to be joined; nothing tells otherwise before the box is open.
-      def grounds
-        points = @skeleton.grounds_at(@place)
-        points.empty? ? [] : [[*points, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
-      end
+      def grounds = @joined_grounds ||= @grounds.empty? ? [] : [[*@grounds, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
 
       def box(joints, kind, weight, label = nil, points = nil)
         joints += grounds unless label == :apart
@@ -58,61 +68,62 @@ module Dielectra
 
       # How well the toggle's marks fit a kind.
       def marked(kind)
-        return 1.0 if @control.nil? || @control.on_off_marked.nil?
+        return 1.0 unless switch? && !@item.on_off_marked.nil?
 
         share = Trade.priors.dig("on_off_marked", kind) || 0.3
-        @control.on_off_marked ? share : 1 - share
+        @item.on_off_marked ? share : 1 - share
       end
 
       def exchanged
-        base = right.first
-        pairs = @functions.keys.combination(2).select { |pair| worth_exchanging?(base.joints, *pair) }
-        turned = right.flat_map { |way| pairs.map { |pair| [way, pair] } }
-        turned.map do |way, (one, other)|
-          joints = way.joints.map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
-          box(joints - grounds, kind, way.weight * @priors["exchanged"] * disturbed * share(pairs, one, other), :exchanged, [one, other])
+        pairs = @functions.keys.combination(2).select { |pair| worth_exchanging?(right.first.joints, *pair) }
+        sum = pairs.sum { |pair| usual(pair) }
+        right.flat_map do |way|
+          pairs.map do |one, other|
+            joints = way.joints.map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
+            box(joints - grounds, kind, way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum, :exchanged, [one, other])
+          end
         end
       end
 
       # Hands go into a luminaire's box less often than into a switch box.
-      def disturbed = @light && !@control ? Trade.priors.fetch("luminaire_share") : 1.0
+      def disturbed = switch? ? 1.0 : Trade.priors.fetch("luminaire_share")
 
       # Spares are exchanged with others less often than what was in use.
-      def share(pairs, one, other)
-        weights = pairs.map { |pair| usual(pair) }
-        usual([one, other]) / weights.sum
-      end
-
       def usual(pair) = pair.all? { |point| @functions[point] } ? 1.0 : Trade.priors.fetch("spare_share")
 
       def worth_exchanging?(joints, one, other)
-        return false if @functions[one] == @functions[other] || [@functions[one], @functions[other]].all? { |f| f&.start_with?("traveler") }
+        return false if @functions[one] == @functions[other] || one_hop?(@functions[one], @functions[other])
 
-        joints.any? { |joint| joint.include?(one) } || joints.any? { |joint| joint.include?(other) }
+        joints.any? { |joint| joint.include?(one) || joint.include?(other) }
       end
 
-      def wrong_device
-        return [] unless @control
+      # The two travelers of one pair, which do the same.
+      def one_hop?(one, other) = @stand.travelers.any? { |pair| pair.include?(one) && pair.include?(other) }
 
-        other = kind == "three_way" ? "single_pole" : "three_way"
-        weight = marked(other) * @priors["wrong_device"]
-        ways = misfits(other)
-        ways.map { |joints| box(joints, other, weight / ways.size, :wrong_device, joints.flatten - @functions.keys) }
+      def wrong_device
+        return [] unless switch? && @stand.switch?
+
+        OTHERS.fetch(kind).flat_map do |other, share|
+          weight = marked(other) * @priors["wrong_device"] * share
+          ways = misfits(other)
+          ways.map { |joints| box(joints, other, weight / ways.size, :wrong_device, joints.flatten - @functions.keys) }
+        end
       end
 
       # Ways a device of the wrong kind is put on the conductors that are there.
       def misfits(other)
-        splices = meant(kind).joints(@functions).map { |joint| joint.reject { |point| point.start_with?("#{device}.") } }
-        to_screw = meant(kind).joints(@functions).filter_map { |joint| joint.reject { |point| point.start_with?("#{device}.") } if joint.any? { |point| point.start_with?("#{device}.") } }
-        inner = splices.select { |joint| joint.size > 1 } - to_screw
+        to_screw, inner = meant(kind).joints(@functions).partition { |joint| joint.any? { |point| screw?(point) } }
+        to_screw = to_screw.map { |joint| joint.reject { |point| screw?(point) } }
         screws = Trade::DeviceKind[other].live_terminals.map { |terminal| "#{device}.#{terminal}" }
-        to_screw.permutation([screws.size, to_screw.size].min).map(&:to_a).uniq { |picked| screws.size == 2 ? picked.map(&:sort).sort : picked }.flat_map do |picked|
+        picks = to_screw.permutation([screws.size, to_screw.size].min).uniq { |picked| screws.size == 2 ? picked.map(&:sort).sort : picked }
+        picks.flat_map do |picked|
           screws.combination(picked.size).map do |terminals|
-            rest = (to_screw - picked).select { |joint| joint.size > 1 }
-            inner + rest + picked.zip(terminals).map { |joint, terminal| [terminal, *joint] }
+            inner + (to_screw - picked).select { |joint| joint.size > 1 } + picked.zip(terminals).map { |joint, terminal| [terminal, *joint] }
           end
-        end
+        end.first(MOST_MISFITS)
       end
+
+      def screw?(point) = point.start_with?("#{device}.")
     end
   end
 end

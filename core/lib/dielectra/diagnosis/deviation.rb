@@ -3,19 +3,25 @@
 module Dielectra
   module Diagnosis
     # One way in which a circuit is not as it was meant: how a closed box is joined, or a fault that hides.
-    # `kind` is a word of priors.json; the other fields say where.
-    Deviation = Struct.new(:kind, :place, :device, :points, :contact, :cable, keyword_init: true) do
+    # `kind` is a word of priors.json; the other fields say where. `seen_as` is, for marks that lie, terminal => mark.
+    Deviation = Struct.new(:kind, :place, :device, :points, :contact, :cable, :seen_as, keyword_init: true) do
       def initialize(...)
         super
         freeze
       end
 
       # The word for it in a conclusion.
-      def cause
-        {exchanged: "miswired", apart: "miswired", capped: "miswired", other: "miswired", wrong_device: "wrong_device",
-         contact_stuck_open: "device_failed", contact_stuck_closed: "device_failed", joint_open: "joint_open",
-         conductor_open: "conductor_open", lamp_burnt: "lamp", no_supply: "no_supply"}.fetch(kind)
-      end
+      def cause = Deviation::CAUSES.fetch(kind)
+    end
+
+    class Deviation
+      CAUSES = {
+        exchanged: "miswired", apart: "miswired", capped: "miswired", other: "miswired", old_scheme: "miswired", wrong_device: "wrong_device",
+        contact_stuck_open: "device_failed", contact_stuck_closed: "device_failed", contact_resistive: "device_failed", joint_open: "joint_open",
+        conductor_open: "conductor_open", short: "short", marks_wrong: "marks_wrong", lamp_burnt: "lamp", no_supply: "no_supply"
+      }.freeze
+      # What eyes do not find.
+      HIDDEN = %i[contact_stuck_open contact_stuck_closed contact_resistive joint_open conductor_open short marks_wrong lamp_burnt no_supply].freeze
     end
   end
 end

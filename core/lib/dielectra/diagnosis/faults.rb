@@ -2,39 +2,63 @@
 
 module Dielectra
   module Diagnosis
-    # Faults that eyes do not find, for a skeleton whose boxes are joined in given ways: each with how common it is.
+    # Faults that eyes do not find, for an assembly: each with how common it is.
     class Faults
-      def initialize(skeleton, boxes, lamp_id)
-        @skeleton = skeleton
-        @boxes = boxes
-        @lamp_id = lamp_id
+      def initialize(assembly, world)
+        @assembly = assembly
+        @skeleton = assembly.skeleton
+        @boxes = assembly.boxes
+        @world = world
         @priors = Trade.priors.fetch("deviation")
       end
 
+      # @param least [Float] prior below which a fault is left out
       # @return [Array<Array(Deviation, Float)>]
-      def all = supply + lamp + contacts + joints + conductors
+      def all(least = 0.0)
+        (supply + lamps + contacts + marks + joints + conductors + shorts).select { |_, prior| prior >= least }
+      end
 
       private
 
       def fault(kind, **where) = [Deviation.new(kind:, **where), @priors.fetch(kind.to_s)]
 
-      def supply = [fault(:no_supply)]
+      def supply = @world.faults[:supply] ||= [fault(:no_supply)]
 
-      def lamp = [fault(:lamp_burnt, device: @lamp_id)]
+      def lamps = @world.faults[:lamps] ||= @world.lamps.keys.map { |lamp| fault(:lamp_burnt, device: lamp) }
+
+      def switches = @boxes.each_value.select { |box| box.kind && Trade::DeviceKind[box.kind].switch? }
 
       def contacts
-        @boxes.values.select(&:kind).flat_map do |box|
-          Trade::DeviceKind[box.kind].contacts.flat_map do |contact|
-            %i[contact_stuck_open contact_stuck_closed].map { |kind| fault(kind, device: box.device, place: box.place, contact:) }
+        switches.flat_map do |box|
+          @world.faults[[:contacts, box.device, box.kind]] ||= Trade::DeviceKind[box.kind].contacts.flat_map do |contact|
+            %i[contact_stuck_open contact_stuck_closed contact_resistive].map { |kind| fault(kind, device: box.device, place: box.place, contact:) }
           end
         end
       end
 
+      # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.
+      def marks
+        switches.flat_map do |box|
+          @world.faults[[:marks, box.device, box.kind]] ||=
+            lies(Design::Stand.family(box.kind)).map { |seen_as| fault(:marks_wrong, device: box.device, place: box.place, seen_as:) }
+        end
+      end
+
+      def lies(kind)
+        case kind
+        when "three_way" then %w[traveler_1 traveler_2].map { |other| {"common" => other, other => "common"} }
+        when "four_way" then %w[pair_2_a pair_2_b].map { |other| {"pair_1_b" => other, other => "pair_1_b"} }
+        else []
+        end
+      end
+
       def joints
-        grounds = @skeleton.runs.filter_map(&:grounding).flatten
-        @boxes.values.flat_map do |box|
-          box.joints.reject { |joint| joint.any? { |point| grounds.include?(point) } }.flat_map do |joint|
-            suspects(joint).map { |point| fault(:joint_open, place: box.place, points: [point]) }
+        @boxes.each_value.flat_map do |box|
+          @world.faults[[:joints, box.object_id]] ||= begin
+            grounds = @skeleton.grounds_at(box.place)
+            box.joints.reject { |joint| joint.intersect?(grounds) }.flat_map do |joint|
+              suspects(joint).map { |point| fault(:joint_open, place: box.place, points: [point]) }
+            end
           end
         end
       end
@@ -48,21 +72,39 @@ module Dielectra
       end
 
       def conductors
-        joined = @boxes.values.flat_map(&:joints).flatten
-        @skeleton.runs.flat_map do |run|
-          run.strands.select { |strand| carries?(run, strand, joined) }.map do |strand|
-            fault(:conductor_open, points: strand.points, cable: run.ends)
-          end
+        joined = nil
+        @skeleton.broken_conductors.filter_map do |run, strand, row|
+          joined ||= @boxes.each_value.flat_map { |box| box.joints.flatten }.to_h { |point| [point, true] }
+          row if run.feed? || strand.points.all? { |point| joined[point] || point.include?("~") }
         end
       end
 
-      # A spare breaks without anyone noticing, and so does what leaves for elsewhere; of the feed's line nobody could
-      # tell it from a dead supply.
-      def carries?(run, strand, joined)
-        return strand.function == "neutral" if run.feed?
-        return false if run.outer?
+      def shorts = @skeleton.shorted_conductors
 
-        strand.points.all? { |point| joined.include?(point) || point.include?("~") }
+      # What may break inside the runs of a skeleton. A spare breaks without anyone noticing, and so does what leaves for
+      # elsewhere; of the feed's line nobody could tell it from a dead supply.
+      # @return [Array<Array(Design::Run, Design::Run::Strand, Array(Deviation, Float))>]
+      def self.broken(runs)
+        prior = Trade.priors.dig("deviation", "conductor_open")
+        runs.flat_map do |run|
+          strands = run.feed? ? run.strands.select { |strand| strand.function == "neutral" } : (run.outer? ? [] : run.strands)
+          strands.map { |strand| [run, strand, [Deviation.new(kind: :conductor_open, points: strand.points, cable: run.ends), prior]] }
+        end
+      end
+
+      # Two conductors of a run that touch inside it, one of them on neutral or ground.
+      # @return [Array<Array(Deviation, Float)>]
+      def self.shorted(runs)
+        prior = Trade.priors.dig("deviation", "short")
+        runs.reject(&:outer?).flat_map do |run|
+          strands = run.strands.map { |strand| [strand.points, strand.function] }
+          strands += [[run.grounding, "ground"]] if run.grounding
+          strands.combination(2).filter_map do |(here, one), (there, other)|
+            next unless one && other && [one, other].any? { |function| %w[neutral ground].include?(function) } && [one, other].sort != %w[ground neutral]
+
+            [Deviation.new(kind: :short, points: [here.first, there.first], cable: run.ends), prior]
+          end
+        end
       end
     end
   end

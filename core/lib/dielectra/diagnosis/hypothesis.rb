@@ -2,28 +2,39 @@
 
 module Dielectra
   module Diagnosis
-    # A circuit that may be the one in the wall: a skeleton, how its closed boxes are joined, and none, one or a few
-    # faults. Which points hang together is kept as a plain array of net numbers, one for each arrangement.
+    # A circuit that may be the one in the wall: an assembly, and none, one or a few hidden faults. Which points hang
+    # together is kept as a plain array of net numbers, one for each arrangement and state.
     class Hypothesis
-      attr_reader :skeleton, :boxes, :faults, :prior
+      # Faults that change what copper joins.
+      COPPER = %i[joint_open conductor_open no_supply short].freeze
+      # Faults that change what a switch joins.
+      CONTACT = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
+
+      attr_reader :assembly, :faults, :prior
       attr_accessor :weight
 
       # Probability that the lamp, cold, beeps: an incandescent one of some watts does, no other.
       attr_accessor :beeping
 
-      # @param boxes [Hash{String => Box}] every box, opened or not
       # @param faults [Array<Deviation>] hidden faults
-      def initialize(skeleton:, boxes:, faults:, prior:, world:)
-        @skeleton = skeleton
-        @boxes = boxes
+      def initialize(assembly:, faults:, prior:, world:)
+        @assembly = assembly
         @faults = faults
         @prior = prior
         @weight = prior
         @beeping = Trade.priors.fetch("lamp_beeps")
         @world = world
+        @copper = faults.select { |fault| COPPER.include?(fault.kind) }
+        @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
+        return if @copper.empty? && @contact.empty?
+
         @nets = {}.compare_by_identity
         @base = {}.compare_by_identity
       end
+
+      def skeleton = assembly.skeleton
+
+      def boxes = assembly.boxes
 
       # Everything that is not as it was meant.
       def deviations = @deviations ||= boxes.values.filter_map(&:deviation) + faults
@@ -31,24 +42,54 @@ module Dielectra
       def fault(kind) = faults.find { |fault| fault.kind == kind }
 
       # @return [Hash{String => String}] switch => kind, replacements included
-      def kinds(arrangement)
-        (@kinds ||= {})[arrangement] ||=
-          boxes.values.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
-      end
+      def kinds(arrangement) = assembly.kinds(@world.same(arrangement))
 
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
-      def joints(place, arrangement) = arrangement.joints.fetch(place) { boxes.fetch(place).joints }
+      def joints(place, arrangement) = assembly.joints(place, arrangement)
 
       # Points that hang together with the switches in given positions. Numbers are shared by points of one net.
       # @param raised [Hash{String => Boolean}] switch => whether its toggle stands up
       # @return [Nets]
       def nets(arrangement, raised)
-        by_position = @nets[arrangement] || nets_under(arrangement)
-        by_position[raised] || (by_position[@world.toggles(raised)] ||= Nets.new(@world.with_contacts(self, arrangement, raised, base(arrangement))))
+        return assembly.nets(arrangement, raised) unless @nets
+
+        found = @nets[arrangement]&.[](raised)
+        return found if found
+
+        arrangement = @world.same(arrangement)
+        raised = @world.toggles(raised)
+        by_position = (@nets[arrangement] ||= {}.compare_by_identity)
+        by_position[raised] ||= @world.nets(base(arrangement), contacts(arrangement, raised))
       end
 
-      # Whether the lamp's two wires have a good lamp between them.
-      def lamp_good?(arrangement) = fault(:lamp_burnt).nil? || arrangement.lamps.include?(@world.lamp_id)
+      # Nets with switches taken out.
+      # @return [Array<Integer>]
+      def base(arrangement)
+        arrangement = @world.same(arrangement)
+        return assembly.base(arrangement) if @copper.empty?
+
+        @base[arrangement] ||= @world.base(assembly, arrangement, @copper)
+      end
+
+      # The same with contacts that close badly left open.
+      # @return [Nets, nil] nil where none does
+      def nets_without_weak(arrangement, raised)
+        weak = @contact.find { |fault| fault.kind == :contact_resistive && !arrangement.kinds.key?(fault.device) } or return
+        pair = weak.contact.map { |terminal| @world.index["#{weak.device}.#{terminal}"] }
+        @world.nets(base(arrangement), contacts(arrangement, raised).reject { |other| other.sort == pair.sort })
+      end
+
+      # @return [Array<Array(String, String)>] terminals of a device, by their marks, that are closed
+      def closed(arrangement, device, raised)
+        kind = kinds(arrangement)[device] or return []
+        pairs = @world.closed(kind, raised).map(&:sort)
+        arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
+      end
+
+      # Whether a lamp is good.
+      def lamp_good?(arrangement, lamp)
+        faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } || arrangement.lamps.include?(lamp)
+      end
 
       # Points that look joined and are not, under an arrangement.
       def dead_points(arrangement)
@@ -60,9 +101,28 @@ module Dielectra
 
       private
 
-      def base(arrangement) = @base[@world.same(arrangement)] ||= @world.base(self, arrangement)
+      def contacts(arrangement, raised)
+        return @world.contacts_of(kinds(arrangement), raised) if @contact.empty?
 
-      def nets_under(arrangement) = @nets[@world.same(arrangement)] ||= {}.compare_by_identity
+        kinds(arrangement).flat_map do |device, kind|
+          next @world.contacts(device, kind, raised[device]) unless @contact.any? { |fault| fault.device == device }
+
+          closed(arrangement, device, raised[device]).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
+        end
+      end
+
+      def failed(device, pairs)
+        @contact.each do |fault|
+          next unless fault.device == device
+
+          case fault.kind
+          when :contact_stuck_open then pairs -= [fault.contact.sort]
+          when :contact_stuck_closed then pairs |= [fault.contact.sort]
+          when :marks_wrong then pairs = pairs.map { |pair| pair.map { |terminal| fault.seen_as.fetch(terminal, terminal) }.sort }
+          end
+        end
+        pairs
+      end
     end
   end
 end

@@ -26,9 +26,10 @@ module Dielectra
         breaker = (answer["breakers"] || {})[situation.job.breakers.first] || situation.breakers.values.first || "on"
         seen = []
         seen << make(:breaker, nil, breaker, situation, positions, number) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
-        light = (answer["loads"] || {})[situation.job.wanted_load.id]
-        seen << make(:lamp, nil, light, situation, positions, number) if light && breaker == "on"
-        seen
+        return seen unless breaker == "on"
+
+        lights = (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id))
+        seen + lights.map { |lamp, light| make(:lamp, lamp, light, situation, positions, number) }
       end
       private_class_method :watched
 

@@ -27,16 +27,20 @@ module Dielectra
         hypothesis.beeping * matches(true, observation.reading == "beep") / likelihood(hypothesis, observation)
       end
 
-      # @return [Symbol] :on, :off or :tripped, with the breaker on
-      def light(hypothesis, arrangement, raised)
+      # @return [Symbol] :on, :dim, :off or :tripped, with the breaker on
+      def light(hypothesis, arrangement, raised, lamp = @world.lamps.first.first)
         nets = hypothesis.nets(arrangement, raised)
-        source = nets[@world.source]
-        neutral = nets[@world.return]
-        return :tripped if source == neutral
-        return :off unless hypothesis.lamp_good?(arrangement)
+        return :tripped if nets[@world.source] == nets[@world.return]
+        return :off unless burning?(hypothesis, arrangement, nets, lamp)
 
-        across = @world.lamp.map { |point| nets[point] }
-        [[source, neutral], [neutral, source]].include?(across) ? :on : :off
+        without = hypothesis.nets_without_weak(arrangement, raised)
+        without && !burning?(hypothesis, arrangement, without, lamp) ? :dim : :on
+      end
+
+      # What all lamps do: the one light they show together, or :odd where they differ.
+      def lights(hypothesis, arrangement, raised)
+        shown = @world.lamps.keys.map { |lamp| light(hypothesis, arrangement, raised, lamp) }.uniq
+        shown.size == 1 ? shown.first : :odd
       end
 
       # With the breaker off: whether two points beep, or :perhaps where a cold lamp lies between them.
@@ -45,19 +49,16 @@ module Dielectra
         nets = hypothesis.nets(arrangement, raised)
         one = nets[@world.index[one]]
         other = nets[@world.index[other]]
-        return true if one == other
+        return weak?(hypothesis, arrangement, raised, one, other) if one == other
 
-        across = @world.lamp.map { |point| nets[point] }
-        between = hypothesis.lamp_good?(arrangement) && [[one, other], [other, one]].include?(across)
-        between ? :perhaps : false
+        good_lamps(hypothesis, arrangement, nets).any? { |across| [[one, other], [other, one]].include?(across) } ? :perhaps : false
       end
 
-      # Net numbers of several points, and the two nets a good lamp lies between (nil where none is).
-      # @return [Array(Array<Integer>, Integer, Integer)]
+      # Net numbers of several points, and the pairs of nets that a good lamp lies between.
+      # @return [Array(Array<Integer>, Array<Array(Integer, Integer)>)]
       def nets_of(hypothesis, arrangement, raised, points)
         nets = hypothesis.nets(arrangement, raised)
-        across = hypothesis.lamp_good?(arrangement) ? @world.lamp.map { |point| nets[point] } : []
-        [points.map { |point| nets[@world.index[point]] }, *across]
+        [points.map { |point| nets[@world.index[point]] }, good_lamps(hypothesis, arrangement, nets)]
       end
 
       # With the breaker on: what a point stands at.
@@ -83,36 +84,44 @@ module Dielectra
         here == there ? :nothing : :full
       end
 
-      # @return [Array<Array(String, String)>] terminals of a device that beep in a position
-      def closed(hypothesis, arrangement, device, raised)
-        kind = hypothesis.kinds(arrangement)[device]
-        return [] unless kind
-
-        pairs = Trade::DeviceKind[kind].closed(raised ? "up" : "down").map(&:sort)
-        return pairs if arrangement.kinds.key?(device)
-
-        hypothesis.faults.each do |fault|
-          next unless fault.device == device && fault.contact
-
-          pairs = fault.kind == :contact_stuck_open ? pairs - [fault.contact.sort] : pairs | [fault.contact.sort]
-        end
-        pairs
-      end
-
       private
 
-      def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
-        across = @world.lamp.map { |point| nets[point] }
-        return :floating unless hypothesis.lamp_good?(arrangement) && across.include?(net)
+      def burning?(hypothesis, arrangement, nets, lamp)
+        return false unless hypothesis.lamp_good?(arrangement, lamp)
 
-        far = across.find { |other| other != net }
-        {source => :line, neutral => :neutral}.fetch(far, :floating)
+        one, other = @world.lamps.fetch(lamp)
+        one = nets[one]
+        other = nets[other]
+        source = nets[@world.source]
+        neutral = nets[@world.return]
+        (one == source && other == neutral) || (one == neutral && other == source)
+      end
+
+      # A contact that closes badly may be heard or not.
+      def weak?(hypothesis, arrangement, raised, one, other)
+        without = hypothesis.nets_without_weak(arrangement, raised)
+        without.nil? || without[one] == without[other] ? true : :perhaps
+      end
+
+      def good_lamps(hypothesis, arrangement, nets)
+        @world.lamps.filter_map { |lamp, ends| [nets[ends[0]], nets[ends[1]]] if hypothesis.lamp_good?(arrangement, lamp) }
+      end
+
+      def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
+        good_lamps(hypothesis, arrangement, nets).each do |one, other|
+          next unless one == net || other == net
+
+          far = one == net ? other : one
+          return :line if far == source
+          return :neutral if far == neutral
+        end
+        :floating
       end
 
       def of_state(hypothesis, observation, raised)
         arrangement = observation.arrangement
         case observation.what
-        when :lamp then matches(light(hypothesis, arrangement, raised) == :on, observation.reading == "on")
+        when :lamp then burns(light(hypothesis, arrangement, raised, observation.at), observation.reading)
         when :breaker then breaker(hypothesis, observation, raised)
         when :continuity then sounded(hypothesis, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
         when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
@@ -123,6 +132,13 @@ module Dielectra
       end
 
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
+
+      # A bad contact may leave a light dim, dark or burning.
+      def burns(predicted, seen)
+        return seen == "dim" ? 0.6 : 0.2 if predicted == :dim
+
+        matches(predicted == :on ? "on" : "off", seen)
+      end
 
       # A breaker found tripped may have tripped in another combination than the one it is seen in.
       def breaker(hypothesis, observation, raised)
@@ -160,7 +176,7 @@ module Dielectra
 
       def benched(hypothesis, observation)
         device, position = observation.at
-        predicted = closed(hypothesis, observation.arrangement, device, Trade::Position.raised?(position))
+        predicted = hypothesis.closed(observation.arrangement, device, Trade::Position.raised?(position))
         matches(predicted.map(&:sort).sort == observation.reading.map(&:sort).sort, true)
       end
     end

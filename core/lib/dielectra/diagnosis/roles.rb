@@ -14,9 +14,9 @@ module Dielectra
       # @param points [Array<String>] conductor ends
       # @return [Hash{String => String}] point => role
       def of(points)
-        nets = Nets.new(@world.base(@hypothesis, @arrangement))
+        nets = Nets.new(@hypothesis.base(@arrangement))
         named = {nets[@world.return] => "neutral", nets[@world.source] => "line"}
-        named[nets[@world.lamp.first]] ||= "load"
+        @world.lamps.each_value { |ends| ends.each { |point| named[nets[point]] ||= "load" } }
         travelers(nets).each { |net| named[net] ||= "traveler" }
         points.to_h { |point| [point, role(named[nets[@world.index[point]]], point)] }
       end

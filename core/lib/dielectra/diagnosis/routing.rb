@@ -3,196 +3,242 @@
 module Dielectra
   module Diagnosis
     # Every way the runs of a layout can be the cables that show in the boxes opened so far, and every way their
-    # conductors can carry what the runs have to carry. Depth first over the runs, the heaviest kept.
+    # conductors can carry what the runs have to carry: layouts first, then which port is which run, then the readings of
+    # each opened box (Locals) joined along the runs between them. What is hopeless beside the best so far is cut off.
     class Routing
-      include Enumerable
-
       # Share of the heaviest way below which a way is left out.
       FLOOR = 1e-5
-      # Conductors of a cable end, with its type where it is known.
-      Choice = Struct.new(:ends, :points, :colors, :grounding, :type)
+      # Joins tried before what has been found has to do.
+      MOST_JOINS = 30_000
+      # Ways of naming functions that are remembered for one and the same wiring.
+      MOST_NAMINGS = 6
+
+      # One way: which port each run is at either end (nil where nobody has looked), which slot there is which here, and what
+      # the conductors carry at either end.
+      Way = Struct.new(:layout, :sides, :pairings, :functions, :verdicts, :weight)
 
       # @param job [Evidence::Job]
       # @param situation [Evidence::Situation]
-      def initialize(job, situation)
+      # @param wide [Boolean] whether rarer layouts are looked for too
+      def initialize(job, situation, wide: false)
         @job = job
         @situation = situation
-        @knob_and_tube = job.document["method"] == "knob_and_tube"
-        @ends = situation.opened.keys.to_h { |place| [place, situation.cable_ends(place).map { |cable_end| choice(cable_end) }] }
-        @verdicts = {}
+        @wide = wide
+        @ports = situation.opened.keys.to_h { |place| [place, situation.own_cable_ends(place).map { |cable_end| Port.new([cable_end]) }] }
+        @places = @ports.keys
+        @singles = @ports.values.flatten.any?(&:single?)
+        @locals = @places.to_h { |place| [place, Locals.new(situation.found_joints(place))] }
+        @closed_switch = job.wanted_controls.any? { |control| !situation.open?(control.place) }
       end
 
-      # Yields layout, runs, weight and the verdict of each opened box, for every way worth keeping.
-      def each(&)
-        best = 0.0
+      # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest group first
+      def groups
+        @best = 0.0
+        @joins = 0
+        @found = {}
         layouts.each do |layout|
-          edges = layout.edges.sort_by { |edge| [-edge.count { |place| @situation.open?(place) }, layout.edges.index(edge)] }
-          step(layout, edges, [], {}, layout.weight, {}) do |runs, weight, verdicts|
-            best = [best, weight].max
-            yield(layout, runs, weight, verdicts) if weight >= best * FLOOR
-          end
+          break if @joins > MOST_JOINS
+
+          assign(layout, 0, {}, layout.weight) { |sides, weight| join(layout, sides, weight) }
         end
+        @found.values.sort_by { |group| -group.sum(&:weight) }
       end
 
-      # @return [Symbol, nil] :feed, :onward, or nil for a run between boxes
-      def self.polarized(edge)
-        return :feed if edge.include?(Design::Layout::FEED)
-
-        :onward if edge.any? { |place| place.start_with?("onward") }
-      end
-
-      # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box
+      # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box, likeliest first
       def layouts
-        found = Design::CableTrees.new(
-          controls: @job.wanted_controls.map(&:place), light: @job.wanted_load.place,
-          others: (@job.boxes.map(&:id) - @job.wanted_controls.map(&:place) - [@job.wanted_load.place]),
-          degrees: @knob_and_tube ? {} : @ends.transform_values(&:size)
-        ).to_a.sort_by { |layout| -layout.weight }
-        @ends.empty? ? found.first(60) : found
+        return trees.sketches if @ports.empty?
+
+        trees.sort_by { |layout| -layout.weight }
       end
 
       private
 
-      def step(layout, edges, runs, used, weight, verdicts, &block)
-        if edges.empty?
-          return unless @ends.all? { |place, ends| (used[place] || []).size == ends.size }
+      def trees
+        lights = @job.wanted_loads.map(&:place).uniq
+        controls = @job.wanted_controls.map(&:place)
+        ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
+        @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, wide: @wide || @singles)
+      end
 
-          return yield(runs, weight, verdicts)
-        end
+      # Ports for the runs, one opened box after the other.
+      def assign(layout, number, sides, weight, &)
+        place = @places[number]
+        return yield(sides, weight) unless place
+
+        edges = layout.edges_at(place)
+        return if !@singles && edges.size != @ports[place].size
+
+        distribute(layout, place, edges, @ports[place], sides, weight) { |taken, share| assign(layout, number + 1, taken, share, &) }
+      end
+
+      def distribute(layout, place, edges, free, sides, weight, &)
         edge, *rest = edges
-        runs_for(layout, edge, used, runs.size) do |run, share, taken|
-          now = weight * share
-          next if now < FLOOR * FLOOR || twin?(run, runs)
+        return (yield(sides, weight) if free.empty?) unless edge
 
-          together = runs + [run]
-          settled = verdicts.merge(settle(layout, edge, rest, together))
-          now *= settled.except(*verdicts.keys).values.reduce(1.0) { |product, verdict| product * verdict.weight }
-          step(layout, rest, together, taken, now, settled, &block) if now >= FLOOR * FLOOR
+        side = edge.index(place)
+        options(free, layout.carried(edge).size).each do |port|
+          far = sides[edge]&.at(1 - side)
+          next if far && !port.alike?(far)
+
+          here = far ? [port, far] : [port, nil]
+          left = free.reject { |other| port.ends.intersect?(other.ends) }
+          distribute(layout, place, rest, left, sides.merge(edge => side.zero? ? here : here.reverse), far ? weight : weight * share(layout, edge, port), &)
         end
       end
 
-      # Travelers are named in the order of the first run that has them; the other order is the same circuit.
-      def twin?(run, runs)
-        order = run.strands.filter_map { |strand| strand.function if strand.function&.start_with?("traveler") }
-        order == order.sort.reverse && order.size > 1 && runs.none? { |earlier| earlier.strands.any? { |strand| order.include?(strand.function) } }
+      # Ports that are large enough: single cable ends, or as many single conductors as are needed.
+      def options(free, size)
+        cables, singles = free.partition { |port| !port.single? }
+        bundles = singles.combination(size).map { |group| bundle(group) }
+        cables.select { |port| port.size >= size } + bundles
       end
 
-      # Verdicts on opened boxes all of whose runs are laid by now.
-      def settle(layout, edge, rest, runs)
-        edge.select { |place| @situation.open?(place) && rest.none? { |other| other.include?(place) } }
-            .to_h { |place| [place, verdict(layout, place, runs)] }
+      def bundle(group) = (@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) })
+
+      def cable_end(port) = (@cable_ends ||= @places.flat_map { |place| @situation.cable_ends(place) }.to_h { |item| [item.id, item] }).fetch(port.ends.first)
+
+      def share(layout, edge, port)
+        spare = port.size - layout.carried(edge).size
+        (Trade.priors.dig("layout", "spare_conductor")**spare) * (port.size > 3 ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
       end
 
-      def verdict(layout, place, runs)
-        functions = runs.select { |run| run.at?(place) }.map { |run| run.functions_at(place) }.reduce({}, :merge)
-        @verdicts[[place, layout.chain, functions]] ||= workmanship(layout, place).judge(@situation.found_joints(place), functions)
+      # The readings of the opened boxes that agree along the runs between them.
+      def join(layout, sides, weight)
+        lists = @places.map { |place| locals(layout, sides, place) }
+        bounds = lists.map { |list| list.map { |local| local.verdict.weight }.max || 0.0 }
+        rest = bounds.each_index.map { |index| bounds.drop(index + 1).reduce(1.0, :*) }
+        return if weight * bounds.reduce(1.0, :*) < @best * FLOOR
+
+        pairings(sides).each { |picked, odds| step(layout, sides, picked, lists, rest, 0, {}, {}, weight * odds) }
+      end
+
+      def locals(layout, sides, place)
+        uses = layout.edges_at(place).map do |edge|
+          port = sides[edge][edge.index(place)]
+          Locals::Use.new(port, layout.carried(edge), Design::Layout.polarized(edge), told?(edge))
+        end
+        @locals[place].of(workmanship(layout, place), uses)
+      end
+
+      # Whether it makes a difference which conductor of a run carries what: not between two boxes that are both apart.
+      def told?(edge) = !edge.all? { |place| apart?(place) }
+
+      def apart?(place) = (@apart ||= {}).fetch(place) { @apart[place] = @ports.key?(place) && bare?(place) }
+
+      def bare?(place)
+        joined = @situation.found_joints(place).select { |joint| joint.size > 1 }.flatten
+        @ports[place].none? { |port| port.points.intersect?(joined) }
       end
 
       def workmanship(layout, place)
-        device = @job.wanted_controls.find { |control| control.place == place }&.id
-        device ||= @job.wanted_load.id if @job.wanted_load.place == place
+        stand = layout.stand(place)
+        device = @job.device_at(place)&.id
         found = @situation.opened[place]["devices"].find { |row| row["id"] == device }
-        Design::Workmanship.new(device:, kind: found && found["kind"], chain_place: Skeleton.chain_place(layout.chain, place))
+        (@workmanships ||= {})[[place, stand]] ||= Design::Workmanship.new(device:, kind: found && found["kind"], stand:)
       end
 
-      # Yields every run an edge can be, its weight, and the cable ends used by then.
-      def runs_for(layout, edge, used, number)
-        functions = layout.carried(edge)
-        sides = edge.map { |place| choices(place, functions.size, used) }
-        polarized = Routing.polarized(edge)
-        sides[0].product(sides[1]) do |near, far|
-          next if near && far && !same_cable?(near, far)
+      # Every way of telling like conductors apart in the runs between opened boxes.
+      def pairings(sides)
+        between = sides.select { |_, (near, far)| near && far && !near.single? }
+        choices = between.map { |edge, (near, far)| near.pairings(far).map { |slots| [edge, slots] } }
+        first, *rest = choices
+        all = first ? first.product(*rest).map(&:to_h) : [{}]
+        all.map { |picked| [picked, 1.0 / all.size] }
+      end
 
-          spare = ((near || far)&.colors&.size || functions.size) - functions.size
-          share = (Trade.priors.dig("layout", "spare_conductor")**spare) * (functions.size > 3 ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
-          taken = edge.zip([near, far]).select(&:last).reduce(used) do |so_far, (place, choice)|
-            so_far.merge(place => (so_far[place] || []) + choice.ends)
+      def step(layout, sides, pairings, lists, rest, number, functions, verdicts, weight)
+        place = @places[number]
+        return keep(Way.new(layout, sides, pairings, functions, verdicts, weight)) unless place
+
+        edges = layout.edges_at(place)
+        lists[number].each do |local|
+          @joins += 1
+          now = weight * local.verdict.weight
+          next if now * rest[number] < @best * FLOOR
+
+          taken = functions.dup
+          agreed = edges.each_with_index.all? do |edge, index|
+            now *= local.ways[index].weight unless taken.key?(edge)
+            settle(taken, edge, edge.index(place), local.ways[index].functions, sides[edge], pairings[edge])
           end
-          laid(edge, functions, near, far, polarized, number) { |run, weight| yield run, weight * share, taken }
+          next if !agreed || now * rest[number] < @best * FLOOR || twin?(layout, taken)
+
+          step(layout, sides, pairings, lists, rest, number + 1, taken, verdicts.merge(place => local.verdict), now)
         end
       end
 
-      # The cable ends of an opened place that are still free, singly, or as many single conductors as are needed.
-      def choices(place, size, used)
-        return [nil] unless @ends.key?(place)
-
-        free = @ends[place].reject { |choice| (choice.ends - (used[place] || [])).empty? }
-        cables = free.reject { |choice| choice.type == "knob_and_tube" }.select { |choice| choice.points.size >= size }
-        singles = free.select { |choice| choice.type == "knob_and_tube" }.combination(size).map { |group| bundle(group) }
-        cables + singles
+      # Notes what the conductors of a run carry at one end; false where the other end says otherwise.
+      def settle(taken, edge, side, functions, ports, pairing)
+        seen = taken[edge]
+        unless seen
+          both = [nil, nil]
+          both[side] = functions
+          taken[edge] = both
+          return true
+        end
+        if pairing.nil? || !told?(edge)
+          taken[edge] = side.zero? ? [functions, seen[1]] : [seen[0], functions]
+          return ports.all?(&:single?) || agree(taken, edge, seen, side, pairing)
+        end
+        near, far = side.zero? ? [functions, seen[1]] : [seen[0], functions]
+        taken[edge] = [near, far]
+        near.each_index.all? { |slot| near[slot] == far[pairing[slot]] }
       end
 
-      def choice(cable_end)
-        Choice.new([cable_end.id], cable_end.insulated.map { |wire| cable_end.point(wire) }, cable_end.insulated.map(&:color),
-                   cable_end.grounding && cable_end.point(cable_end.grounding), cable_end.type || "")
+      # Between two boxes that are both apart the first naming serves for both ends.
+      def agree(taken, edge, seen, side, pairing)
+        taken[edge] = if side.zero? then [seen[1].each_index.map { |slot| seen[1][pairing[slot]] }, seen[1]]
+                      else [seen[0], seen[0].each_index.map { |slot| seen[0][pairing.index(slot)] }]
+                      end
+        true
       end
 
-      def bundle(group)
-        Choice.new(group.flat_map(&:ends), group.flat_map(&:points), group.flat_map(&:colors), nil, "knob_and_tube")
-      end
-
-      # Cables of one type whose conductors look alike; loose singles match any singles.
-      def same_cable?(near, far)
-        return false unless near.type == far.type && near.colors.sort == far.colors.sort
-
-        %w[knob_and_tube raceway].include?(near.type) || near.points.map { |point| tail(point) }.sort == far.points.map { |point| tail(point) }.sort
-      end
-
-      def tail(point) = point.split(".").last
-
-      def laid(edge, functions, near, far, polarized, number, &)
-        seen = near || far
-        return singles(edge, functions, near, far, polarized, &) if near && far && seen.type == "knob_and_tube"
-
-        colors = seen ? seen.colors : default_colors(functions.size)
-        ways = Design::Coloring.ways(functions, colors, polarized:)
-        ways = ways.first(1) unless seen
-        near_points, far_points = [near, far].zip(edge).map { |choice, place| points(choice, place, number, seen, colors) }
-        pairings = near && far ? pairings(near, far) : [near_points.zip(far_points)]
-        ways.product(pairings) do |way, pairs|
-          yield(run(edge, [near, far], pairs, colors, way.functions, number), way.weight / pairings.size)
+      # Travelers are named in the order of the first run that has them; the other order is the same circuit.
+      def twin?(layout, taken)
+        layout.scheme != Design::Scheme::BOTH_ON_TRAVELERS && (0...(layout.chain.size - 1)).any? do |hop|
+          one, other = [1, 2].map { |wire| Design::Layout.traveler(hop, wire) }
+          edge = layout.edges.find { |candidate| taken.key?(candidate) && layout.carried(candidate).include?(one) }
+          edge && taken[edge].compact.first.then { |functions| functions.index(one) > functions.index(other) }
         end
       end
 
-      # Which conductor here is which there: by name in a cable; in a raceway any of the same colour.
-      # @return [Array<Array<Array(String, String)>>]
-      def pairings(near, far)
-        return [near.points.map { |point| [point, far.points.find { |other| tail(other) == tail(point) }] }] unless near.type == "raceway"
+      def keep(way)
+        @best = way.weight if way.weight > @best
+        return if way.weight < @best * FLOOR
 
-        far.points.permutation.filter_map do |order|
-          colors = order.map { |point| far.colors[far.points.index(point)] }
-          near.points.zip(order) if colors == near.colors
-        end
+        group = (@found[physical(way)] ||= [])
+        at = group.index { |other| other.weight < way.weight } || group.size
+        group.insert(at, way) if group.size < MOST_NAMINGS || at < group.size
+        group.pop if group.size > MOST_NAMINGS
       end
 
-      # Two bundles of single conductors, either of which says nothing about the other.
-      def singles(edge, functions, near, far, polarized)
-        Design::Coloring.ways(functions, near.colors, polarized:).each do |here|
-          Design::Coloring.ways(functions, far.colors, polarized:).each do |there|
-            pairs = here.functions.each_with_index.map { |function, slot| [near.points[slot], far.points[there.functions.index(function)]] }
-            yield run(edge, [near, far], pairs, near.colors, here.functions, 0), here.weight * there.weight
-          end
-        end
+      # What tells two ways apart for any reading in the boxes opened so far.
+      def physical(way)
+        shown = way.sides.map { |edge, (near, far)| near && far ? linked(way, edge, near, far) : [led(way, edge, near || far)] }
+        closed = @closed_switch || @places.empty?
+        [shown.flatten(1).sort_by(&:to_s), (way.layout.chain if closed), (way.layout.scheme.name if closed), (way.layout.edges if @places.empty?)]
       end
 
-      def default_colors(count)
-        @knob_and_tube ? ["black"] * count : Trade::CableType.colors(Trade::CableType.with_conductors(count))
+      # Conductor by conductor, between two opened boxes.
+      def linked(way, edge, near, far)
+        strands(way, edge, near, far).map { |here, there, _| [here, there] }
       end
 
-      def points(choice, place, number, seen, colors)
-        return choice.points if choice
-        return seen.points.map { |point| "#{place}/~#{number + 1}.#{tail(point)}#{"_#{point[%r{/(\d+)}, 1]}" if seen.type == "knob_and_tube"}" } if seen
-
-        colors.each_with_index.map { |color, slot| "#{place}/~#{number + 1}.#{color}#{"_#{slot}" if @knob_and_tube}" }
+      def led(way, edge, port)
+        side = way.sides[edge].index(port)
+        other = edge[1 - side]
+        [port.points, Design::Layout.polarized(edge) || (way.layout.lights.include?(other) ? :light : nil), way.functions[edge][side]]
       end
 
-      def run(edge, sides, pairs, colors, functions, number)
-        ends = sides.zip(edge).map { |choice, place| choice ? choice.ends.join("+") : "#{place}/~#{number + 1}" }
-        seen = sides.compact.first
-        bare = seen ? !seen.grounding.nil? : !@knob_and_tube
-        grounding = (sides.zip(edge).map { |choice, place| choice ? choice.grounding : "#{place}/~#{number + 1}.bare" } if bare)
-        strands = pairs.each_with_index.map { |points, slot| Design::Run::Strand.new(points, colors[slot], functions[slot]) }
-        Design::Run.new(places: edge, ends:, strands:, grounding: (grounding if grounding&.all?))
+      public
+
+      # @return [Array<Array(String, String, String)>] point here, point there and function of each conductor between two ports
+      def strands(way, edge, near, far)
+        here, there = way.functions[edge]
+        return near.points.each_with_index.map { |point, slot| [point, far.points[there.index(here[slot])], here[slot]] } if near.single?
+
+        slots = way.pairings[edge]
+        near.points.each_with_index.map { |point, slot| [point, far.points[slots[slot]], here[slot]] }
       end
     end
   end

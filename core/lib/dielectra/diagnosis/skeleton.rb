@@ -5,91 +5,114 @@ module Dielectra
     # The wiring that hypotheses of one routing share: cables from end to end, and which conductor of the feed is hot.
     # Ways of naming functions that nobody could tell apart by any reading are one skeleton; their roles are a sum.
     class Skeleton
-      attr_reader :layout, :runs, :weight, :roles, :verdicts, :links
-
-      # Where a switch stands between line and load.
-      # @return [Symbol] :only, :first, :last or :none
-      def self.chain_place(chain, place)
-        return :none unless chain.include?(place)
-        return :only if chain.size == 1
-
-        {chain.first => :first, chain.last => :last}.fetch(place, :none)
-      end
+      attr_reader :layout, :runs, :weight, :verdicts, :links, :outer
 
       # All skeletons that agree with the boxes opened so far, heaviest first; weights sum to one.
+      # @param wide [Boolean] whether rarer layouts are looked for too
       # @return [Array<Skeleton>]
-      def self.all(job, situation, index, most: 80)
-        merged = {}
-        Routing.new(job, situation).each do |layout, runs, weight, verdicts|
-          key = physical_key(layout, runs, situation)
-          (merged[key] ||= []) << [weight, layout, runs, verdicts]
-        end
-        total = merged.values.sum { |ways| ways.sum(&:first) }
-        merged.values.map { |ways| from_ways(ways, total, job, index) }.sort_by { |skeleton| -skeleton.weight }.first(most)
+      def self.all(job, situation, world, most: 80, wide: false)
+        routing = Routing.new(job, situation, wide:)
+        groups = routing.groups
+        total = groups.sum { |group| group.sum(&:weight) }
+        groups.first(most).map { |group| new(group, routing, total, job, world) }
       end
 
-      def self.from_ways(ways, total, job, index)
-        _, layout, runs, verdicts = ways.max_by(&:first)
-        roles = Hash.new { |hash, point| hash[point] = Hash.new(0.0) }
-        ways.each { |weight, its_layout, its_runs, _| add_roles(roles, its_layout, its_runs, weight / total) }
-        new(layout:, runs:, weight: ways.sum(&:first) / total, roles:, verdicts:, index:, job:)
-      end
-      private_class_method :from_ways
-
-      def self.add_roles(roles, layout, runs, weight)
-        runs.each do |run|
-          run.strands.each do |strand|
-            role = strand.function ? Design::Layout.role(strand.function) : "spare"
-            role = "onward" if role == "line" && run.places.any? { |place| place.start_with?("onward") }
-            strand.points.each { |point| roles[point][role] += weight }
-          end
-          run.grounding&.each { |point| roles[point]["ground"] += weight }
-        end
-        layout
-      end
-      private_class_method :add_roles
-
-      # What tells two routings apart for any reading in the boxes opened so far.
-      def self.physical_key(layout, runs, situation)
-        closed = (layout.chain + [layout.light]).reject { |place| situation.open?(place) }
-        told = runs.select { |run| run.outer? || run.places.any? { |place| closed.include?(place) } }
-        [runs.map(&:physical_key).sort_by(&:to_s), told.map(&:functions_key).sort_by(&:to_s),
-         (layout.chain if closed.intersect?(layout.chain))]
-      end
-      private_class_method :physical_key
-
-      def initialize(layout:, runs:, weight:, roles:, verdicts:, index:, job:)
-        @layout = layout
-        @runs = runs
-        @weight = weight
-        @roles = roles
-        @verdicts = verdicts
-        @index = index
+      def initialize(group, routing, total, job, world)
+        @group = group
+        @routing = routing
+        @total = total
         @job = job
+        @layout = group.first.layout
+        @verdicts = group.first.verdicts
+        @weight = group.sum(&:weight) / total
+        @runs = lay(group.first)
+        @index = world.index
         @links = runs.flat_map { |run| run.strands.map(&:points) + [run.grounding].compact }
-                     .map { |points| points.map { |point| index[point] } }
+                     .map { |points| points.map { |point| @index[point] } }
         @outer = outer_links
       end
 
-      # Feed and bond: pairs of points that the panel joins. The supply's own bond comes last.
-      attr_reader :outer
+      # @return [Hash{String => Hash{String => Float}}] point => role => weight, over all ways of naming
+      def roles
+        @roles ||= @group.each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |way, sums|
+          lay(way).each { |run| add_roles(sums, run, way.weight / @total) }
+        end
+      end
 
       # @return [Hash{String => String, nil}] conductor's point => function in a place
       def functions_at(place)
-        runs.select { |run| run.at?(place) }.map { |run| run.functions_at(place) }.reduce({}, :merge)
+        (@functions_at ||= {})[place] ||= runs.select { |run| run.at?(place) }.map { |run| run.functions_at(place) }.reduce({}, :merge)
       end
+
+      def broken_conductors = @broken_conductors ||= Faults.broken(runs)
+
+      def shorted_conductors = @shorted_conductors ||= Faults.shorted(runs)
 
       # @return [Array<String>] the points of the grounding conductors in a place
       def grounds_at(place) = runs.select { |run| run.at?(place) && run.grounding }.map { |run| run.grounding[run.side(place)] }
 
-      def workmanship(place, kind)
-        device = @job.wanted_controls.find { |control| control.place == place }&.id
-        device ||= @job.wanted_load.id if layout.light == place
-        Design::Workmanship.new(device:, kind:, chain_place: Skeleton.chain_place(layout.chain, place))
-      end
-
       private
 
+      def add_roles(sums, run, weight)
+        run.strands.each do |strand|
+          role = strand.function ? Design::Layout.role(strand.function) : "spare"
+          role = "onward" if role == "line" && run.places.any? { |place| Design::Layout.onward?(place) }
+          strand.points.each { |point| sums[point][role] += weight }
+        end
+        run.grounding&.each { |point| sums[point]["ground"] += weight }
+      end
+
+      def lay(way) = way.layout.edges.map { |edge| run(way, edge, *way.sides[edge]) }
+
+      def run(way, edge, near = nil, far = nil)
+        strands = near && far ? @routing.strands(way, edge, near, far) : half_seen(way, edge, near, far)
+        colors = (near || far)&.colors || unseen_colors(strands.size)
+        ends = [[near, 0], [far, 1]].map { |port, side| port ? port.ends.join("+") : blind(edge, side) }
+        Design::Run.new(places: edge, ends:, grounding: grounding(edge, near, far),
+                        strands: strands.each_with_index.map { |(here, there, function), slot| Design::Run::Strand.new([here, there], colors[slot], function) })
+      end
+
+      # The name of a cable end nobody has seen: by where its run leads.
+      def blind(edge, side) = "#{edge[side]}/~#{edge[1 - side]}"
+
+      def half_seen(way, edge, near, far)
+        port = near || far
+        return unseen(way, edge) unless port
+
+        side = near ? 0 : 1
+        there = blind(edge, 1 - side)
+        port.points.each_index.map do |slot|
+          far_point = "#{there}.#{port.single? ? "#{port.tails[slot]}_#{port.points[slot][%r{/(\d+)}, 1]}" : port.tails[slot]}"
+          points = [port.points[slot], far_point]
+          [*(side.zero? ? points : points.reverse), way.functions[edge][side][slot]]
+        end
+      end
+
+      def unseen(way, edge)
+        functions = way.layout.carried(edge)
+        colors = unseen_colors(functions.size)
+        way = Design::Coloring.ways(functions, colors, polarized: Design::Layout.polarized(edge)).first
+        colors.each_with_index.map do |color, slot|
+          name = knob_and_tube? ? "#{color}_#{slot}" : color
+          ["#{blind(edge, 0)}.#{name}", "#{blind(edge, 1)}.#{name}", way.functions[slot]]
+        end
+      end
+
+      def unseen_colors(count)
+        return ["black"] * count if knob_and_tube?
+
+        Trade::CableType.colors(Trade::CableType.with_conductors(count.clamp(2, 4))) + (["black"] * [count - 4, 0].max)
+      end
+
+      def knob_and_tube? = @job.document["method"] == "knob_and_tube"
+
+      def grounding(edge, near, far)
+        return if near || far ? (near || far).grounding.nil? : knob_and_tube?
+
+        [[near, 0], [far, 1]].map { |port, side| port ? port.grounding : "#{blind(edge, side)}.bare" }
+      end
+
+      # Feed and bond: pairs of points that the panel joins. The supply's own bond comes last.
       def outer_links
         feed = runs.find(&:feed?)
         line = @index[PointIndex::SOURCE]

@@ -3,63 +3,95 @@
 module Dielectra
   module Diagnosis
     # The hypotheses worth holding, given what the opened boxes show: skeletons, ways the closed boxes may be joined, and
-    # hidden faults, by falling prior. What is too unlikely is left out and can be grown back by lowering the floor.
+    # hidden faults, by falling prior. What is too unlikely is left out and can be grown back by looking wider.
     class Space
       # Share of the heaviest prior below which a hypothesis is left out.
       FLOOR = 1e-4
+      # The same where answers surprise.
+      WIDER = 1e-5
+      # Hypotheses held, and skeletons they rest on.
       MOST = 1200
+      MOST_SKELETONS = 60
 
-      # @param faults [Integer] how many hidden faults a hypothesis may have at most
-      def initialize(world, situation, faults: 1, floor: FLOOR)
+      # @param wide [Boolean] whether to look for rarer things: layouts seldom met
+      def initialize(world, situation, wide: false)
         @world = world
         @job = world.job
         @situation = situation
-        @depth = faults
-        @floor = floor
+        @wide = wide
+        @floor = wide ? WIDER : FLOOR
       end
 
       # @return [Array<Hypothesis>]
       def hypotheses
-        skeletons = Skeleton.all(@job, @situation, @world.index, most: @situation.opened.empty? ? 12 : 60)
+        skeletons = Skeleton.all(@job, @situation, @world, most: MOST_SKELETONS * (@wide ? 3 : 1), wide: @wide)
         return [] if skeletons.empty?
 
         floor = @floor * skeletons.first.weight
         found = skeletons.flat_map { |skeleton| of(skeleton, floor) }
-        found.size > MOST ? found.max_by(MOST, &:prior) : found
+        most = @wide ? MOST * 2 : MOST
+        found = found.max_by(most) { |_, _, prior| prior } if found.size > most
+        found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
+      end
+
+      # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was meant (de
+      # Kleer and Williams: candidates are grown from the probable ones, not listed).
+      # @param hypothesis [Hypothesis]
+      # @return [Array<Hypothesis>]
+      def extended(hypothesis)
+        faults = hypothesis.faults
+        more = Faults.new(hypothesis.assembly, @world).all.reject { |fault, _| faults.include?(fault) }
+        further = more.map { |fault, prior| [hypothesis.assembly, faults + [fault], hypothesis.prior * prior] }
+        further += respoiled(hypothesis).map { |boxes, share| [Assembly.new(hypothesis.skeleton, boxes, @world), faults, hypothesis.prior * share] } if faults.empty?
+        further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end
 
       private
 
+      # Every way to spoil one more closed box.
+      def respoiled(hypothesis)
+        closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) || hypothesis.boxes[place].deviation }
+        closed.flat_map do |place|
+          box = hypothesis.boxes[place]
+          ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map { |way| [hypothesis.boxes.merge(place => way), way.weight / box.weight] }
+        end
+      end
+
+      # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def of(skeleton, floor)
         joined(skeleton).flat_map do |boxes, weight|
           now = skeleton.weight * weight
           next [] if now < floor
 
-          [hypothesis(skeleton, boxes, [], now), *faulty(skeleton, boxes, now, floor)]
+          assembly = Assembly.new(skeleton, boxes, @world)
+          [[assembly, [], now], *faulty(assembly, now, floor)]
         end
       end
 
-      def faulty(skeleton, boxes, weight, floor)
-        singles = Faults.new(skeleton, boxes, @world.lamp_id).all
-        (1..@depth).flat_map do |count|
-          singles.combination(count).filter_map do |picked|
-            now = picked.reduce(weight) { |product, (_, prior)| product * prior }
-            hypothesis(skeleton, boxes, picked.map(&:first), now) if now >= floor
-          end
-        end
+      def faulty(assembly, weight, floor)
+        return [] if weight * commonest < floor
+
+        Faults.new(assembly, @world).all(floor / weight).map { |fault, prior| [assembly, [fault], weight * prior] }
       end
 
-      def hypothesis(skeleton, boxes, faults, prior) = Hypothesis.new(skeleton:, boxes:, faults:, prior:, world: @world)
+      # Prior of the commonest hidden fault.
+      def commonest = @commonest ||= Deviation::HIDDEN.map { |kind| Trade.priors.dig("deviation", kind.to_s) }.max
 
       # Every combination of ways the boxes may be joined with at most one closed box not as meant; boxes taken apart
       # come in company.
       def joined(skeleton)
         open, closed = @job.boxes.map(&:id).partition { |place| @situation.open?(place) }
         seen = open.to_h { |place| [place, found(place)] }
-        boxes = closed.map { |place| closed_box(skeleton, place, closed) }
+        boxes = closed.map { |place| ClosedBox.of(skeleton, place, @world, either_way: either_way?(skeleton.layout.chain, place)) }
         apart_so_far = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
         (as_meant(boxes) + one_deviating(boxes, apart_so_far) + several_apart(boxes, apart_so_far))
           .map { |ways, weight| [seen.merge(ways), weight] }
+      end
+
+      # Of closed switches that follow one another in the chain, one stands for the travelers of all lying either way round.
+      def either_way?(chain, place)
+        index = chain.index(place) or return false
+        index.zero? || @situation.open?(chain[index - 1])
       end
 
       def as_meant(boxes) = product(boxes.map(&:right))
@@ -72,9 +104,11 @@ module Dielectra
       end
 
       def several_apart(boxes, apart_so_far)
-        boxes.combination(2).flat_map do |pair|
-          ways = [again(pair[0].apart, apart_so_far), again(pair[1].apart, true)]
-          product(ways.zip + (boxes - pair).map(&:right))
+        (2..boxes.size).flat_map do |count|
+          boxes.combination(count).flat_map do |some|
+            ways = some.each_with_index.map { |box, index| again(box.apart, apart_so_far || index.positive?) }
+            product(ways.zip + (boxes - some).map(&:right))
+          end
         end
       end
 
@@ -93,21 +127,11 @@ module Dielectra
       end
 
       def found(place)
-        device = @situation.opened[place]["devices"].first
-        switch = @situation.opened[place]["devices"].find { |row| row["id"] == device_of(place) } || device
-        Box.new(place:, device: switch && switch["id"], kind: switch && switch["kind"],
-                joints: @situation.found_joints(place), weight: 1.0)
-      end
-
-      def device_of(place)
-        @job.wanted_controls.find { |control| control.place == place }&.id || (@job.wanted_load.id if @job.wanted_load.place == place)
-      end
-
-      def closed_box(skeleton, place, closed)
-        control = @job.wanted_controls.find { |item| item.place == place }
-        light = @job.wanted_load.id if @job.wanted_load.place == place
-        either_way = closed.find { |other| @job.wanted_controls.any? { |item| item.place == other } } == place
-        ClosedBox.new(skeleton, place, control, light, either_way:)
+        (@found ||= {})[place] ||= begin
+          rows = @situation.opened[place]["devices"]
+          device = rows.find { |row| row["id"] == @job.device_at(place)&.id } || rows.first
+          Box.new(place:, device: device && device["id"], kind: device && device["kind"], joints: @situation.found_joints(place), weight: 1.0)
+        end
       end
     end
   end

@@ -3,20 +3,25 @@
 module Dielectra
   module Diagnosis
     # What all hypotheses of a job have in common for working out which points hang together: the numbering of points,
-    # contacts of device kinds, the lamp, the supply.
+    # contacts of device kinds, the lamps, the supply.
     class World
-      attr_reader :job, :index, :lamp_id, :source, :return, :lamp
+      # Room for points that are numbered after a net was laid.
+      SPARE = 64
+
+      attr_reader :job, :index, :lamps, :source, :return, :closed_boxes, :faults
 
       def initialize(job)
         @job = job
         @index = PointIndex.new
         @source = index[PointIndex::SOURCE]
         @return = index[PointIndex::RETURN]
-        @lamp_id = job.wanted_load.id
-        @lamp = [index["#{lamp_id}.hot"], index["#{lamp_id}.neutral"]]
+        @lamps = job.wanted_loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
         @contacts = {}
         @arrangements = {}
         @toggles = {}
+        @numbered = {}.compare_by_identity
+        @closed_boxes = {}
+        @faults = {}
       end
 
       # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
@@ -34,70 +39,77 @@ module Dielectra
       end
 
       # Nets of copper alone, switches taken out.
-      # @return [Array<Integer>] parent of each point, roots pointing at themselves
-      def base(hypothesis, arrangement)
-        dead = hypothesis.dead_points(arrangement)
-        groups = hypothesis.boxes.each_key.flat_map { |place| numbered(hypothesis.joints(place, arrangement)) }
-        parent = Array.new(index.size + 64) { |point| point }
-        open_links = broken(hypothesis)
-        hypothesis.skeleton.links.each { |pair| unite(parent, *pair) unless open_links.include?(pair) }
-        outer(hypothesis).each { |pair| unite(parent, *pair) }
-        groups.each { |joint| unite_joint(parent, dead.empty? ? joint : joint - dead.map { |point| index[point] }) }
-        parent
+      # @param assembly [Assembly]
+      # @param faults [Array<Deviation>] what is open or bridged besides
+      # @return [Array<Integer>] the net of each point, named by one of its points
+      def base(assembly, arrangement, faults = [])
+        parent = Array.new(index.size + SPARE) { |point| point }
+        broken = numbers(faults, :conductor_open)
+        assembly.skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
+        outer = assembly.skeleton.outer
+        (faults.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each { |pair| unite(parent, *pair) }
+        dead = numbers(faults.reject { |fault| arrangement.touched.include?(fault.points&.first) }, :joint_open).flatten
+        assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead) }
+        numbers(faults, :short).each { |pair| unite(parent, *pair) }
+        flatten(parent)
       end
 
-      # The same with the contacts of every switch closed as their positions say.
-      def with_contacts(hypothesis, arrangement, raised, base)
+      # The same with contacts closed.
+      # @param pairs [Array<Array(Integer, Integer)>]
+      # @return [Nets]
+      def nets(base, pairs)
         parent = base.dup
-        hypothesis.kinds(arrangement).each do |device, kind|
-          pairs = contacts(device, kind, raised[device])
-          pairs = failed(hypothesis, device, pairs) if hypothesis.faults.any? && !arrangement.kinds.key?(device)
-          pairs.each { |one, other| unite(parent, one, other) }
-        end
-        parent
+        pairs.each { |one, other| unite(parent, one, other) }
+        Nets.new(parent)
       end
 
-      # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down
+      # @param kinds [Hash{String => String}] device => kind
+      # @return [Array<Array(Integer, Integer)>] pairs that sound devices close with their toggles so
+      def contacts_of(kinds, raised) = kinds.flat_map { |device, kind| contacts(device, kind, raised[device]) }
+
+      # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
       def contacts(device, kind, raised)
-        @contacts[[device, kind, raised]] ||= begin
-          position = raised ? "up" : "down"
-          Trade::DeviceKind[kind].closed(position).map { |pair| pair.map { |terminal| index["#{device}.#{terminal}"] } }
-        end
+        @contacts[[device, kind, raised]] ||=
+          closed(kind, raised).map { |pair| pair.map { |terminal| index["#{device}.#{terminal}"] } }
+      end
+
+      # @return [Array<Array(String, String)>] terminals that a kind joins with its toggle up or down
+      def closed(kind, raised)
+        device = Trade::DeviceKind[kind]
+        device.closed(device.gangs.map { raised ? "up" : "down" }) + device.tabs.values
+      end
+
+      # The terminals a load of the job lies between.
+      def terminals(load)
+        kind = Trade::DeviceKind[load.kind]
+        kind.lamp || kind.sockets.values.first || []
       end
 
       private
 
-      def numbered(joints)
-        (@numbered ||= {})[joints] ||= index.joints(joints)
-      end
+      def numbers(faults, kind) = faults.filter_map { |fault| fault.points.map { |point| index[point] } if fault.kind == kind }
 
-      def broken(hypothesis)
-        hypothesis.faults.filter_map { |fault| fault.points.map { |point| index[point] } if fault.kind == :conductor_open }
-      end
-
-      def outer(hypothesis) = hypothesis.fault(:no_supply) ? hypothesis.skeleton.outer.drop(1) : hypothesis.skeleton.outer
-
-      def failed(hypothesis, device, pairs)
-        hypothesis.faults.each do |fault|
-          next unless fault.device == device && fault.contact
-
-          pair = fault.contact.map { |terminal| index["#{device}.#{terminal}"] }
-          pairs = fault.kind == :contact_stuck_open ? pairs - [pair] : pairs | [pair]
+      def joined(parent, place, box, arrangement, dead)
+        changed = arrangement.joints[place]
+        joints = changed ? (@numbered[changed] ||= index.joints(changed)) : box.numbered(index)
+        joints.each do |joint|
+          joint -= dead unless dead.empty?
+          first = joint.first
+          joint.each { |point| unite(parent, first, point) unless point == first }
         end
-        pairs
       end
 
-      def unite_joint(parent, joint)
-        first = joint.first
-        joint.each { |point| unite(parent, first, point) }
+      def flatten(parent)
+        parent.each_index do |point|
+          root = point
+          root = parent[root] while parent[root] != root
+          parent[point] = root
+        end
       end
 
       def unite(parent, one, other)
         one = parent[one] while parent[one] != one
-        while parent[other] != other
-          parent[other] = parent[parent[other]]
-          other = parent[other]
-        end
+        other = parent[other] while parent[other] != other
         parent[other] = one
       end
     end

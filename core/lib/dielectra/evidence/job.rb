@@ -45,11 +45,17 @@ module Dielectra
         names ? controls.select { |control| names.include?(control.id) } : controls
       end
 
-      # The load this job is about.
-      def wanted_load
-        name = (wanted["control"] || {}).keys.first
-        loads.find { |load| load.id == name } || loads.first
+      # What the controls shall work, all of it together, in the order of the job.
+      def wanted_loads
+        names = (wanted["control"] || {}).keys
+        names.empty? ? loads.first(1) : loads.select { |load| names.include?(load.id) }
       end
+
+      # The load one looks at first.
+      def wanted_load = wanted_loads.first
+
+      # @return [Control, Load, nil] the switch of a box, or else what is switched in it
+      def device_at(place) = (@devices ||= [*wanted_loads, *wanted_controls].to_h { |item| [item.place, item] })[place]
 
       def tool?(name) = document["tools"].nil? || document["tools"].include?(name)
 

@@ -5,18 +5,18 @@ module Dielectra
     # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
     # open, what touches what, and where the electrician is. A fold over the steps; immutable.
     class Situation
-      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined
+      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
       def self.start(job)
         new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, breakers_found: {}, positions: {}, opened: {},
-            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {})
+            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {})
       end
 
       # @return [Situation] after all steps of a job
       def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
 
-      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:)
+      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:, foreign:)
         @job = job
         @at = at
         @breakers = breakers.freeze
@@ -29,6 +29,7 @@ module Dielectra
         @arrangement = arrangement
         @tapes = tapes.freeze
         @declined = declined.freeze
+        @foreign = foreign.freeze
       end
 
       # @param step [Hash] a step with its answer
@@ -66,6 +67,10 @@ module Dielectra
 
       # @return [Array<Circuit::CableEnd>]
       def cable_ends(place) = opened.fetch(place)["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
+
+      # Cable ends of a place that belong to the circuit the job is about: those that stayed live with its breaker off do not.
+      # @return [Array<Circuit::CableEnd>]
+      def own_cable_ends(place) = cable_ends(place).reject { |cable_end| (foreign[place] || []).include?(cable_end.id) }
 
       # Every point of an opened place, terminals of the devices now in it included.
       def points(place)
@@ -118,7 +123,7 @@ module Dielectra
 
       def with(**changes)
         Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
-                      **changes)
+                      foreign:, **changes)
       end
 
       def changes(step, answer, number)
@@ -149,7 +154,8 @@ module Dielectra
       def proved(place, points, number)
         return {dead: dead.merge(place => number), live: live.except(place)} if points.empty?
 
-        {dead: dead.except(place), live: live.merge(place => points)}
+        others = (foreign[place] || []) | points.grep(%r{/}).map { |point| point.split(".").first }
+        {dead: dead.except(place), live: live.merge(place => points), foreign: off? ? foreign.merge(place => others) : foreign}
       end
 
       def arranged(place, joints)

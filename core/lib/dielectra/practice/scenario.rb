@@ -38,14 +38,14 @@ module Dielectra
 
       # A right circuit on a layout picked by its weight.
       def lay_out
-        layouts = Design::CableTrees.new(controls: @rooms, light: "ceiling").select { |layout| layout.edges.all? { |edge| layout.carried(edge).size <= 3 } }
+        layouts = Design::CableTrees.new(controls: @rooms, lights: ["ceiling"], schemes: [Design::Scheme::PRESENT]).to_a
         @layout = weighted(layouts.to_h { |layout| [layout, layout.weight] })
         @grounded = chance?(0.8)
         @gauge = chance?(0.75) ? "14" : "12"
         @numbers = Hash.new { |hash, place| hash[place] = (1..9).first(@layout.edges_at(place).size).shuffle(random: @random) }
         @runs = @layout.edges.shuffle(random: @random).map { |edge| run(edge) }
         @faults = []
-        @kinds = @rooms.to_h { |room| [room, Design::Workmanship.needed_kind(@rooms.size)] }
+        @kinds = @rooms.to_h { |room| [room, @layout.stand(room).kind] }
         @joints = places.to_h { |place| [place, joints_at(place)] }
       end
 
@@ -56,7 +56,7 @@ module Dielectra
         spare = functions.size == 2 && chance?(0.15)
         type = "#{@gauge}/#{functions.size + (spare ? 1 : 0)}"
         colors = Trade::CableType.colors(type)
-        ways = Design::Coloring.ways(functions, colors, polarized: Diagnosis::Routing.polarized(edge))
+        ways = Design::Coloring.ways(functions, colors, polarized: Design::Layout.polarized(edge))
         odd = chance?(0.2) && edge.none? { |place| place.match?(/panel|onward/) }
         way = odd ? ways.sample(random: @random) : weighted(ways.to_h { |item| [item, item.weight] })
         ends = edge.map { |place| "#{place}/#{@numbers[place].pop}" }
@@ -107,7 +107,7 @@ module Dielectra
       def device_kind(place) = place == "ceiling" ? "luminaire" : @kinds.fetch(place)
 
       def workmanship(place, kind)
-        Design::Workmanship.new(device: device(place), kind:, chain_place: Diagnosis::Skeleton.chain_place(@layout.chain, place))
+        Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
       end
 
       # Puts the trouble in.

@@ -15,7 +15,7 @@ module Dielectra
         @soundness = soundness
         @job = world.job
         @costs = costs
-        @targets = {}.compare_by_identity
+        @targets = {}
         @plans = {}.compare_by_identity
         @rewires = {}.compare_by_identity
       end
@@ -25,7 +25,7 @@ module Dielectra
       # @return [Plan]
       def plan(hypothesis, situation)
         memo = (@plans[hypothesis] ||= {})
-        memo[[situation.arrangement, situation.opened.keys, situation.tapes.size]] ||= build(hypothesis, situation)
+        memo[[situation.arrangement, situation.opened.size, situation.tapes.size]] ||= build(hypothesis, situation)
       end
 
       private
@@ -36,20 +36,26 @@ module Dielectra
         return finished(hypothesis, situation) if @soundness.sound?(hypothesis, arrangement)
 
         best = shared_rewire(hypothesis, situation)
-        return Plan.new(obstacle: hypothesis.fault(:conductor_open)) unless best
+        return Plan.new(obstacle: obstacle(hypothesis)) unless best
 
         functions, targets, kinds = best
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         replacements = kinds.merge(failed(hypothesis, arrangement))
         remakes = remakes(hypothesis, arrangement, changed, replacements)
         Plan.new(joints: joints(targets, changed, replacements), changed:, remakes:, replacements:, functions:,
-                 lamp: hypothesis.lamp_good?(arrangement) ? nil : @world.lamp_id,
+                 lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(arrangement, lamp) },
                  tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+      end
+
+      # What stands in the way where no rewire over the cables as they lie will do.
+      def obstacle(hypothesis)
+        hypothesis.fault(:conductor_open) || hypothesis.fault(:short) ||
+          Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.chain.first)
       end
 
       # Nothing but tape is left to do.
       def finished(hypothesis, situation)
-        wires = situation.opened.keys.flat_map { |place| situation.cable_ends(place).flat_map(&:points) }
+        wires = situation.opened.keys.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
         roles = Diagnosis::Roles.new(@world, hypothesis, situation).of(wires)
         functions = roles.reject { |_, role| %w[spare ground].include?(role) }
         Plan.new(functions:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
@@ -58,13 +64,12 @@ module Dielectra
       # Where a device of another kind goes in, the whole box is joined anew.
       def joints(targets, changed, replacements)
         worked = changed.keys | replacements.keys.map { |device| device_places.fetch(device) }
-        targets.slice(*worked).transform_values(&:joints).select do |place, _|
-          changed.key?(place) || replacements.any? { |device, _| device_places.fetch(device) == place }
-        end
+        targets.slice(*worked).transform_values(&:joints)
       end
 
+      # Switches that do not do what their marks say, each with the kind of a new one.
       def failed(hypothesis, arrangement)
-        hypothesis.faults.select { |fault| fault.contact && !arrangement.kinds.key?(fault.device) }
+        hypothesis.faults.select { |fault| (fault.contact || fault.seen_as) && !arrangement.kinds.key?(fault.device) }
                   .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
       end
 
@@ -83,12 +88,12 @@ module Dielectra
       def place_of(hypothesis, point) = hypothesis.faults.find { |fault| fault.points&.include?(point) }.place
 
       def device_places
-        @device_places ||= [*@job.wanted_controls, @job.wanted_load].to_h { |item| [item.id, item.place] }
+        @device_places ||= [*@job.wanted_controls, *@job.wanted_loads].to_h { |item| [item.id, item.place] }
       end
 
       # White conductors that are hot, in boxes that are open.
       def tapes(functions, situation)
-        situation.opened.keys.flat_map { |place| situation.cable_ends(place) }.flat_map do |cable_end|
+        situation.opened.keys.flat_map { |place| situation.own_cable_ends(place) }.flat_map do |cable_end|
           cable_end.insulated.filter_map do |wire|
             point = cable_end.point(wire)
             function = functions[point]
@@ -102,67 +107,95 @@ module Dielectra
 
       # Hypotheses that differ in faults alone share their rewire.
       def shared_rewire(hypothesis, situation)
-        broken = hypothesis.faults.filter_map { |fault| fault.points if fault.kind == :conductor_open }
-        memo = (@rewires[hypothesis.boxes] ||= {})
-        memo.fetch([broken, situation.arrangement, situation.opened.keys]) { |key| memo[key] = rewire(hypothesis, situation, broken) }
+        useless = useless(hypothesis)
+        memo = (@rewires[hypothesis.assembly] ||= {})
+        memo.fetch([useless, situation.arrangement, situation.opened.size]) { |key| memo[key] = rewire(hypothesis, situation, useless) }
+      end
+
+      # Sets of conductors that must not all be used: one that is broken, two that touch.
+      # @return [Array<Array<String>>] points, one of each conductor
+      def useless(hypothesis)
+        hypothesis.faults.filter_map do |fault|
+          case fault.kind
+          when :conductor_open then fault.points.first(1)
+          when :short then fault.points
+          end
+        end
       end
 
       # @return [Array(Hash, Hash, Hash), nil] functions by point, targets by place, replacements by device
-      def rewire(hypothesis, situation, broken)
+      def rewire(hypothesis, situation, useless)
         best = nil
-        orders(hypothesis).each do |layout|
-          choices = hypothesis.skeleton.runs.map { |run| choices(layout, run, broken) }
+        orders(hypothesis.skeleton).each do |layout, runs|
+          choices = runs.map { |run| choices(layout, run, useless) }
           next if choices.any?(&:empty?)
 
-          best = search(hypothesis, situation, layout, choices, best)
+          best = search(hypothesis, situation, layout, runs, choices, best)
         end
         best&.drop(1)
       end
 
-      # Layouts over the cables as they lie, the one they were meant for first.
-      def orders(hypothesis)
-        layout = hypothesis.skeleton.layout
-        edges = hypothesis.skeleton.runs.map(&:places)
-        (@orders ||= {}.compare_by_identity)[hypothesis.skeleton] ||=
-          [layout.chain, layout.chain.reverse].uniq.map do |chain|
-            Design::Layout.new(edges:, chain:, light: layout.light, weight: 1.0)
-          end
-      end
-
-      # What the conductors of a run may carry, the way they were meant to first.
-      def choices(layout, run, broken)
-        functions = layout.carried(run.places)
-        meant = run.strands.map(&:function)
-        return [] if functions.size > run.strands.size
-
-        ways = run.outer? ? [meant] : ([meant] + (functions + ([nil] * (run.strands.size - functions.size))).permutation.to_a).uniq
-        ways.select do |way|
-          way.compact.sort == functions.sort && run.strands.zip(way).none? { |strand, function| function && broken.include?(strand.points) }
+      # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves inward.
+      def orders(skeleton)
+        (@orders ||= {}.compare_by_identity)[skeleton] ||= begin
+          meant = skeleton.layout
+          runs = meant.tree.inward(Design::Layout::FEED).map { |edge| skeleton.runs.find { |run| run.places == edge } }
+          [meant.chain, meant.chain.reverse].uniq.map { |chain| [meant.with(chain:, scheme: Design::Scheme::PRESENT), runs] }
         end
       end
 
-      # Depth first over the runs; a box is priced as soon as all its runs are decided.
-      def search(hypothesis, situation, layout, choices, best)
-        runs = hypothesis.skeleton.runs
+      # What the conductors of a run may carry, the way they were meant to first.
+      def choices(layout, run, useless)
+        functions = layout.carried(run.places)
+        return [] if functions.size > run.strands.size
+
+        meant = run.strands.map(&:function)
+        ways = run.outer? ? [meant] : ([meant] + orderings(functions, run.strands.size)).uniq
+        ways.select { |way| way.compact.sort == functions.sort && useless.none? { |points| used?(run, way, points) } }
+      end
+
+      def orderings(functions, size) = (@orderings ||= {})[[functions, size]] ||= (functions + ([nil] * (size - functions.size))).permutation.to_a.uniq
+
+      # Whether a way puts something on all of some conductors; a grounding conductor is always in use.
+      def used?(run, way, points)
+        strands = points.map { |point| run.strands.index { |strand| strand.points.include?(point) } }
+        return false unless points.all? { |point| run.strands.any? { |strand| strand.points.include?(point) } || run.grounding&.include?(point) }
+
+        strands.compact.all? { |slot| way[slot] }
+      end
+
+      # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs the
+      # same whatever it is joined like.
+      def search(hypothesis, situation, layout, runs, choices, best)
         last = runs.each_with_index.with_object({}) { |(run, depth), index| run.places.each { |place| index[place] = depth } }
-        boxes = hypothesis.boxes.keys.group_by { |place| last[place] || 0 }
+        boxes = Array.new(runs.size) { [] }
+        hypothesis.boxes.each_key { |place| boxes[last.fetch(place)] << place if last.key?(place) }
+        ahead = bounds(hypothesis, situation, layout, runs, choices, boxes)
         stack = [[0, 0.0, {}]]
         while (depth, cost, functions = stack.pop)
-          next if best && cost >= best.first
+          next if best && cost + ahead[depth] >= best.first
 
           if depth == runs.size
             best = [cost, functions, *targets(hypothesis, situation, layout, functions)]
             next
           end
-          choices[depth].reverse_each do |way|
+          branches = choices[depth].map do |way|
             decided = functions.dup
             runs[depth].strands.each_with_index { |strand, slot| strand.points.each { |point| decided[point] = way[slot] } }
-            now = cost + color_cost(runs[depth], way)
-            (boxes[depth] || []).each { |place| now += box_cost(hypothesis, situation, layout, place, decided) }
-            stack << [depth + 1, now, decided] unless best && now >= best.first
+            [depth + 1, cost + color_cost(runs[depth], way) + boxes[depth].sum { |place| box_cost(hypothesis, situation, layout, place, decided) }, decided]
           end
+          stack.concat(branches.each_with_index.sort_by { |branch, order| [-branch[1], -order] }.map(&:first))
         end
         best
+      end
+
+      # Least cost of the boxes not yet priced, by depth.
+      def bounds(hypothesis, situation, layout, runs, choices, boxes)
+        some = runs.zip(choices).each_with_object({}) { |(run, ways), all| run.strands.zip(ways.first) { |strand, function| strand.points.each { |point| all[point] = function } } }
+        least = boxes.map do |places|
+          places.sum { |place| hypothesis.joints(place, situation.arrangement).empty? ? box_cost(hypothesis, situation, layout, place, some) : 0.0 }
+        end
+        (0..runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
       end
 
       def color_cost(run, way)
@@ -184,27 +217,31 @@ module Dielectra
         return unless layout.chain.include?(place) && device
 
         kind = hypothesis.kinds(situation.arrangement)[device]
-        needed = Design::Workmanship.needed_kind(layout.chain.size)
-        [device, needed] unless kind == needed || (needed == "single_pole" && %w[three_way dimmer].include?(kind))
+        stand = layout.stand(place)
+        [device, stand.kind] unless stand.served_by?(kind)
       end
 
       def target(hypothesis, situation, layout, place, functions)
-        current = hypothesis.joints(place, situation.arrangement)
-        chain_place = Diagnosis::Skeleton.chain_place(layout.chain, place)
+        stand = layout.stand(place)
         here = hypothesis.skeleton.functions_at(place).to_h { |point, _| [point, functions[point]] }
-        memo = (@targets[current] ||= {})
-        memo[[chain_place, here, situation.open?(place)]] ||= begin
+        memo = (@targets[[hypothesis.boxes[place].object_id, situation.arrangement.joints[place]&.object_id, situation.arrangement.kinds, situation.open?(place)]] ||= {})
+        memo[[stand, here]] ||= begin
           device = hypothesis.boxes[place].device
           kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
-          Target.new(current:, functions: here, workmanship: Design::Workmanship.new(device:, kind:, chain_place:),
+          Target.new(current: hypothesis.joints(place, situation.arrangement), functions: here, workmanship: Design::Workmanship.new(device:, kind:, stand:),
                      grounds: grounds(hypothesis, situation, place))
         end
       end
 
+      # Everything that belongs to the ground in a box, a second circuit's included.
       def grounds(hypothesis, situation, place)
         device = hypothesis.boxes[place].device
-        metal = situation.open?(place) && situation.opened[place]["enclosure"] == "metal"
-        hypothesis.skeleton.grounds_at(place) + [("#{device}.ground" if device), ("#{place}.box" if metal)].compact
+        return hypothesis.skeleton.grounds_at(place) + [("#{device}.ground" if device)].compact unless situation.open?(place)
+
+        found = situation.opened[place]
+        bare = situation.cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+        yokes = found["devices"].map { |row| "#{row["id"]}.ground" }
+        bare + yokes + (found["enclosure"] == "metal" ? ["#{place}.box"] : [])
       end
 
       def box_cost(hypothesis, situation, layout, place, functions)

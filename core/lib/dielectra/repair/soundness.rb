@@ -8,8 +8,8 @@ module Dielectra
       def initialize(world, prediction)
         @world = world
         @prediction = prediction
-        @controls = world.job.wanted_controls.map(&:id)
         @states = Diagnosis::Observation.states(world.job, {}).map { |raised| world.toggles(raised) }
+        @flips = flips(world.job.wanted_controls.map(&:id))
         @verdicts = {}.compare_by_identity
       end
 
@@ -30,18 +30,22 @@ module Dielectra
 
       private
 
-      def judge(hypothesis, arrangement)
-        lights = @states.to_h { |raised| [raised, @prediction.light(hypothesis, arrangement, raised)] }
-        return false if lights.value?(:tripped)
-
-        toggles?(lights) && unswitched_return?(hypothesis, arrangement) &&
-          @states.all? { |raised| harmless?(hypothesis, arrangement, raised) }
+      # Pairs of states, by number, that differ in one control.
+      def flips(controls)
+        @states.each_with_index.flat_map do |raised, number|
+          controls.select { |id| raised[id] }.map { |id| [number, @states.index(raised.merge(id => false))] }
+        end
       end
 
-      def toggles?(lights)
-        lights.all? do |raised, light|
-          @controls.all? { |id| lights[raised.merge(id => !raised[id])] != light }
+      def judge(hypothesis, arrangement)
+        shown = @states.map do |raised|
+          light = @prediction.lights(hypothesis, arrangement, raised)
+          return false unless %i[on off].include?(light)
+
+          light
         end
+        @flips.all? { |one, other| shown[one] != shown[other] } && unswitched_return?(hypothesis, arrangement) &&
+          @states.all? { |raised| harmless?(hypothesis, arrangement, raised) }
       end
 
       def harmless?(hypothesis, arrangement, raised)
@@ -52,12 +56,14 @@ module Dielectra
           (hidden?(hypothesis) || onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) })
       end
 
-      # Whether the same side of the lamp stays on the neutral in every combination.
+      # Whether the same side of every lamp stays on the neutral in every combination.
       def unswitched_return?(hypothesis, arrangement)
-        @world.lamp.any? do |point|
-          @states.all? do |raised|
-            nets = hypothesis.nets(arrangement, raised)
-            nets[point] == nets[@world.return]
+        @world.lamps.each_value.all? do |ends|
+          ends.any? do |point|
+            @states.all? do |raised|
+              nets = hypothesis.nets(arrangement, raised)
+              nets[point] == nets[@world.return]
+            end
           end
         end
       end

@@ -14,6 +14,7 @@ module Dielectra
         @current = current
         @functions = functions
         @grounds = grounds
+        @device = "#{workmanship.device}."
         best = workmanship.turns.map { |turn| arrange(workmanship.joints(functions, turn:)) }
                           .min_by { |joints| Evidence::Arrangement.changed(current, joints).size }
         @changed = Evidence::Arrangement.changed(current, best)
@@ -24,7 +25,14 @@ module Dielectra
 
       private
 
-      def arrange(joints) = spares(joints) + kept_grounds
+      def arrange(joints) = spares(joints) + kept_grounds + others
+
+      # What has nothing to do with the circuit, such as a second one passing through: it stays as it is.
+      def others
+        @others ||= @current.map { |joint| joint.reject { |point| mine?(point) } }.select { |joint| joint.size > 1 }
+      end
+
+      def mine?(point) = @functions.key?(point) || @grounds.include?(point) || point.start_with?(@device)
 
       # Spares stay where they are as long as that is plain.
       def spares(joints)

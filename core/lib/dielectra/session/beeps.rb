@@ -21,11 +21,11 @@ module Dielectra
         there = @slot[pair[1]]
         @rows.each_with_index.map do |states, number|
           sum = 0.0
-          states.each do |nets, one, other|
+          states.each do |nets, lamps|
             net = nets[here]
             far = nets[there]
             if net == far then sum += 1.0
-            elsif one && ((net == one && far == other) || (net == other && far == one)) then sum += @hypotheses[number].beeping
+            elsif lamps.any? { |one, other| (net == one && far == other) || (net == other && far == one) } then sum += @hypotheses[number].beeping
             end
           end
           sum / @states

@@ -9,16 +9,12 @@ module Dielectra
       # Hypotheses that are weighed, and the share of all they have to make up.
       LEADING = 100
       SHARE = 0.9995
-      # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
-      FAILED = 4.0
       # How often one question is asked at most.
       MOST_ASKED = 3
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
       # Minutes that a look has to save, whatever it costs.
       LOOK = 0.02
-      # Minutes that giving up a job that could have been done is held to cost.
-      GIVEN_UP = 60.0
 
       attr_reader :outlook, :standing
 
@@ -38,7 +34,7 @@ module Dielectra
         @world = belief.world
         @arrangement = @world.same(situation.arrangement)
         @states = interned(Diagnosis::Observation.states(job, situation.positions))
-        @asked = belief.observations.map { |seen| question(seen) }.tally
+        @asked = belief.observations.uniq { |seen| [seen.number, question(seen)] }.map { |seen| question(seen) }.tally
         @odd = belief.hypotheses.empty? ? [] : belief.misfits(belief.hypotheses.first).map { |seen| question(seen) }
       end
 
@@ -66,7 +62,7 @@ module Dielectra
 
       private
 
-      def question(seen) = [seen.what, seen.at, seen.arrangement, seen.states]
+      def question(seen) = [seen.what, (seen.at unless seen.what == :lamp), seen.arrangement, seen.states]
 
       # A question is asked once; one whose answer the best explanation cannot explain is asked again, to be outvoted or
       # confirmed.
@@ -109,7 +105,7 @@ module Dielectra
       def watch(states, control)
         return if asked?(:lamp, nil, states)
 
-        answers = mixed(states) { |hypothesis, raised| @belief.prediction.light(hypothesis, @arrangement, raised) }
+        answers = mixed(states) { |hypothesis, raised| @belief.prediction.lights(hypothesis, @arrangement, raised) }
         return candidate(:watch, nil, @standing.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
 
         there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
@@ -137,16 +133,18 @@ module Dielectra
       def shown_by(hypothesis, place)
         box = hypothesis.boxes[place]
         runs = hypothesis.skeleton.runs.count { |run| run.at?(place) }
-        [runs, box.deviation&.kind, box.deviation&.points&.map { |point| hypothesis.skeleton.functions_at(place)[point] }]
+        [runs, box.kind, box.deviation&.kind, box.deviation&.points&.map { |point| hypothesis.skeleton.functions_at(place)[point] }]
       end
 
       def lamp
-        return [] if @situation.arrangement.lamps.include?(@job.wanted_load.id) || @situation.power == "off"
+        return [] if @situation.power == "off"
 
-        there = @standing.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
-        renewed = @world.same(@situation.arrangement.with_lamp(@job.wanted_load.id))
-        answers = mixed(@states) { |hypothesis, raised| @belief.prediction.light(hypothesis, renewed, raised) }
-        [candidate(:lamp, @job.wanted_load.id, there, answers, @permits.looking.replace_lamp(@job.wanted_load.id))]
+        @job.wanted_loads.reject { |load| @situation.arrangement.lamps.include?(load.id) || !Trade::DeviceKind[load.kind].lamp }.map do |load|
+          there = @standing.moved(load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
+          renewed = @world.same(@situation.arrangement.with_lamp(load.id))
+          answers = mixed(@states) { |hypothesis, raised| @belief.prediction.lights(hypothesis, renewed, raised) }
+          candidate(:lamp, load.id, there, answers, @permits.looking.replace_lamp(load.id))
+        end
       end
 
       # Continuity between any two points of an open box, as the toggles stand and with the local one thrown.
@@ -195,10 +193,13 @@ module Dielectra
         end.min_by(most, &:last).map { |question, yes, _| [question, yes.map { |share| {true => share, false => 1 - share} }] }
       end
 
+      # Points of the circuit in an open box, grounds that nothing is joined to left out.
       def probing_points(place)
-        loose = @situation.joints(place).flatten
-        @situation.points(place).reject { |point| point.end_with?(".ground") && !loose.include?(point) }
-                  .reject { |point| point.include?(".") && !point.include?("/") && point.start_with?(@job.wanted_load.id) && point.end_with?("ground") }
+        (@probing_points ||= {})[place] ||= begin
+          joined = @situation.joints(place).flatten
+          others = @situation.cable_ends(place) - @situation.own_cable_ends(place)
+          @situation.points(place).reject { |point| (point.end_with?(".ground", ".box") && !joined.include?(point)) || others.any? { |cable_end| cable_end.points.include?(point) } }
+        end
       end
 
       # What is live in an open box with the power on: volts between two points, or a detector held to one.
@@ -246,7 +247,7 @@ module Dielectra
 
       def loose_conductors(place)
         joined = @situation.joints(place).flatten
-        @situation.cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } } - joined
+        @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } } - joined
       end
 
       def joined_pair(here, there, pair)
@@ -271,7 +272,7 @@ module Dielectra
       end
 
       def stop(plan, share)
-        Candidate.new(purpose: :stop, subject: plan, minutes: 0.0, value: (1 - share) * GIVEN_UP, step: :stop, answers: nil)
+        Candidate.new(purpose: :stop, subject: plan, minutes: 0.0, value: (1 - share) * Outlook::GIVEN_UP, step: :stop, answers: nil)
       end
 
       def repair(plan)
@@ -300,7 +301,7 @@ module Dielectra
         return 0.0 if share.zero?
 
         there = @outlook.carried_out(plan, @standing).switched_on(@costs, @job)
-        @outlook.repair(there, failing) + (share * (FAILED + (Diagnosis::Belief.entropy(@outlook.shares(failing)) * Outlook::MINUTES_PER_BIT)))
+        @outlook.repair(there, failing) + (share * (Outlook::FAILED + (Diagnosis::Belief.entropy(@outlook.shares(failing)) * Outlook::MINUTES_PER_BIT)))
       end
 
       def step_of(plan)

@@ -7,6 +7,10 @@ module Dielectra
     class Outlook
       # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
       MINUTES_PER_BIT = 2.0
+      # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
+      FAILED = 4.5
+      # Minutes that giving up a job that could have been done is held to cost.
+      GIVEN_UP = 60.0
 
       # Minutes that a new device is held to cost beside the work: a part is not changed on suspicion where a reading tells.
       PART = 2.5
@@ -46,7 +50,7 @@ module Dielectra
             row[label] += weight * share
           end
         end
-        sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) } * MINUTES_PER_BIT
+        sums.each_value.sum { |row| doubt(row) }
       end
 
       # The same for a question of yes or no.
@@ -60,7 +64,7 @@ module Dielectra
           with[label] += weight * share
           without[label] += weight * (1 - share)
         end
-        [with, without].sum { |row| row.sum * Diagnosis::Belief.entropy(row) } * MINUTES_PER_BIT
+        doubt(with) + doubt(without)
       end
 
       # @return [Array<Float>] probability of each plan
@@ -112,7 +116,19 @@ module Dielectra
         end
       end
 
-      def doubt(shares) = Diagnosis::Belief.entropy(shares) * MINUTES_PER_BIT
+      # Minutes that doubt about the plan costs: of asking on, or of trying the likeliest and coming back, the less.
+      # @param row [Array<Float>] weight of each plan
+      def doubt(row)
+        mass = row.sum
+        return 0.0 if mass <= 0
+
+        best = row.each_index.max_by { |number| row[number] }
+        asking = mass * Diagnosis::Belief.entropy(row)
+        failing = mass - row[best]
+        trying = failing * (@plans[best].obstacle ? GIVEN_UP : FAILED)
+        rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
+        [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
+      end
     end
   end
 end

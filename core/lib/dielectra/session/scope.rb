@@ -7,10 +7,13 @@ module Dielectra
       # @raise [InvalidInput] with the place and what is not covered yet
       def self.check!(job)
         controls = job.wanted_controls
-        refuse("one or two controls can be worked on; this job has #{controls.size}.", "/controls") unless [1, 2].include?(controls.size)
+        refuse("one to four controls can be worked on; this job has #{controls.size}.", "/controls") unless (1..4).cover?(controls.size)
         refuse("two controls in one box cannot be told apart yet.", "/controls") if controls.map(&:place).uniq.size < controls.size
-        refuse("a light is needed; #{job.wanted_load.id} is a #{job.wanted_load.kind}.", "/loads") unless job.wanted_load.kind == "luminaire"
-        refuse("a switch and the light in one box cannot be told apart yet.", "/loads") if controls.map(&:place).include?(job.wanted_load.place)
+        strange = job.wanted_loads.find { |load| !%w[luminaire fan_light receptacle].include?(load.kind) }
+        refuse("a light, a fan or a receptacle is needed; #{strange.id} is a #{strange.kind}.", "/loads") if strange
+        places = job.wanted_loads.map(&:place)
+        refuse("a switch and its load in one box cannot be told apart yet.", "/loads") if controls.map(&:place).intersect?(places)
+        refuse("two loads in one box cannot be told apart yet.", "/loads") if places.uniq.size < places.size
         refuse("only restoring a circuit is covered so far.", "/wanted/kind") unless job.wanted["kind"] == "restore"
       end
 

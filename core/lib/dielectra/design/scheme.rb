@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # Which conductors a switch circuit brings where. Today the switches stand in the line, the neutral goes straight to the
+    # light. Found in old houses: the switches stand in the neutral; or line and neutral both lie on the traveler screws of
+    # two three-ways, and the light between their commons.
+    class Scheme
+      FEED = "panel"
+
+      attr_reader :name
+
+      # @param name [Symbol] :present, :neutral_switched or :both_on_travelers
+      def initialize(name)
+        @name = name
+        @switched, @steady = name == :neutral_switched ? %w[neutral line] : %w[line neutral]
+        freeze
+      end
+
+      PRESENT = new(:present)
+      NEUTRAL_SWITCHED = new(:neutral_switched)
+      BOTH_ON_TRAVELERS = new(:both_on_travelers)
+
+      # @return [Array<Scheme>] what may be found with so many switches
+      def self.all(controls) = [PRESENT, NEUTRAL_SWITCHED, *(BOTH_ON_TRAVELERS if controls == 2)]
+
+      # How common it is beside today's.
+      # @return [Float]
+      def weight = @name == :present ? 1.0 : Trade.priors.dig("layout", "scheme", @name.to_s)
+
+      # @param chain [Array<String>] switch boxes from the supply's side to the light's
+      # @param lights [Array<String>] boxes of what is switched
+      # @param onward [Array<String>] where line and neutral go on to
+      # @return [Hash{String => Array<String>}] function => places that need it
+      def needs(chain, lights, onward)
+        return both_needed(chain, lights, onward) if @name == :both_on_travelers
+
+        supply = {@switched => [FEED, chain.first, *onward], @steady => [FEED, *lights, *onward]}
+        {"line" => supply["line"], "neutral" => supply["neutral"], "load" => [chain.last, *lights], **links(chain)}
+      end
+
+      # @return [Array<String>] functions at the pole of a switch that no traveler is on
+      def ends(index, last)
+        return ["leg_#{index + 1}"] if @name == :both_on_travelers
+
+        [(@switched if index.zero?), ("load" if index == last)].compact
+      end
+
+      # @return [Array<Array(String, String)>] the pairs of travelers at a switch
+      def travelers(index, last)
+        return [%w[line neutral]] if @name == :both_on_travelers
+
+        [index - 1, index].select { |hop| hop.between?(0, last - 1) }.map { |hop| [1, 2].map { |wire| Layout.traveler(hop, wire) } }
+      end
+
+      # @return [Array(String, String)] functions at the hot and the neutral side of the light
+      def lamp = {present: %w[load neutral], neutral_switched: %w[line load], both_on_travelers: %w[leg_1 leg_2]}.fetch(@name)
+
+      private
+
+      def both_needed(chain, lights, onward)
+        {"line" => [FEED, *chain, *onward], "neutral" => [FEED, *chain, *onward], "leg_1" => [chain.first, *lights], "leg_2" => [chain.last, *lights]}
+      end
+
+      def links(chain)
+        chain.each_cons(2).with_index.flat_map { |pair, hop| [1, 2].map { |wire| [Layout.traveler(hop, wire), pair] } }.to_h
+      end
+    end
+  end
+end

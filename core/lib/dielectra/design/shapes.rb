@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # Every labelled tree over so many boxes, with the feed entering at any of them and the switches in any order, in which
+    # no run has to carry too much; boxes are numbered, so that one table serves every house of that size.
+    #
+    # Trees come from their Prüfer sequences. Which functions cross a run is a matter of bits: one that is needed on both
+    # sides does.
+    class Shapes
+      include Enumerable
+
+      # `edges` are pairs of box numbers, FEED for the panel; `chain` the switches from supply to light; `widths` how many
+      # functions each run carries; `degrees` how many runs enter each box.
+      Shape = Struct.new(:edges, :chain, :widths, :degrees)
+      # The panel's number.
+      FEED = -1
+
+      # @param switches [Integer] boxes with a switch, numbered first
+      # @param lights [Integer] boxes with a load, numbered next
+      # @param boxes [Integer] all boxes
+      # @param most [Integer] functions a run may carry
+      # @return [Array<Shape>]
+      def self.of(switches, lights, boxes, most) = (@of ||= {})[[switches, lights, boxes, most]] ||= new(switches, lights, boxes, most).to_a.freeze
+
+      def initialize(switches, lights, boxes, most)
+        @switches = switches
+        @lights = lights
+        @boxes = boxes
+        @most = most
+        @chains = (0...switches).to_a.permutation.map { |chain| [chain, links(chain)] }
+      end
+
+      def each
+        trees.each do |tree|
+          (0...@boxes).each do |entry|
+            edges = [*tree, [FEED, entry]]
+            far = edges.map { |edge| beyond(edges, edge) }
+            @chains.each do |chain, masks|
+              widths = widths(far, masks)
+              yield Shape.new(edges, chain, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } }) if widths
+            end
+          end
+        end
+      end
+
+      private
+
+      def feed_bit = 1 << @boxes
+
+      # One mask a function: the places that need it.
+      def links(chain)
+        lights = (@switches...(@switches + @lights)).sum { |box| 1 << box }
+        travelers = chain.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
+        [feed_bit | (1 << chain.first), feed_bit | lights, (1 << chain.last) | lights, *travelers]
+      end
+
+      # @return [Array<Integer>, nil] nil where a run would carry too much
+      def widths(far, masks)
+        far.map do |side|
+          width = 0
+          masks.each do |mask|
+            there = mask & side
+            width += 1 if there != 0 && there != mask
+          end
+          return if width > @most
+
+          width
+        end
+      end
+
+      def beyond(edges, without)
+        bits = 0
+        queue = [without[1]]
+        until queue.empty?
+          box = queue.pop
+          bits |= box == FEED ? feed_bit : 1 << box
+          edges.each do |edge|
+            next if edge.equal?(without) || !edge.include?(box)
+
+            other = edge[0] == box ? edge[1] : edge[0]
+            queue << other if bits & (other == FEED ? feed_bit : 1 << other) == 0
+          end
+        end
+        bits
+      end
+
+      def trees
+        names = (0...@boxes).to_a
+        return [[]] if @boxes == 1
+        return [[names]] if @boxes == 2
+
+        names.repeated_permutation(@boxes - 2).map { |sequence| decode(sequence, names) }
+      end
+
+      # A tree from its Prüfer sequence.
+      def decode(sequence, names)
+        degree = names.map { |name| sequence.count(name) + 1 }
+        edges = sequence.map do |name|
+          leaf = names.find { |candidate| degree[candidate] == 1 }
+          degree[leaf] -= 1
+          degree[name] -= 1
+          [leaf, name]
+        end
+        edges << names.select { |name| degree[name] == 1 }
+      end
+    end
+  end
+end

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # What stands in a box between supply and light: a switch alone, first, last, or in the middle of the chain, with the
+    # functions at its poles; the light; or nothing.
+    class Stand
+      # @param layout [Layout]
+      # @return [Stand] of a place; the same object for the same stand
+      def self.of(layout, place)
+        index = layout.chain.index(place)
+        return (@lights ||= {})[layout.scheme] ||= new(:light, [], [], layout.scheme.lamp) if index.nil? && layout.lights.include?(place)
+        return NONE unless index
+
+        last = layout.chain.size - 1
+        (@switches ||= {})[[layout.scheme, index, last]] ||=
+          new(role_at(index, last), layout.scheme.ends(index, last), layout.scheme.travelers(index, last), nil)
+      end
+
+      def self.role_at(index, last)
+        return :only if last.zero?
+
+        {0 => :first, last => :last}.fetch(index, :middle)
+      end
+      private_class_method :role_at
+
+      # What a dimmer stands in for.
+      def self.family(kind) = {"dimmer" => "single_pole", "dimmer_three_way" => "three_way"}.fetch(kind, kind)
+
+      attr_reader :role, :ends, :travelers, :lamp
+
+      # @param role [Symbol] :only, :first, :middle, :last, :light or :none
+      # @param ends [Array<String>] functions at the pole that is not a traveler's
+      # @param travelers [Array<Array(String, String)>] the two travelers of each hop at this switch
+      # @param lamp [Array(String, String), nil] functions at the two sides of the light
+      def initialize(role, ends, travelers, lamp)
+        @role = role
+        @ends = ends
+        @travelers = travelers
+        @lamp = lamp
+        freeze
+      end
+
+      NONE = new(:none, [], [], nil)
+
+      def switch? = !kind.nil?
+
+      # The kind of switch this stand needs.
+      # @return [String, nil]
+      def kind = {only: "single_pole", first: "three_way", last: "three_way", middle: "four_way"}[role]
+
+      # @return [Boolean] whether a device of a kind does here what is needed; a three-way does as a single-pole
+      def served_by?(other) = Stand.family(other) == kind || (role == :only && Stand.family(other) == "three_way")
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # A skeleton with its boxes joined in given ways: what hypotheses that differ in hidden faults alone have in common,
+    # down to which points hang together in each state.
+    class Assembly
+      attr_reader :skeleton, :boxes
+
+      # @param boxes [Hash{String => Box}] every box, opened or not
+      def initialize(skeleton, boxes, world)
+        @skeleton = skeleton
+        @boxes = boxes
+        @world = world
+        @base = {}.compare_by_identity
+        @nets = {}.compare_by_identity
+        @kinds = {}.compare_by_identity
+      end
+
+      # @return [Hash{String => String}] switch => kind, replacements included
+      def kinds(arrangement)
+        @kinds[arrangement] ||= boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
+      end
+
+      # @return [Array<Array<String>>] what touches what in a place under an arrangement
+      def joints(place, arrangement) = arrangement.joints.fetch(place) { boxes.fetch(place).joints }
+
+      # Nets of copper alone, switches taken out, nothing failed.
+      # @param arrangement [Evidence::Arrangement] the one object for it
+      # @return [Array<Integer>] the net of each point
+      def base(arrangement) = @base[arrangement] ||= @world.base(self, arrangement)
+
+      # Nets with the switches in given positions, nothing failed.
+      # @return [Nets]
+      def nets(arrangement, raised)
+        found = @nets[arrangement]&.[](raised)
+        return found if found
+
+        arrangement = @world.same(arrangement)
+        raised = @world.toggles(raised)
+        by_position = (@nets[arrangement] ||= {}.compare_by_identity)
+        by_position[raised] ||= @world.nets(base(arrangement), @world.contacts_of(kinds(arrangement), raised))
+      end
+    end
+  end
+end

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # What the conductors of one opened box may be for, seen from the box alone: for each port the function of each of its
+    # conductors, with the verdict on the box as it was found. The likely ones are sought out by counting pairs of
+    # conductors that touch and should not, or should and do not, before any is judged.
+    class Locals
+      # How a port's conductors may be used: what they carry, what lies at the far end, and whether it makes a difference
+      # which conductor carries what.
+      Use = Struct.new(:port, :functions, :polarized, :told)
+      # One reading of the box: a way for each use, in their order, and the verdict.
+      Local = Struct.new(:ways, :verdict, :weight)
+
+      # Readings that are judged.
+      MOST = 60
+
+      # @param found [Array<Array<String>>] joints as found
+      def initialize(found)
+        @found = found
+        @joint = {}
+        found.each_with_index { |joint, index| joint.each { |point| @joint[point] = index if joint.size > 1 } }
+        @memo = {}
+      end
+
+      # @param workmanship [Design::Workmanship]
+      # @param uses [Array<Use>]
+      # @return [Array<Local>] by falling weight
+      def of(workmanship, uses)
+        @memo[[workmanship.key, uses]] ||= apart?(uses) ? loose(workmanship, uses) : judged(workmanship, uses)
+      end
+
+      # Whether none of the ports' conductors touches anything.
+      def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @joint.key?(point) } }
+
+      private
+
+      def ways(use) = Design::Coloring.ways(use.functions, use.port.hints, polarized: use.polarized)
+
+      # Where everything hangs loose every reading is as good as any other, but for colours.
+      def loose(workmanship, uses)
+        verdict = workmanship.judge(@found, {})
+        choices = uses.map { |use| use.told ? ways(use) : ways(use).first(1) }
+        product(choices).map { |picked| local(picked, verdict) }.sort_by { |item| -item.weight }
+      end
+
+      def judged(workmanship, uses)
+        picked_out(uses).map do |picked|
+          functions = {}
+          uses.zip(picked) { |use, way| use.port.points.zip(way.functions) { |point, function| functions[point] = function } }
+          local(picked, workmanship.judge(@found, functions))
+        end.sort_by { |item| -item.weight }
+      end
+
+      def local(picked, verdict) = Local.new(picked, verdict, picked.reduce(verdict.weight) { |product, way| product * way.weight })
+
+      def product(choices)
+        first, *rest = choices
+        first ? first.product(*rest) : [[]]
+      end
+
+      # The ways together with the fewest pairs at odds with the joints.
+      def picked_out(uses)
+        choices = uses.map { |use| ways(use) }
+        inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }
+        cross = crossings(uses, choices)
+        slots = product(choices.map { |list| (0...list.size).to_a })
+        return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= MOST
+
+        slots.min_by(MOST) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }.map { |slot| slot.zip(choices).map { |way, list| list[way] } }
+      end
+
+      def odd(slot, inner, cross)
+        sum = 0
+        slot.each_with_index do |way, use|
+          sum += inner[use][way]
+          cross[use].each { |other, table| sum += table[way][slot[other]] }
+        end
+        sum
+      end
+
+      def crossings(uses, choices)
+        uses.each_index.map do |one|
+          ((one + 1)...uses.size).map do |other|
+            [other, choices[one].map { |way| choices[other].map { |far| odd_between(uses[one], way, uses[other], far) } }]
+          end
+        end
+      end
+
+      def odd_inside(use, way)
+        (0...use.port.size).to_a.combination(2).count { |one, other| odd?(use.port.points[one], way.functions[one], use.port.points[other], way.functions[other]) }
+      end
+
+      def odd_between(use, way, other, far)
+        count = 0
+        use.port.points.each_with_index do |point, slot|
+          other.port.points.each_with_index { |there, number| count += 1 if odd?(point, way.functions[slot], there, far.functions[number]) }
+        end
+        count
+      end
+
+      def odd?(one, function, other, its)
+        touching = !@joint[one].nil? && @joint[one] == @joint[other]
+        touching != (!function.nil? && function == its)
+      end
+    end
+  end
+end

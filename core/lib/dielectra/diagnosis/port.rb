@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # Where a run enters an opened box: a cable end with its insulated conductors, or as many single conductors as the run
+    # is made of.
+    class Port
+      attr_reader :ends, :points, :colors, :hints, :grounding, :type
+
+      # @param cable_ends [Array<Circuit::CableEnd>] one, or several of single conductors
+      def initialize(cable_ends)
+        wires = cable_ends.flat_map { |cable_end| cable_end.insulated.map { |wire| [cable_end.point(wire), wire] } }
+        @ends = cable_ends.map(&:id)
+        @points = wires.map(&:first)
+        @colors = wires.map { |_, wire| wire.color }
+        @hints = wires.map { |_, wire| wire.tape || wire.color }
+        @grounding = cable_ends.first.grounding&.then { |wire| cable_ends.first.point(wire) }
+        @type = cable_ends.first.type || ""
+      end
+
+      # A single open conductor, of which several make a run.
+      def single? = type == "knob_and_tube"
+
+      def size = points.size
+
+      def tails = @tails ||= points.map { |point| point.split(".").last }
+
+      # Whether a port elsewhere may be the other end of the same run.
+      def alike?(other)
+        type == other.type && grounding.nil? == other.grounding.nil? && sorted == other.sorted
+      end
+
+      # Which conductor here is which there: a colour that comes once is itself at the other end, like ones may be any.
+      # @return [Array<Array<Integer>>] for each way, the slot there of each slot here
+      def pairings(other)
+        groups = colors.uniq.map do |color|
+          here = slots(color)
+          other.slots(color).permutation.map { |there| here.zip(there) }
+        end
+        first, *rest = groups
+        first.product(*rest).map { |pairs| pairs.flatten(1).sort.map(&:last) }
+      end
+
+      def slots(color) = colors.each_index.select { |slot| colors[slot] == color }
+
+      def sorted = @sorted ||= colors.sort
+    end
+  end
+end
