@@ -1,21 +1,34 @@
+#!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Plays made-up houses through the session and prints how they end: ruby --yjit bench/diagnosis.rb [HOUSES] [SEED] [SLIPS]
+# Plays made-up houses through the session and prints how they end, by family, beside what somebody who knew the truth
+# would have needed:
+#
+#   ruby --yjit bench/diagnosis.rb [HOUSES] [SEED] [SLIPS] [FAMILY]
+#
+# SLIPS is the share of readings that are written down wrong; "one" makes it just one reading a job.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 
-houses = (ARGV[0] || 100).to_i
-seed = (ARGV[1] || 1).to_i
-slips = (ARGV[2] || 0).to_f
+HOUSES = (ARGV[0] || 100).to_i
+SEED = (ARGV[1] || 1).to_i
+SLIPS = ARGV[2] || "0"
+FAMILY = ARGV[3]&.to_sym
 
 # One house played to its end.
-Game = Struct.new(:seed, :trouble, :outcome, :minutes, :walks, :steps, :times, :note)
+Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :walks, :steps, :times, :note, :named, keyword_init: true)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
-def play(seed, slips)
-  scenario = Dielectra::Practice::Scenario.new(Random.new(seed))
+def timed(times)
+  start = clock
+  yield.tap { times << (clock - start) }
+end
+
+def play(seed)
+  scenario = Dielectra::Practice::Scenario.new(Random.new(seed), family: FAMILY)
+  slips = SLIPS == "one" ? :one : SLIPS.to_f
   house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(seed + 1), slips:)
   watch = Dielectra::Practice::Watchman.new(house, scenario.job)
   times = []
@@ -29,37 +42,40 @@ def play(seed, slips)
   judged(seed, scenario, house, session, times, watch)
 end
 
-def timed(times)
-  start = clock
-  yield.tap { times << (clock - start) }
-end
-
 def judged(seed, scenario, house, session, times, watch)
   inspection = Dielectra::Practice::Inspection.new(house.circuit, scenario.job)
-  good = inspection.obeys? && inspection.hazards.empty?
+  hazards = inspection.hazards + house.circuit.breakers.reject { |breaker| breaker.position == "on" }.map { |breaker| "#{breaker.id} is off" }
   solved = session.next.status == "solved"
-  beyond = %i[no_supply conductor_open].include?(scenario.trouble)
+  beyond = !Dielectra::Practice::Foreknowledge.new(scenario).mendable?
   outcome = if watch.unsafe.any? then :unsafe
-            elsif solved then good ? :solved : :wrong
+            elsif solved then inspection.obeys? && hazards.empty? ? :solved : :wrong
             else beyond ? :stopped : :gave_up
             end
-  walks = session.steps.count { |step| step["do"] == "breaker" }
-  Game.new(seed, scenario.trouble, outcome, session.minutes, walks, session.steps.size, times,
-           [watch.unsafe.first, session.next.why, *(solved ? inspection.hazards : [])].compact.join("; "))
+  walks = session.steps.each_cons(2).count { |one, other| other["do"].match?(/breaker/) && !one["do"].match?(/breaker/) }
+  Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome:, minutes: session.minutes,
+           least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, walks:, steps: session.steps.size, times:,
+           note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
+           named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
+rescue StandardError => e
+  Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome: :gave_up, minutes: 60.0, least: 20.0, walks: 0, steps: 0, times: [0], note: e.full_message(highlight: false), named: false)
 end
 
-games = (0...houses).map do |number|
-  game = play((seed * 100_000) + number, slips)
-  warn "#{game.seed} #{game.trouble} #{game.outcome} #{game.minutes.round(1)} #{game.note}" unless %i[solved stopped].include?(game.outcome) && game.minutes < 45
+games = (0...HOUSES).map do |number|
+  game = play((SEED * 100_000) + number)
+  good = %i[solved stopped].include?(game.outcome)
+  warn format("%d %s %s %s %.1f (%.1f) %.1fs %s%s", game.seed, game.family, game.trouble, game.outcome, game.minutes, game.least, game.times.max, game.named ? "" : "cause? ", game.note) if !good || game.minutes > (2.2 * game.least) + 5 || !game.named
   game
 end
 
-puts "trouble                    n  right    wrong unsafe  gave up minutes  walks  steps"
-(games.group_by(&:trouble).sort_by { |trouble, _| trouble } + [[:all, games]]).each do |trouble, group|
+def quantile(times, share) = times.empty? ? 0.0 : times.sort[((times.size - 1) * share).round] * 1000
+
+puts "                          n  right  wrong unsafe  gave up  cause minutes  least ratio  walks  steps  ms: 50 %  95 %   max"
+rows = games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } + [[:all, games]]
+rows.each do |name, group|
   count = ->(*outcomes) { group.count { |game| outcomes.include?(game.outcome) } }
   mean = ->(field) { group.sum(&field) / group.size.to_f }
-  puts format("%-22s %5d %6d %8d %6d %8d %7.1f %6.1f %6.1f", trouble, group.size, count[:solved, :stopped], count[:wrong], count[:unsafe],
-              count[:gave_up], mean[:minutes], mean[:walks], mean[:steps])
+  times = group.flat_map(&:times)
+  puts format("%-22s %4d %6d %6d %6d %8d %6d %7.1f %6.1f %5.2f %6.1f %6.1f %9.0f %5.0f %5.0f", name, group.size, count[:solved, :stopped], count[:wrong], count[:unsafe],
+              count[:gave_up], group.count(&:named), mean[:minutes], mean[:least], group.sum(&:minutes) / group.sum(&:least), mean[:walks], mean[:steps],
+              *[0.5, 0.95, 1.0].map { |share| quantile(times, share) })
 end
-times = games.flat_map(&:times).sort
-puts format("think time ms: median %.0f  95 %% %.0f  max %.0f  of %d answers", *[0.5, 0.95, 1.0].map { |q| times[((times.size - 1) * q).round] * 1000 }, times.size)

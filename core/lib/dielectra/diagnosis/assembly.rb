@@ -17,6 +17,9 @@ module Dielectra
         @kinds = {}.compare_by_identity
       end
 
+      # What is not as it was meant in its boxes.
+      def deviations = @deviations ||= boxes.each_value.filter_map(&:deviation)
+
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement)
         @kinds[arrangement] ||= boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)

@@ -8,7 +8,7 @@ module Dielectra
       # Weight, as a share of the heaviest, below which a hypothesis is let go.
       FLOOR = 1e-6
       # Hypotheses that are grown by one thing more where answers surprise.
-      EXTENDED = 30
+      EXTENDED = 15
       # How unlikely an answer must be under the best hypothesis to count against it.
       MISFIT = 0.05
 
@@ -40,7 +40,7 @@ module Dielectra
 
         all = observations + seen
         grown = after.opened.size > before.opened.size || after.foreign != before.foreign
-        return with(all, scored(Space.new(world, after).hypotheses, all)).regrown(after) if grown
+        return with(all, scored(Space.new(world, after, guide:).hypotheses, all)).regrown(after) if grown
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after)
@@ -58,8 +58,22 @@ module Dielectra
         odd = hypotheses.empty? ? 1 : misfits(hypotheses.first).size
         return self unless odd > @tolerated
 
-        grown = grown(Space.new(world, situation, wide: true))
+        grown = grown(Space.new(world, situation, wide: true, guide:))
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
+      end
+
+      # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
+      # @return [Hash{Array => Float}]
+      def guide
+        before = Hash.new(0.0)
+        after = Hash.new(0.0)
+        hypotheses.each do |hypothesis|
+          wrong = Space.wrong(hypothesis.deviations)
+          before[wrong] += hypothesis.prior
+          after[wrong] += hypothesis.weight
+        end
+        ratios = after.to_h { |wrong, weight| [wrong, weight / before[wrong]] }
+        ratios.empty? ? {} : ratios.merge(others: ratios.values.min)
       end
 
       # The space looked at wider, and the best of it grown by one thing more that is wrong.

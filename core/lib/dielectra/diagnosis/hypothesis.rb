@@ -10,8 +10,8 @@ module Dielectra
       # Faults that change what a switch joins.
       CONTACT = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
 
-      attr_reader :assembly, :faults, :prior
-      attr_accessor :weight
+      attr_reader :assembly, :faults
+      attr_accessor :prior, :weight
 
       # Probability that the lamp, cold, beeps: an incandescent one of some watts does, no other.
       attr_accessor :beeping
@@ -37,7 +37,7 @@ module Dielectra
       def boxes = assembly.boxes
 
       # Everything that is not as it was meant.
-      def deviations = @deviations ||= boxes.values.filter_map(&:deviation) + faults
+      def deviations = @deviations ||= assembly.deviations + faults
 
       def fault(kind) = faults.find { |fault| fault.kind == kind }
 

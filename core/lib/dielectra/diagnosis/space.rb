@@ -11,16 +11,24 @@ module Dielectra
       WIDER = 1e-5
       # Hypotheses held, and skeletons they rest on.
       MOST = 1200
+      # Hypotheses looked at before a box is open, to be merged.
+      MOST_BLIND = 4000
       MOST_SKELETONS = 60
 
       # @param wide [Boolean] whether to look for rarer things: layouts seldom met
-      def initialize(world, situation, wide: false)
+      # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what
+      #   is held is picked by it, and weighed without it
+      def initialize(world, situation, wide: false, guide: {})
         @world = world
         @job = world.job
         @situation = situation
         @wide = wide
+        @guide = guide
         @floor = wide ? WIDER : FLOOR
       end
+
+      # @return [Array] what is wrong in a hypothesis and where, as a guide names it
+      def self.wrong(deviations) = deviations.map { |item| [item.kind, item.place || item.device || item.cable&.map { |name| name[%r{\A[^/]+}] }&.sort] }.sort_by(&:to_s)
 
       # @return [Array<Hypothesis>]
       def hypotheses
@@ -29,8 +37,9 @@ module Dielectra
 
         floor = @floor * skeletons.first.weight
         found = skeletons.flat_map { |skeleton| of(skeleton, floor) }
-        most = @wide ? MOST * 2 : MOST
-        found = found.max_by(most) { |_, _, prior| prior } if found.size > most
+        return merged(found) if @situation.opened.empty?
+
+        found = found.max_by(MOST) { |assembly, faults, prior| prior * guided(assembly, faults) } if found.size > MOST
         found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
       end
 
@@ -55,6 +64,25 @@ module Dielectra
           box = hypothesis.boxes[place]
           ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map { |way| [hypothesis.boxes.merge(place => way), way.weight / box.weight] }
         end
+      end
+
+      # Before a box is open all that can be seen is the light: hypotheses that have the same wrong in the same place, and show
+      # the same light in every combination, are one.
+      def merged(found)
+        prediction = Prediction.new(@world)
+        states = Observation.states(@job, {}).map { |raised| @world.toggles(raised) }
+        found = found.max_by(MOST_BLIND) { |_, _, prior| prior } if found.size > MOST_BLIND
+        all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
+        groups = all.group_by do |hypothesis|
+          [Space.wrong(hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
+        end
+        groups.values.map { |alike| alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) } }.max_by(MOST, &:prior)
+      end
+
+      def guided(assembly, faults)
+        return 1.0 if @guide.empty?
+
+        @guide.fetch(Space.wrong(assembly.deviations + faults)) { @guide.fetch(:others) }
       end
 
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]

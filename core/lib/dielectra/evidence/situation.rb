@@ -5,18 +5,18 @@ module Dielectra
     # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
     # open, what touches what, and where the electrician is. A fold over the steps; immutable.
     class Situation
-      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign
+      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign, :foreign_points, :proved
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
       def self.start(job)
         new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, breakers_found: {}, positions: {}, opened: {},
-            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {})
+            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {}, foreign_points: {}, proved: [])
       end
 
       # @return [Situation] after all steps of a job
       def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
 
-      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:, foreign:)
+      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:, foreign:, foreign_points:, proved:)
         @job = job
         @at = at
         @breakers = breakers.freeze
@@ -30,6 +30,8 @@ module Dielectra
         @tapes = tapes.freeze
         @declined = declined.freeze
         @foreign = foreign.freeze
+        @foreign_points = foreign_points.freeze
+        @proved = proved.freeze
       end
 
       # @param step [Hash] a step with its answer
@@ -43,9 +45,20 @@ module Dielectra
       end
 
       # The breaker of the circuit, on, off or tripped; nil while nobody has looked.
-      def power = breakers.values.then { |all| all.all? { |one| %w[off tripped].include?(one) } ? "off" : (all.include?(nil) ? nil : "on") }
+      def power = own_breakers.then { |all| all.all? { |one| %w[off tripped].include?(one) } ? "off" : (all.include?(nil) ? nil : "on") }
 
+      # Whether every breaker that is known of is off, a second circuit's included.
       def off? = breakers.values.all?("off")
+
+      # @return [Boolean] whether a second circuit keeps a place live and its breaker is not known yet
+      def second_circuit?(place) = (foreign[place] || []).any? && (breakers.keys - job.breakers).empty?
+
+      # A point of a place that was live with the job's breakers off.
+      def foreign_point(place) = foreign_points.fetch(place)
+
+      # Breakers that were found on and are not now.
+      # @return [Array<String>]
+      def left_off = breakers.keys.select { |id| breakers[id] != "on" && !job.breakers.include?(id) }
 
       # @return [Boolean] whether a breaker was found off or tripped when somebody first looked
       def found_off? = breakers_found.values.any? { |at| at != "on" }
@@ -118,12 +131,14 @@ module Dielectra
 
       private
 
+      def own_breakers = breakers.values_at(*job.breakers)
+
       # The same question again under the same circumstances.
       def asked(step) = [Situation.subject(step), arrangement, positions, breakers]
 
       def with(**changes)
         Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
-                      foreign:, **changes)
+                      foreign:, foreign_points:, proved:, **changes)
       end
 
       def changes(step, answer, number)
@@ -132,9 +147,10 @@ module Dielectra
         when "set" then {positions: positions.merge(step["device"] => step["to"])}
         when "breaker" then switched(step["device"], step["to"])
         when "open" then {opened: opened.merge(step["place"] => answer["found"])}
-        when "prove_dead" then proved(step["place"], answer["live"] || [], number)
+        when "prove_dead" then tested(step["place"], answer["live"] || [], number)
         when "arrange" then arranged(step["place"], step["joints"])
         when "replace" then replaced(step["device"], step["kind"])
+        when "find_breaker" then located(answer["device"])
         when "mark" then {tapes: tapes.merge(step["point"] => step["tape"])}
         else {}
         end
@@ -143,7 +159,14 @@ module Dielectra
       def watched(answer)
         seen = breakers.merge((answer["breakers"] || {}).slice(*breakers.keys))
         found = seen.compact.merge(breakers_found)
-        seen.value?("on") ? {breakers: seen, breakers_found: found, dead: {}} : {breakers: seen, breakers_found: found}
+        seen.values_at(*job.breakers).include?("on") ? {breakers: seen, breakers_found: found, dead: {}} : {breakers: seen, breakers_found: found}
+      end
+
+      # A second circuit's breaker, known of from now on.
+      def located(id)
+        return {} if id.nil? || breakers.key?(id)
+
+        {breakers: breakers.merge(id => "on"), breakers_found: breakers_found.merge(id => "on")}
       end
 
       def switched(id, to)
@@ -151,11 +174,14 @@ module Dielectra
         to == "on" ? {**changed, dead: {}, live: {}} : changed
       end
 
-      def proved(place, points, number)
-        return {dead: dead.merge(place => number), live: live.except(place)} if points.empty?
+      def tested(place, points, number)
+        return {dead: dead.merge(place => number), live: live.except(place), proved: proved | [place]} if points.empty?
+
+        seen = {dead: dead.except(place), live: live.merge(place => points), proved: proved | [place]}
+        return seen unless off?
 
         others = (foreign[place] || []) | points.grep(%r{/}).map { |point| point.split(".").first }
-        {dead: dead.except(place), live: live.merge(place => points), foreign: off? ? foreign.merge(place => others) : foreign}
+        {**seen, foreign: foreign.merge(place => others), foreign_points: {place => points.first}.merge(foreign_points)}
       end
 
       def arranged(place, joints)

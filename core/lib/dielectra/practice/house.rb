@@ -12,7 +12,7 @@ module Dielectra
 
       # @param circuit [Circuit] the truth
       # @param random [Random, nil] for ghosts and slips; without one every reading is what theory says
-      # @param slips [Float] share of readings that the person gets wrong
+      # @param slips [Float, Symbol] share of readings that the person gets wrong, or :one for one reading in the whole job
       def initialize(circuit, random: nil, slips: 0.0)
         @circuit = circuit
         @random = random
@@ -50,7 +50,7 @@ module Dielectra
 
       # One reading in so many is written down wrong; what was done is not.
       def slipped(answer)
-        return answer unless @random && @random.rand < @slips
+        return answer unless @random && slip?(answer)
 
         opposite = {"glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep"}
         return answer.merge("reads" => opposite[answer["reads"]]) if answer["reads"]
@@ -58,6 +58,15 @@ module Dielectra
 
         lights = answer["loads"]
         lights ? answer.merge("loads" => lights.transform_values { |light| light == "on" ? "off" : "on" }) : answer
+      end
+
+      # One reading in a job: one of the first so many, by chance.
+      def slip?(answer)
+        return @random.rand < @slips unless @slips == :one
+        return false unless answer.key?("reads") || answer.key?("volts") || answer.key?("loads")
+
+        @slip_in ||= @random.rand(1..10)
+        (@slip_in -= 1).zero?
       end
 
       def network = @network ||= Physics::Network.new(@circuit)

@@ -16,10 +16,10 @@ module Dielectra
 
       # @return [Boolean] whether each control works the light from every state of the others
       def obeys?
-        lights = @states.to_h { |state| [state, network(state).loads[@job.wanted_load.id]] }
-        return false if (lights.values - %w[on off]).any?
+        lights = @states.to_h { |state| [state, network(state).loads.values_at(*@job.wanted_loads.map(&:id)).uniq] }
+        return false unless lights.values.all? { |shown| [%w[on], %w[off]].include?(shown) }
 
-        lights.all? { |state, light| @controls.all? { |id| lights[state.merge(id => state[id] == "up" ? "down" : "up")] != light } }
+        lights.all? { |state, shown| @controls.all? { |id| lights[state.merge(id => state[id] == "up" ? "down" : "up")] != shown } }
       end
 
       # @return [Array<String>] what is dangerous about it, a sentence each
@@ -46,8 +46,10 @@ module Dielectra
         found = []
         found << "a breaker trips" if now.breakers.value?("tripped")
         found += Physics::Hazards.new(now).points.map { |point| "#{point} is live" }
-        light = @job.wanted_load.id
-        found << "the neutral is switched" if now.loads[light] == "off" && %w[hot neutral].all? { |terminal| now.live?("#{light}.#{terminal}") }
+        @job.wanted_loads.each do |load|
+          dark = now.loads[load.id] == "off" && %w[hot neutral].all? { |terminal| now.live?("#{load.id}.#{terminal}") }
+          found << "the neutral of #{load.id} is switched" if dark
+        end
         found
       end
     end

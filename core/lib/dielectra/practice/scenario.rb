@@ -5,233 +5,193 @@ module Dielectra
     # A house with something wrong in it, made up by chance: the truth as a circuit, and the job as a person would be
     # called to it. The same seed gives the same house.
     class Scenario
-      ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
+      # How often each kind of house is met.
+      FAMILIES = {
+        one: 0.2, two: 0.34, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
+        neutral_switched: 0.02, loads: 0.02
+      }.freeze
+      # Families in which much is hidden or nothing looks different.
+      HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched].freeze
       # How often each thing is wrong.
       TROUBLES = {
-        exchanged: 0.26, apart_one: 0.13, apart_all: 0.10, wrong_device: 0.10, contact_stuck_open: 0.10, contact_stuck_closed: 0.05,
-        joint_open: 0.13, lamp_burnt: 0.05, no_supply: 0.04, conductor_open: 0.04
+        exchanged: 0.25, apart_one: 0.12, apart_all: 0.09, wrong_device: 0.10, contact_stuck_open: 0.09, contact_stuck_closed: 0.05,
+        contact_resistive: 0.02, marks_wrong: 0.02, joint_open: 0.12, lamp_burnt: 0.05, no_supply: 0.03, conductor_open: 0.04, short: 0.01, two: 0.01
       }.freeze
+      # What nothing in reach can mend, but for a spare conductor.
+      BEYOND = %i[no_supply conductor_open short].freeze
 
-      attr_reader :circuit, :job, :trouble
+      attr_reader :circuit, :job, :trouble, :family
 
       # @param random [Random]
       # @param trouble [Symbol, nil] one of TROUBLES; by chance where nil
-      def initialize(random, trouble: nil)
+      # @param family [Symbol, nil] one of FAMILIES; by chance where nil
+      def initialize(random, trouble: nil, family: nil)
         @random = random
+        @family = family || weighted(FAMILIES)
         @trouble = trouble || weighted(TROUBLES)
-        @rooms = ROOMS.sample(chance?(0.35) ? 1 : 2, random:)
         loop do
-          lay_out
-          break if spoil
+          @wall = Wall.new(@family, random)
+          @faults = []
+          @spoilt = []
+          @run = nil
+          @right = @wall.joints.transform_values { |joints| joints.map(&:dup) }
+          break if spoil(@trouble) && troubled?
         end
         @job = Evidence::Job.read(job_document)
       end
 
-      private
+      # Boxes in which something is wrong, or from which it can be reached.
+      # @return [Array<String>]
+      def spoilt = @spoilt.uniq
 
-      def chance?(share) = @random.rand < share
+      # @return [Boolean] whether a broken or shorted run has a conductor to spare, or one too many
+      def spared? = @run ? @run.wires.count(&:function) < @run.wires.size : false
+
+      # Points of a box that touch something when it is right.
+      def points_to_join(place)
+        right = @right.fetch(place)
+        (right - @wall.joints[place]).flatten.size
+      end
+
+      private
 
       def weighted(table)
         mark = @random.rand * table.values.sum
         table.find { |_, weight| (mark -= weight) <= 0 }&.first || table.keys.last
       end
 
-      # A right circuit on a layout picked by its weight.
-      def lay_out
-        layouts = Design::CableTrees.new(controls: @rooms, lights: ["ceiling"], schemes: [Design::Scheme::PRESENT]).to_a
-        @layout = weighted(layouts.to_h { |layout| [layout, layout.weight] })
-        @grounded = chance?(0.8)
-        @gauge = chance?(0.75) ? "14" : "12"
-        @numbers = Hash.new { |hash, place| hash[place] = (1..9).first(@layout.edges_at(place).size).shuffle(random: @random) }
-        @runs = @layout.edges.shuffle(random: @random).map { |edge| run(edge) }
-        @faults = []
-        @kinds = @rooms.to_h { |room| [room, @layout.stand(room).kind] }
-        @joints = places.to_h { |place| [place, joints_at(place)] }
-      end
+      def chance?(share) = @random.rand < share
 
-      def places = [*@rooms, "ceiling", *@layout.edges.flatten.grep(/\Aonward/)]
-
-      def run(edge)
-        functions = @layout.carried(edge)
-        spare = functions.size == 2 && chance?(0.15)
-        type = "#{@gauge}/#{functions.size + (spare ? 1 : 0)}"
-        colors = Trade::CableType.colors(type)
-        ways = Design::Coloring.ways(functions, colors, polarized: Design::Layout.polarized(edge))
-        odd = chance?(0.2) && edge.none? { |place| place.match?(/panel|onward/) }
-        way = odd ? ways.sample(random: @random) : weighted(ways.to_h { |item| [item, item.weight] })
-        ends = edge.map { |place| "#{place}/#{@numbers[place].pop}" }
-        {places: edge, ends:, type:, colors:, functions: way.functions, length: 8 + @random.rand(70)}
-      end
-
-      def runs_at(place) = @runs.select { |run| run[:places].include?(place) }
-
-      def end_at(run, place) = run[:ends][run[:places].index(place)]
-
-      def functions_at(place)
-        runs_at(place).flat_map do |run|
-          run[:colors].zip(run[:functions]).map { |color, function| ["#{end_at(run, place)}.#{color}", function] }
-        end.to_h
-      end
-
-      def joints_at(place)
-        return outlet_joints(place) if place.start_with?("onward")
-
-        meant = workmanship(place, device_kind(place))
-        joints = meant.joints(functions_at(place), turn: place == "ceiling" ? meant.turns.first : meant.turns.first(2).sample(random: @random))
-        grounds = grounds_at(place)
-        grounds.size > 1 ? joints + [grounds] : joints
-      end
-
-      def grounds_at(place)
-        return [] unless @grounded
-
-        runs_at(place).map { |run| "#{end_at(run, place)}.bare" } + ["#{device(place)}.ground"] + (metal?(place) ? ["#{place}.box"] : [])
-      end
-
-      def outlet_joints(place)
-        id = device(place)
-        wires = functions_at(place)
-        [["#{id}.hot_1", wires.key("line")], ["#{id}.neutral_1", wires.key("neutral")]] +
-          (@grounded ? [["#{id}.ground", *runs_at(place).map { |run| "#{end_at(run, place)}.bare" }]] : [])
-      end
-
-      def metal?(place) = (@metal ||= Hash.new { |hash, name| hash[name] = chance?(0.5) })[place]
-
-      def device(place)
-        return "L1" if place == "ceiling"
-        return "R#{place[/\d+/]}" if place.start_with?("onward")
-
-        "S#{@rooms.index(place) + 1}"
-      end
-
-      def device_kind(place) = place == "ceiling" ? "luminaire" : @kinds.fetch(place)
-
-      def workmanship(place, kind)
-        Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
-      end
+      def room = @wall.rooms.sample(random: @random)
 
       # Puts the trouble in.
-      # @return [Boolean] whether it could be, and shows
-      def spoil
-        case @trouble
-        when :exchanged then exchange(@rooms.sample(random: @random))
-        when :apart_one then take_apart([@rooms.sample(random: @random)])
-        when :apart_all then take_apart(@rooms)
-        when :wrong_device then misfit(@rooms.sample(random: @random))
-        when :contact_stuck_open, :contact_stuck_closed then fail_contact(@rooms.sample(random: @random))
+      # @return [Boolean] whether it could be
+      def spoil(trouble)
+        case trouble
+        when :exchanged then exchange(room)
+        when :apart_one then take_apart([room])
+        when :apart_all then take_apart(@wall.rooms)
+        when :wrong_device then misfit(room)
+        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive then fail_contact(room, trouble)
+        when :marks_wrong then return mislead(room)
         when :joint_open then loosen
         when :lamp_burnt then @faults << {"kind" => "lamp_burnt", "device" => "L1"}
-        when :no_supply then @faults << {"kind" => "joint_open", "point" => panel_point("line")}
+        when :no_supply then @faults << {"kind" => "joint_open", "point" => @wall.panel_point("line")}
         when :conductor_open then break_conductor
+        when :short then return short
+        when :two then return spoil(:exchanged) && spoil(%i[contact_stuck_open joint_open].sample(random: @random))
         end
-        @circuit = Circuit.read(circuit_document)
-        troubled?
+        true
       end
+
+      def joined(place) = @wall.joints[place].flatten & @wall.functions_at(place).keys
 
       def exchange(place)
-        joined = @joints[place].flatten.grep(%r{/}).reject { |point| point.end_with?(".bare") }
-        one, other = joined.sample(2, random: @random)
-        @joints[place] = @joints[place].map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
+        @spoilt << place
+        one, other = joined(place).sample(2, random: @random)
+        @wall.joints[place] = @wall.joints[place].map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
       end
 
-      def take_apart(places) = places.each { |place| @joints[place] = [] }
+      def take_apart(places)
+        @spoilt.concat(places)
+        places.each do |place|
+          mine = [*@wall.functions_at(place).keys, *@wall.grounds_at(place)]
+          @wall.joints[place] = @wall.joints[place].reject { |joint| joint.intersect?(mine) }
+        end
+      end
 
       def misfit(place)
-        @kinds[place] = @rooms.size == 1 ? "three_way" : "single_pole"
-        id = device(place)
-        screws = Trade::DeviceKind[@kinds[place]].live_terminals.map { |terminal| "#{id}.#{terminal}" }.shuffle(random: @random)
-        grounds = grounds_at(place)
-        @joints[place] = @joints[place].map do |joint|
+        @spoilt << place
+        kind = @wall.rooms.size == 1 ? "three_way" : (@wall.kinds[place] == "four_way" ? "three_way" : "single_pole")
+        @wall.kinds[place] = kind
+        id = @wall.device(place)
+        screws = Trade::DeviceKind[kind].live_terminals.map { |terminal| "#{id}.#{terminal}" }.shuffle(random: @random)
+        grounds = @wall.grounds_at(place)
+        @wall.joints[place] = @wall.joints[place].map do |joint|
           next joint if grounds.intersect?(joint) || joint.none? { |point| point.start_with?("#{id}.") }
 
           [screws.pop, *joint.reject { |point| point.start_with?("#{id}.") }].compact
         end.select { |joint| joint.size > 1 }
       end
 
-      def fail_contact(place)
-        @faults << {"kind" => @trouble.to_s, "device" => device(place),
-                    "contact" => Trade::DeviceKind[@kinds[place]].contacts.sample(random: @random)}
+      def fail_contact(place, trouble)
+        @spoilt << place
+        fault = {"kind" => trouble.to_s, "device" => @wall.device(place), "contact" => Trade::DeviceKind[@wall.kinds[place]].contacts.sample(random: @random)}
+        fault["ohms"] = [40, 150, 400, 900].sample(random: @random) if trouble == :contact_resistive
+        @faults << fault
+      end
+
+      # The screw that looks like the common is a traveler's, and the wires were put on by looks.
+      def mislead(place)
+        return false unless @wall.kinds[place] == "three_way"
+
+        @spoilt << place
+        other = %w[traveler_1 traveler_2].sample(random: @random)
+        id = @wall.device(place)
+        @faults << {"kind" => "marks_wrong", "device" => id, "seen_as" => {"common" => other, other => "common"}}
+        swapped = {"#{id}.common" => "#{id}.#{other}", "#{id}.#{other}" => "#{id}.common"}
+        @wall.joints[place] = @wall.joints[place].map { |joint| joint.map { |point| swapped.fetch(point, point) } }
+        true
       end
 
       def loosen
-        points = [*@rooms, "ceiling"].flat_map { |place| @joints[place].reject { |joint| joint.any? { |point| point.end_with?(".bare") } }.flatten.grep(%r{/}) }
-        @faults << {"kind" => "joint_open", "point" => points.sample(random: @random)}
+        points = [*@wall.rooms, *@wall.lights].flat_map { |place| joined(place) }
+        point = points.sample(random: @random)
+        @spoilt << point[%r{\A[^/]+}]
+        @faults << {"kind" => "joint_open", "point" => point}
       end
+
+      def inner_run = @wall.runs.reject { |run| run.places.any? { |place| place == "panel" || @wall.outlets.include?(place) } }.sample(random: @random)
 
       def break_conductor
-        run = @runs.reject { |item| item[:places].any? { |place| place.match?(/panel|onward/) } }.sample(random: @random) || @runs.first
-        color = run[:colors].zip(run[:functions]).select(&:last).sample(random: @random).first
-        @faults << {"kind" => "conductor_open", "cable" => run[:ends], "conductor" => color}
+        @run = run = inner_run || @wall.runs.first
+        @spoilt.concat(run.places & @wall.rooms)
+        wire = run.wires.select(&:function).sample(random: @random)
+        @faults << {"kind" => "conductor_open", "cable" => run.ends, "conductor" => wire.ids.first}
       end
 
-      def panel_point(function)
-        feed = runs_at("panel").first
-        "#{end_at(feed, "panel")}.#{feed[:colors][feed[:functions].index(function)]}"
+      # Two conductors of a run touch inside it.
+      def short
+        @run = run = inner_run or return false
+        @spoilt.concat(run.places & @wall.rooms)
+        points = run.wires.select(&:function).map { |wire| "#{run.ends.first}.#{wire.ids.first}" }
+        return false if points.size < 2
+
+        @faults << {"kind" => "short", "between" => points.sample(2, random: @random), "ohms" => 0.05}
+        true
       end
 
-      # Whether the light fails to obey in some combination.
+      # Whether a light fails to obey in some combination.
       def troubled?
+        @circuit = Circuit.read(@wall.circuit_document(@faults))
         rows = Physics::Survey.measure(@circuit)
         by_positions = rows.to_h { |row| [row["positions"].transform_values { |at| Trade::Position.raised?(at) }, row] }
         by_positions.any? do |raised, row|
-          row["breakers"]["B1"] == "tripped" ||
-            raised.any? { |id, up| by_positions[raised.merge(id => !up)]["loads"]["L1"] == row["loads"]["L1"] }
+          row["breakers"]["B1"] == "tripped" || lamps(row).any?("dim") ||
+            raised.any? { |id, up| lamps(by_positions[raised.merge(id => !up)]).zip(lamps(row)).any? { |one, other| one == other } }
         end
       end
 
-      def circuit_document
-        {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60}, "places" => place_rows(places),
-         "cables" => @runs.map { |run| cable_row(run) }, "devices" => device_rows,
-         "joints" => panel_joints + @joints.values.flatten(1).map { |points| {"points" => points} }, "faults" => @faults}
-      end
-
-      def place_rows(names)
-        kinds = {"ceiling" => "luminaire_box"}
-        [{"id" => "panel", "kind" => "panel"}] + names.map do |name|
-          kind = name.start_with?("onward") ? "receptacle_box" : kinds.fetch(name, "switch_box")
-          {"id" => name, "kind" => kind, "enclosure" => metal?(name) ? "metal" : "plastic"}
-        end
-      end
-
-      def cable_row(run)
-        colors = @grounded ? [*run[:colors], "bare"] : run[:colors]
-        {"ends" => run[:ends], "type" => run[:type], "method" => "nm", "length_ft" => run[:length],
-         "conductors" => colors.map { |color| {"id" => color, "color" => color} }}
-      end
-
-      def device_rows
-        amps = @gauge == "14" ? 15 : 20
-        led = chance?(0.5)
-        @lamp ||= {"kind" => led ? "led" : "incandescent", "watts" => led ? [9, 12, 15].sample(random: @random) : [40, 60, 75, 100].sample(random: @random), "good" => true}
-        switches = @rooms.map do |room|
-          positions = Trade::DeviceKind[@kinds[room]].positions
-          {"id" => device(room), "kind" => @kinds[room], "place" => room, "position" => positions.sample(random: @random)}
-        end
-        [{"id" => "B1", "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on"}, *switches,
-         {"id" => "L1", "kind" => "luminaire", "place" => "ceiling", "lamp" => @lamp}] +
-          places.grep(/\Aonward/).map { |place| {"id" => device(place), "kind" => "receptacle", "place" => place, "hot_tab" => "intact", "neutral_tab" => "intact"} }
-      end
-
-      def panel_joints
-        bare = @grounded ? runs_at("panel").map { |run| "#{end_at(run, "panel")}.bare" } : []
-        [{"points" => ["B1.load", panel_point("line")]}, {"points" => ["panel.neutral", "panel.ground", panel_point("neutral"), *bare]}]
-      end
+      def lamps(row) = row["loads"].values_at(*@wall.lights.map { |place| @wall.device(place) })
 
       def job_document
-        known = [*@rooms, "ceiling"]
-        controls = @rooms.map do |room|
-          {"id" => device(room), "place" => room, "on_off_marked" => @kinds[room] == "single_pole" && chance?(0.9)}
+        known = [*@wall.rooms, *@wall.lights]
+        controls = @wall.rooms.map do |place|
+          {"id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.kinds[place] == "single_pole" && chance?(0.9)}
         end
+        names = controls.map { |control| control["id"] }
+        loads = @wall.lights.map { |place| {"id" => @wall.device(place), "place" => place, "kind" => "luminaire"} }
         {"format" => Evidence::Job::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60},
-         "places" => place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => 15}],
-         "controls" => controls, "loads" => [{"id" => "L1", "place" => "ceiling", "kind" => "luminaire"}],
-         "wanted" => {"kind" => "restore", "control" => {"L1" => controls.map { |control| control["id"] }}}, "year_built" => 1950 + @random.rand(70),
-         "method" => "nm", "tools" => %w[ncv voltage continuity resistance bench], "steps" => chance?(0.7) ? reports : []}
+         "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => @wall.amps}],
+         "controls" => controls, "loads" => loads, "wanted" => {"kind" => "restore", "control" => loads.to_h { |load| [load["id"], names] }},
+         "year_built" => 1930 + @random.rand(90), "method" => {"cloth" => "nm"}.fetch(@wall.family.method, @wall.family.method),
+         "tools" => %w[ncv voltage continuity resistance bench], "steps" => chance?(0.6) ? reports : []}
       end
 
       def reports
-        Physics::Survey.measure(@circuit).reject { |row| row["breakers"]["B1"] == "tripped" }.shuffle(random: @random).map do |row|
-          {"do" => "report", "positions" => row["positions"], "answer" => {"loads" => row["loads"]}}
+        rows = Physics::Survey.measure(@circuit).reject { |row| row["breakers"]["B1"] == "tripped" }.shuffle(random: @random)
+        rows.first(4).map do |row|
+          {"do" => "report", "positions" => row["positions"], "answer" => {"loads" => row["loads"].slice(*@wall.lights.map { |place| @wall.device(place) })}}
         end
       end
     end

@@ -14,6 +14,7 @@ module Dielectra
         @house = house
         @job = job
         @unsafe = []
+        @known = job.breakers
         @proved = []
         @bare = []
       end
@@ -21,9 +22,10 @@ module Dielectra
       # Notes what is wrong with asking for a step now, before it is carried out.
       def check!(step)
         case step["do"]
-        when "open" then note(step, "opened with the breaker on") if on?
+        when "open" then note(step, "opened with the breaker on") if known_on?
         when "breaker" then energised(step) if step["to"] == "on"
         when "prove_dead" then @proved |= [step["place"]]
+        when "find_breaker" then @known |= circuit.breakers.map(&:id)
         when "probe" then note(step, "continuity on a live place") if DEAD.include?(step["tool"]) && !safe?(place(step))
         else hands(step) if HANDS.include?(step["do"])
         end
@@ -35,7 +37,12 @@ module Dielectra
 
       def circuit = @house.circuit
 
-      def on? = circuit.breakers.any? { |breaker| breaker.position == "on" }
+      def known_on? = circuit.breakers.any? { |breaker| @known.include?(breaker.id) && breaker.position == "on" }
+
+      def live?(place)
+        network = Physics::Network.new(circuit)
+        circuit.points_of(place).any? { |point| network.live?(point) }
+      end
 
       def energised(step)
         @proved = []
@@ -50,7 +57,7 @@ module Dielectra
         circuit.place_of(step["point"] || step["at"].first)
       end
 
-      def safe?(place) = !on? && @proved.include?(place)
+      def safe?(place) = @proved.include?(place) && !live?(place)
 
       def hands(step)
         return if step["kind"] == "lamp"

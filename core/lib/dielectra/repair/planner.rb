@@ -6,6 +6,8 @@ module Dielectra
     # searched by branch and bound, each box costing what its joints, its device and its opening cost. Conductors broken
     # in the wall are left out of the search; what then has no solution is an obstacle.
     class Planner
+      # Ways that are tried before the best so far has to do.
+      MOST_TRIED = 1500
       # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
       OFF_COLOR = 0.7
 
@@ -172,7 +174,10 @@ module Dielectra
         hypothesis.boxes.each_key { |place| boxes[last.fetch(place)] << place if last.key?(place) }
         ahead = bounds(hypothesis, situation, layout, runs, choices, boxes)
         stack = [[0, 0.0, {}]]
+        tried = 0
         while (depth, cost, functions = stack.pop)
+          break if (tried += 1) > MOST_TRIED && best
+
           next if best && cost + ahead[depth] >= best.first
 
           if depth == runs.size

@@ -36,7 +36,7 @@ module Dielectra
         place = step["place"]
         refuse("#{place} is not a place of this job.", "/place") if place && job.place(place).nil?
         device = step["device"]
-        known = job.controls.map(&:id) + job.loads.map(&:id) + job.breakers
+        known = job.controls.map(&:id) + job.loads.map(&:id) + @situation.breakers.keys
         refuse("#{device} is not a device of this job.", "/device") if device && !known.include?(device)
         stray = (step["positions"] || {}).keys.find { |id| job.control(id).nil? }
         refuse("#{stray} is not a control of this job.", "/positions/#{stray}") if stray

@@ -18,7 +18,7 @@ module Dielectra
 
         cover = @permits.cover
         return switch_off unless cover
-        return if @situation.live.key?(place)
+        return second_circuit(place) if @situation.second_circuit?(place)
 
         @situation.open?(place) ? cover.prove_dead(place) : cover.open(place)
       end
@@ -34,8 +34,16 @@ module Dielectra
       def power
         return yield(@permits.looking) if @situation.power == "on"
 
-        tripped = @situation.breakers.find { |_, position| position != "on" }.first
-        @permits.energise&.breaker_on(tripped)
+        @permits.energise&.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" })
+      end
+
+      # Where a second circuit's breaker is still off: on with it.
+      # @return [Step, nil]
+      def leave = @situation.left_off.first&.then { |id| @permits.energise&.breaker_on(id) }
+
+      # The breaker that keeps a place live with the others off.
+      def second_circuit(place)
+        @permits.looking.find_breaker(@situation.foreign_point(place))
       end
 
       def live(place, &block)

@@ -158,7 +158,7 @@ module Dielectra
       end
 
       # Open boxes that hands can get into.
-      def workable = @situation.opened.keys.reject { |place| @situation.live.key?(place) }
+      def workable = @situation.opened.keys.reject { |place| @situation.second_circuit?(place) }
 
       def turned(place)
         local = @job.wanted_controls.find { |control| control.place == place }

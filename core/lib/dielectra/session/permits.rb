@@ -30,6 +30,9 @@ module Dielectra
 
         def breaker_off(device) = issue(do: "breaker", device:, to: "off")
 
+        # From the panel: breakers are tried one by one until the point goes dead.
+        def find_breaker(point) = issue(do: "find_breaker", point:)
+
         def replace_lamp(device) = issue(do: "replace", device:, kind: "lamp")
       end
 

@@ -90,10 +90,10 @@ module Dielectra
       end
 
       def decide
+        return first_proof if first_proof
         return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
-        return stop(still_live) if situation.live.any? && situation.off?
         return stop("#{MOST_STEPS} steps have not settled it") if steps.size >= MOST_STEPS
-        return Conclusion.solved(self) if solved?
+        return leave || Conclusion.solved(self) if solved?
 
         best = candidates.first
         return stop("nothing is left that could be done safely from here") if best.nil?
@@ -108,10 +108,17 @@ module Dielectra
         certainty >= SURE || (certainty >= SURE_ENOUGH && (candidates.empty? || candidates.first.value > 1.0))
       end
 
-      def still_live
-        place, points = situation.live.first
-        "#{points.join(", ")} in #{place} stayed live with the breaker off: another circuit feeds this box, and its breaker has to be found first"
+      # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
+      # second circuit.
+      def first_proof
+        place = situation.opened.keys.find { |name| !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) }
+        place && permits.cover&.prove_dead(place)
       end
+
+      # What was off for safety's sake alone goes on again.
+      def leave = Approach.new(situation, permits).leave
+
+      def permits = Permits.new(situation, belief, soundness)
 
       def stop(why) = Conclusion.stopped(self, why)
 

@@ -1,0 +1,234 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Practice
+    # A right circuit in the walls of a made-up house, as a document that can be spoilt: which runs there are, what their
+    # conductors carry, how every box is joined. Families differ in how many switches there are and how the house is wired.
+    class Wall
+      ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
+      # Switches, loads, method and scheme of each family.
+      Family = Struct.new(:switches, :lights, :method, :scheme, :second)
+      FAMILIES = {
+        one: Family.new(1, 1, "nm", :present), two: Family.new(2, 1, "nm", :present), three: Family.new(3, 1, "nm", :present),
+        four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
+        knob_and_tube: Family.new(nil, 1, "knob_and_tube", :present), second_circuit: Family.new(nil, 1, "nm", :present, true),
+        old_scheme: Family.new(2, 1, "nm", :both_on_travelers), neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
+        loads: Family.new(nil, 2, "nm", :present)
+      }.freeze
+      SCHEMES = [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h { |scheme| [scheme.name, scheme] }.freeze
+      HOTS = %w[black black black red red blue yellow].freeze
+
+      # A run: its places, its cable ends, and for each conductor its ids at the ends, its colour and its function.
+      Run = Struct.new(:places, :ends, :type, :wires, :length)
+      Wire = Struct.new(:ids, :color, :function)
+
+      attr_reader :rooms, :lights, :runs, :joints, :kinds, :layout, :family, :lamp
+
+      # @param family [Symbol] one of FAMILIES
+      # @param random [Random]
+      def initialize(family, random)
+        @family = FAMILIES.fetch(family)
+        @random = random
+        @rooms = ROOMS.sample(@family.switches || (chance?(0.35) ? 1 : 2), random:)
+        @lights = %w[ceiling alcove].first(@family.lights)
+        @grounded = @family.method == "emt" || (%w[nm].include?(@family.method) && chance?(0.8))
+        @gauge = chance?(0.75) ? "14" : "12"
+        @metal = Hash.new { |hash, name| hash[name] = @family.method == "emt" || chance?(0.5) }
+        lay_out
+      end
+
+      def chance?(share) = @random.rand < share
+
+      def places = [*@rooms, *@lights, *outlets]
+
+      def outlets = @layout.edges.flatten.select { |place| Design::Layout.onward?(place) } + (@family.second ? ["outlet"] : [])
+
+      def device(place)
+        return "L#{@lights.index(place) + 1}" if @lights.include?(place)
+        return "R#{outlets.index(place) + 1}" if outlets.include?(place)
+
+        "S#{@rooms.index(place) + 1}"
+      end
+
+      def grounds_at(place)
+        return [] unless @grounded
+
+        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } + ["#{device(place)}.ground"] + (@metal[place] ? ["#{place}.box"] : [])
+      end
+
+      # Conductors of the light's circuit in a place.
+      # @return [Hash{String => String, nil}] point => function
+      def functions_at(place) = points_at(place, @runs - second_runs)
+
+      def runs_at(place) = @runs.select { |run| run.places.include?(place) }
+
+      def end_at(run, place) = run.ends[run.places.index(place)]
+
+      def panel_point(function, runs = @runs - second_runs) = points_at("panel", runs).key(function)
+
+      def ground_color = @family.method == "emt" ? "green" : "bare"
+
+      def circuit_document(faults)
+        {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60}, "places" => place_rows(places),
+         "cables" => @runs.map { |run| cable_row(run) }, "devices" => device_rows,
+         "joints" => panel_joints + @joints.values.flatten(1).map { |points| {"points" => points} }, "faults" => faults}
+      end
+
+      def place_rows(names)
+        [{"id" => "panel", "kind" => "panel"}] + names.map do |name|
+          kind = outlets.include?(name) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
+          {"id" => name, "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic"}
+        end
+      end
+
+      def amps = @gauge == "14" ? 15 : 20
+
+      private
+
+      def lay_out
+        @layout = pick_layout
+        @numbers = Hash.new { |hash, place| hash[place] = (1..20).to_a.first(runs_in(place)).shuffle(random: @random) }
+        @runs = @layout.edges.shuffle(random: @random).flat_map { |edge| laid(edge) }
+        @second = @family.second ? second_circuit : []
+        @runs += @second
+        @kinds = @rooms.to_h { |room| [room, @layout.stand(room).kind] }
+        led = chance?(0.5)
+        @lamp = {"kind" => led ? "led" : "incandescent", "watts" => led ? [9, 12, 15].sample(random: @random) : [40, 60, 75, 100].sample(random: @random), "good" => true}
+        @joints = places.to_h { |place| [place, joints_at(place)] }
+      end
+
+      def second_runs = @second || []
+
+      # Cable ends a place has in all, with some to spare for a second circuit.
+      def runs_in(place)
+        count = @layout.edges_at(place).sum { |edge| @family.method == "knob_and_tube" ? @layout.carried(edge).size : 1 }
+        count + (@family.second && @rooms.include?(place) ? 2 : 0) + (place == "panel" ? 2 : 0)
+      end
+
+      def pick_layout
+        loop do
+          boxes = @rooms + @lights
+          shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
+          edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
+          edges += [[boxes.sample(random: @random), "onward_1"]] if chance?(0.25)
+          layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.chain.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme))
+          return layout if layout.within?(3)
+        end
+      end
+
+      def laid(edge)
+        functions = @layout.carried(edge)
+        return functions.map { |function| single(edge, function) } if @family.method == "knob_and_tube"
+
+        wires = wires(edge, functions)
+        [Run.new(edge, numbered(edge), @family.method == "emt" ? "raceway" : "#{@gauge}/#{wires.size}", wires, 8 + @random.rand(70))]
+      end
+
+      def numbered(edge) = edge.map { |place| "#{place}/#{@numbers[place].pop}" }
+
+      def single(edge, function) = Run.new(edge, numbered(edge), "knob_and_tube", [Wire.new(%w[black black], "black", function)], 8 + @random.rand(70))
+
+      def wires(edge, functions)
+        return conduit_wires(functions) if @family.method == "emt"
+
+        return cloth_wires(functions) if @family.method == "cloth"
+
+        size = [functions.size, 2].max
+        size += 1 if functions.size == 2 && chance?(0.15)
+        colors = Trade::CableType.colors("14/#{size}")
+        ways = Design::Coloring.ways(functions, colors, polarized: Design::Layout.polarized(edge))
+        odd = chance?(0.2) && Design::Layout.polarized(edge).nil?
+        way = odd ? ways.sample(random: @random) : weighted(ways.to_h { |item| [item, item.weight] })
+        colors.zip(way.functions).map { |color, function| Wire.new([color, color], color, function) }
+      end
+
+      # Single conductors in a pipe: the neutral white, the others any dark colour; like ones have names of their own at either end.
+      def conduit_wires(functions)
+        colors = functions.map { |function| function == "neutral" ? "white" : HOTS.sample(random: @random) }
+        colors.uniq.flat_map do |color|
+          slots = colors.each_index.select { |slot| colors[slot] == color }
+          here, there = [0, 1].map { slots.size == 1 ? [color] : (1..slots.size).map { |number| "#{color}_#{number}" }.shuffle(random: @random) }
+          slots.each_with_index.map { |slot, order| Wire.new([here[order], there[order]], color, functions[slot]) }
+        end
+      end
+
+      # Old cable whose conductors all look alike.
+      def cloth_wires(functions)
+        here, there = [0, 1].map { (1..functions.size).map { |number| "wire_#{number}" }.shuffle(random: @random) }
+        functions.each_index.map { |slot| Wire.new([here[slot], there[slot]], "black", functions[slot]) }
+      end
+
+      # A cable that comes from another breaker, and one that leaves for its outlet, in one of the switch boxes.
+      def second_circuit
+        room = @rooms.sample(random: @random)
+        [["panel", room], [room, "outlet"]].map do |edge|
+          wires = [Wire.new(%w[black black], "black", "line"), Wire.new(%w[white white], "white", "neutral")]
+          Run.new(edge, edge.map { |place| place == "outlet" ? "outlet/1" : "#{place}/#{@numbers[place].pop}" }, "#{@gauge}/2", wires, 8 + @random.rand(70))
+        end
+      end
+
+      def weighted(table)
+        mark = @random.rand * table.values.sum
+        table.find { |_, weight| (mark -= weight) <= 0 }&.first || table.keys.last
+      end
+
+      def points_at(place, runs)
+        runs.select { |run| run.places.include?(place) }.flat_map do |run|
+          side = run.places.index(place)
+          run.wires.map { |wire| ["#{run.ends[side]}.#{wire.ids[side]}", wire.function] }
+        end.to_h
+      end
+
+      def joints_at(place)
+        return outlet_joints(place) if outlets.include?(place)
+
+        kind = @lights.include?(place) ? "luminaire" : @kinds.fetch(place)
+        meant = Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
+        turns = meant.turns
+        joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))
+        joints += passing(place)
+        grounds = grounds_at(place)
+        grounds.size > 1 ? joints + [grounds] : joints
+      end
+
+      # The second circuit goes straight through.
+      def passing(place)
+        return [] unless @rooms.include?(place)
+
+        points_at(place, second_runs).group_by(&:last).values.map { |pairs| pairs.map(&:first) }
+      end
+
+      def outlet_joints(place)
+        id = device(place)
+        wires = points_at(place, @runs)
+        [["#{id}.hot_1", wires.key("line")], ["#{id}.neutral_1", wires.key("neutral")]] +
+          (@grounded ? [["#{id}.ground", *runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" }]] : [])
+      end
+
+      def cable_row(run)
+        rows = run.wires.map { |wire| {**(wire.ids.uniq.one? ? {"id" => wire.ids.first} : {"ids" => wire.ids}), "color" => wire.color} }
+        rows << {"id" => ground_color, "color" => ground_color} if @grounded && run.type != "knob_and_tube"
+        {"ends" => run.ends, "type" => run.type,
+         "method" => {"cloth" => "nm"}.fetch(@family.method, @family.method), "length_ft" => run.length, "conductors" => rows}
+      end
+
+      def device_rows
+        switches = @rooms.map do |room|
+          positions = Trade::DeviceKind[@kinds[room]].positions
+          {"id" => device(room), "kind" => @kinds[room], "place" => room, "position" => positions.sample(random: @random)}
+        end
+        breakers = ["B1", *("B2" if @family.second)].map { |id| {"id" => id, "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on"} }
+        [*breakers, *switches, *@lights.map { |place| {"id" => device(place), "kind" => "luminaire", "place" => place, "lamp" => @lamp} }] +
+          outlets.map { |place| {"id" => device(place), "kind" => "receptacle", "place" => place, "hot_tab" => "intact", "neutral_tab" => "intact"} }
+      end
+
+      def panel_joints
+        bare = @grounded ? runs_at("panel").map { |run| "#{end_at(run, "panel")}.#{ground_color}" } : []
+        lines = [{"points" => ["B1.load", panel_point("line")]}]
+        lines << {"points" => ["B2.load", panel_point("line", @second)]} if @family.second
+        neutrals = [panel_point("neutral"), *(panel_point("neutral", @second) if @family.second)]
+        [*lines, {"points" => ["panel.neutral", "panel.ground", *neutrals, *bare]}]
+      end
+    end
+  end
+end
