@@ -13,7 +13,8 @@ module Dielectra
         return NONE unless index
 
         last = layout.chain.size - 1
-        (@switches ||= {})[[layout.scheme, index, last]] ||=
+        by_scheme = (@switches ||= {})[layout.scheme] ||= {}
+        by_scheme[(index * 100) + last] ||=
           new(role_at(index, last), layout.scheme.ends(index, last), layout.scheme.travelers(index, last), nil)
       end
 

@@ -10,7 +10,8 @@ module Dielectra
       # which conductor carries what.
       Use = Struct.new(:port, :functions, :polarized, :told)
       # One reading of the box: a way for each use, in their order, and the verdict.
-      Local = Struct.new(:ways, :verdict, :weight)
+      # `verdict_most` is the most that any reading's verdict in the same list weighs.
+      Local = Struct.new(:ways, :verdict, :weight, :verdict_most)
 
       # Readings that are judged.
       MOST = 60
@@ -27,7 +28,11 @@ module Dielectra
       # @param uses [Array<Use>]
       # @return [Array<Local>] by falling weight
       def of(workmanship, uses)
-        @memo[[workmanship.key, uses]] ||= apart?(uses) ? loose(workmanship, uses) : judged(workmanship, uses)
+        @memo[[workmanship.key, uses]] ||= begin
+          found = apart?(uses) ? loose(workmanship, uses) : judged(workmanship, uses)
+          most = found.map { |local| local.verdict.weight }.max
+          found.each { |local| local.verdict_most = most }
+        end
       end
 
       # Whether none of the ports' conductors touches anything.

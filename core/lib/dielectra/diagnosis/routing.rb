@@ -17,6 +17,10 @@ module Dielectra
       # the conductors carry at either end.
       Way = Struct.new(:layout, :sides, :pairings, :functions, :verdicts, :weight)
 
+      # One assignment of ports under way: the boxes in the order they are joined, their readings, and the most that the
+      # boxes after each can still weigh.
+      Joining = Struct.new(:layout, :sides, :pairings, :places, :lists, :rest)
+
       # @param job [Evidence::Job]
       # @param situation [Evidence::Situation]
       # @param wide [Boolean] whether rarer layouts are looked for too
@@ -36,10 +40,10 @@ module Dielectra
         @best = 0.0
         @joins = 0
         @found = {}
-        layouts.each do |layout|
-          break if @joins > MOST_JOINS
+        assignments.each do |bound, layout, sides, weight|
+          break if bound < @best * FLOOR || @joins > MOST_JOINS
 
-          assign(layout, 0, {}, layout.weight) { |sides, weight| join(layout, sides, weight) }
+          pairings(sides).each { |picked, odds| join(layout, sides, picked, weight * odds) }
         end
         @found.values.sort_by { |group| -group.sum(&:weight) }
       end
@@ -58,6 +62,18 @@ module Dielectra
         controls = @job.wanted_controls.map(&:place)
         ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
         @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, wide: @wide || @singles)
+      end
+
+      # Every way the runs can be the ports, with the most it can weigh, heaviest first.
+      # @return [Array<Array(Float, Design::Layout, Hash, Float)>]
+      def assignments
+        found = []
+        layouts.each do |layout|
+          assign(layout, 0, {}, layout.weight) do |sides, weight|
+            found << [@places.reduce(weight) { |bound, place| bound * (locals(layout, sides, place).first&.verdict_most || 0.0) }, layout, sides, weight]
+          end
+        end
+        found.select { |bound, _| bound.positive? }.sort_by { |bound, _| -bound }
       end
 
       # Ports for the runs, one opened box after the other.
@@ -103,13 +119,22 @@ module Dielectra
       end
 
       # The readings of the opened boxes that agree along the runs between them.
-      def join(layout, sides, weight)
-        lists = @places.map { |place| locals(layout, sides, place) }
-        bounds = lists.map { |list| list.map { |local| local.verdict.weight }.max || 0.0 }
-        rest = bounds.each_index.map { |index| bounds.drop(index + 1).reduce(1.0, :*) }
-        return if weight * bounds.reduce(1.0, :*) < @best * FLOOR
+      def join(layout, sides, pairings, weight)
+        places = order(layout)
+        lists = places.map { |place| locals(layout, sides, place) }
+        rest = lists.each_index.map { |index| lists.drop(index + 1).reduce(1.0) { |bound, list| bound * list.first.verdict_most } }
+        step(Joining.new(layout, sides, pairings, places, lists, rest), 0, {}, {}, weight)
+      end
 
-        pairings(sides).each { |picked, odds| step(layout, sides, picked, lists, rest, 0, {}, {}, weight * odds) }
+      # The opened boxes so that each has a run to one before it where it can.
+      def order(layout)
+        left = @places.dup
+        order = []
+        until left.empty?
+          place = left.find { |name| order.any? { |other| layout.edges_at(name).any? { |edge| edge.include?(other) } } } || left.find { |name| !apart?(name) } || left.first
+          order << left.delete(place)
+        end
+        order
       end
 
       def locals(layout, sides, place)
@@ -146,51 +171,57 @@ module Dielectra
         all.map { |picked| [picked, 1.0 / all.size] }
       end
 
-      def step(layout, sides, pairings, lists, rest, number, functions, verdicts, weight)
-        place = @places[number]
-        return keep(Way.new(layout, sides, pairings, functions, verdicts, weight)) unless place
+      def step(joining, number, functions, verdicts, weight)
+        place = joining.places[number]
+        return keep(Way.new(joining.layout, joining.sides, joining.pairings, functions, verdicts, weight)) unless place
 
-        edges = layout.edges_at(place)
-        lists[number].each do |local|
+        edges = joining.layout.edges_at(place)
+        agreeing(joining, place, edges, joining.lists[number], functions).each do |local|
           @joins += 1
           now = weight * local.verdict.weight
-          next if now * rest[number] < @best * FLOOR
+          next if now * joining.rest[number] < @best * FLOOR
 
           taken = functions.dup
-          agreed = edges.each_with_index.all? do |edge, index|
+          edges.each_with_index do |edge, index|
             now *= local.ways[index].weight unless taken.key?(edge)
-            settle(taken, edge, edge.index(place), local.ways[index].functions, sides[edge], pairings[edge])
+            settle(joining, taken, edge, edge.index(place), local.ways[index].functions)
           end
-          next if !agreed || now * rest[number] < @best * FLOOR || twin?(layout, taken)
+          next if now * joining.rest[number] < @best * FLOOR || twin?(joining.layout, taken)
 
-          step(layout, sides, pairings, lists, rest, number + 1, taken, verdicts.merge(place => local.verdict), now)
+          step(joining, number + 1, taken, verdicts.merge(place => local.verdict), now)
         end
       end
 
-      # Notes what the conductors of a run carry at one end; false where the other end says otherwise.
-      def settle(taken, edge, side, functions, ports, pairing)
+      # The readings of a box that say of its runs what the boxes before it said.
+      def agreeing(joining, place, edges, list, functions)
+        fixed = edges.each_index.select { |index| functions.key?(edges[index]) && joining.pairings[edges[index]] && told?(edges[index]) }
+        return list if fixed.empty?
+
+        by_ways = ((@agreeing ||= {}.compare_by_identity)[list] ||= {})
+        by_ways = (by_ways[fixed] ||= list.group_by { |local| fixed.map { |index| local.ways[index].functions } })
+        by_ways.fetch(fixed.map { |index| seen_from(joining, edges[index], edges[index].index(place), functions[edges[index]]) }, [])
+      end
+
+      # What the conductors of a run carry in the order of its port on one side, as the other side has them.
+      def seen_from(joining, edge, side, functions)
+        slots = joining.pairings[edge]
+        return functions[side] if functions[side]
+
+        side.zero? ? slots.map { |slot| functions[1][slot] } : functions[0].each_index.map { |slot| functions[0][slots.index(slot)] }
+      end
+
+      # Notes what the conductors of a run carry at one end; between two boxes that are both apart, and where it agrees anyway,
+      # what was said first serves for both ends.
+      def settle(joining, taken, edge, side, functions)
         seen = taken[edge]
-        unless seen
-          both = [nil, nil]
-          both[side] = functions
-          taken[edge] = both
-          return true
-        end
-        if pairing.nil? || !told?(edge)
+        if seen.nil?
+          taken[edge] = side.zero? ? [functions, nil] : [nil, functions]
+        elsif joining.pairings[edge]
+          here = seen_from(joining, edge, side, seen)
+          taken[edge] = side.zero? ? [here, seen[1]] : [seen[0], here]
+        else
           taken[edge] = side.zero? ? [functions, seen[1]] : [seen[0], functions]
-          return ports.all?(&:single?) || agree(taken, edge, seen, side, pairing)
         end
-        near, far = side.zero? ? [functions, seen[1]] : [seen[0], functions]
-        taken[edge] = [near, far]
-        near.each_index.all? { |slot| near[slot] == far[pairing[slot]] }
-      end
-
-      # Between two boxes that are both apart the first naming serves for both ends.
-      def agree(taken, edge, seen, side, pairing)
-        taken[edge] = if side.zero? then [seen[1].each_index.map { |slot| seen[1][pairing[slot]] }, seen[1]]
-                      else [seen[0], seen[0].each_index.map { |slot| seen[0][pairing.index(slot)] }]
-                      end
-        true
       end
 
       # Travelers are named in the order of the first run that has them; the other order is the same circuit.

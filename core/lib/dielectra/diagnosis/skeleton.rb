@@ -44,6 +44,9 @@ module Dielectra
         (@functions_at ||= {})[place] ||= runs.select { |run| run.at?(place) }.map { |run| run.functions_at(place) }.reduce({}, :merge)
       end
 
+      # @return [Array<String>] the conductors' points in a place, sorted
+      def points_at(place) = (@points_at ||= {})[place] ||= functions_at(place).keys.sort
+
       def broken_conductors = @broken_conductors ||= Faults.broken(runs)
 
       def shorted_conductors = @shorted_conductors ||= Faults.shorted(runs)

@@ -18,6 +18,8 @@ module Dielectra
         @lamps = job.wanted_loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
         @contacts = {}
         @arrangements = {}
+        @interned = {}.compare_by_identity
+        @contacts_of = {}.compare_by_identity
         @toggles = {}
         @numbered = {}.compare_by_identity
         @closed_boxes = {}
@@ -25,7 +27,7 @@ module Dielectra
       end
 
       # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
-      def same(arrangement) = @arrangements[arrangement] ||= arrangement
+      def same(arrangement) = @interned[arrangement] ||= (@arrangements[arrangement] ||= arrangement)
 
       # The one object for a combination of toggles.
       def toggles(raised) = @toggles[raised] ||= raised.dup.freeze
@@ -65,11 +67,15 @@ module Dielectra
 
       # @param kinds [Hash{String => String}] device => kind
       # @return [Array<Array(Integer, Integer)>] pairs that sound devices close with their toggles so
-      def contacts_of(kinds, raised) = kinds.flat_map { |device, kind| contacts(device, kind, raised[device]) }
+      def contacts_of(kinds, raised)
+        by_position = (@contacts_of[kinds] ||= {}.compare_by_identity)
+        by_position[raised] ||= kinds.flat_map { |device, kind| contacts(device, kind, raised[device]) }
+      end
 
       # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
       def contacts(device, kind, raised)
-        @contacts[[device, kind, raised]] ||=
+        by_kind = (@contacts[device] ||= {})
+        (by_kind[kind] ||= {})[raised] ||=
           closed(kind, raised).map { |pair| pair.map { |terminal| index["#{device}.#{terminal}"] } }
       end
 

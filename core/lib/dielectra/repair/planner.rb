@@ -17,7 +17,7 @@ module Dielectra
         @soundness = soundness
         @job = world.job
         @costs = costs
-        @targets = {}
+        @targets = {}.compare_by_identity
         @plans = {}.compare_by_identity
         @rewires = {}.compare_by_identity
       end
@@ -26,11 +26,19 @@ module Dielectra
       # @param situation [Evidence::Situation]
       # @return [Plan]
       def plan(hypothesis, situation)
-        memo = (@plans[hypothesis] ||= {})
-        memo[[situation.arrangement, situation.opened.size, situation.tapes.size]] ||= build(hypothesis, situation)
+        memo = (@plans[hypothesis] ||= {}.compare_by_identity)
+        memo[circumstances(situation)] ||= build(hypothesis, situation)
       end
 
       private
+
+      # The one object for all that a plan depends on in a situation.
+      def circumstances(situation)
+        return @circumstances if @situation.equal?(situation)
+
+        @situation = situation
+        @circumstances = (@known ||= {})[[situation.arrangement, situation.opened.size, situation.tapes.keys, situation.foreign.keys]] ||= Object.new
+      end
 
       def build(hypothesis, situation)
         arrangement = situation.arrangement
@@ -110,8 +118,9 @@ module Dielectra
       # Hypotheses that differ in faults alone share their rewire.
       def shared_rewire(hypothesis, situation)
         useless = useless(hypothesis)
-        memo = (@rewires[hypothesis.assembly] ||= {})
-        memo.fetch([useless, situation.arrangement, situation.opened.size]) { |key| memo[key] = rewire(hypothesis, situation, useless) }
+        by_circumstances = (@rewires[hypothesis.assembly] ||= {}.compare_by_identity)
+        memo = (by_circumstances[circumstances(situation)] ||= {})
+        memo.fetch(useless) { memo[useless] = rewire(hypothesis, situation, useless) }
       end
 
       # Sets of conductors that must not all be used: one that is broken, two that touch.
@@ -228,14 +237,20 @@ module Dielectra
 
       def target(hypothesis, situation, layout, place, functions)
         stand = layout.stand(place)
-        here = hypothesis.skeleton.functions_at(place).to_h { |point, _| [point, functions[point]] }
-        memo = (@targets[[hypothesis.boxes[place].object_id, situation.arrangement.joints[place]&.object_id, situation.arrangement.kinds, situation.open?(place)]] ||= {})
-        memo[[stand, here]] ||= begin
+        points = hypothesis.skeleton.points_at(place)
+        memo = memory(hypothesis, situation, place)
+        memo[[stand, functions.values_at(*points)]] ||= begin
           device = hypothesis.boxes[place].device
           kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
-          Target.new(current: hypothesis.joints(place, situation.arrangement), functions: here, workmanship: Design::Workmanship.new(device:, kind:, stand:),
-                     grounds: grounds(hypothesis, situation, place))
+          Target.new(current: hypothesis.joints(place, situation.arrangement), functions: points.zip(functions.values_at(*points)).to_h,
+                     workmanship: Design::Workmanship.new(device:, kind:, stand:), grounds: grounds(hypothesis, situation, place))
         end
+      end
+
+      # Targets of a box as it is joined now.
+      def memory(hypothesis, situation, place)
+        by_box = ((@targets[circumstances(situation)] ||= {}.compare_by_identity)[hypothesis.boxes[place]] ||= {})
+        by_box[hypothesis.skeleton.points_at(place)] ||= {}
       end
 
       # Everything that belongs to the ground in a box, a second circuit's included.

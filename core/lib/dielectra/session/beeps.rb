@@ -2,30 +2,34 @@
 
 module Dielectra
   module Session
-    # Which pairs of points would beep under each hypothesis: nets are looked up once for all pairs.
+    # Which pairs of points would beep under each hypothesis. Hypotheses under which the points hang together alike are one
+    # pattern, and a question is worked out once for each pattern.
     class Beeps
+      include Patterns
+
+      # @param hypotheses [Array<Diagnosis::Hypothesis>]
       # @param points [Array<String>] the points of a place, in pairs of which a question is asked
       def initialize(hypotheses, prediction, arrangement, states, points)
-        @hypotheses = hypotheses
         @states = states.size
         @slot = points.each_with_index.to_h
-        @rows = hypotheses.map do |hypothesis|
-          states.map { |raised| prediction.nets_of(hypothesis, arrangement, raised, points) }
+        sort_out(hypotheses) do |hypothesis|
+          rows = states.map { |raised| Patterns.named(prediction.nets_of(hypothesis, arrangement, raised, points)) }
+          [rows, (hypothesis.beeping unless rows.all? { |_, lamps| lamps.empty? })]
         end
       end
 
       # @param pair [Array(String, String)]
-      # @return [Array<Float>] for each hypothesis, how likely a beep is
+      # @return [Array<Float>] for each pattern, how likely a beep is
       def yes(pair)
         here = @slot[pair[0]]
         there = @slot[pair[1]]
-        @rows.each_with_index.map do |states, number|
+        patterns.map do |states, beeping|
           sum = 0.0
           states.each do |nets, lamps|
             net = nets[here]
             far = nets[there]
             if net == far then sum += 1.0
-            elsif lamps.any? { |one, other| (net == one && far == other) || (net == other && far == one) } then sum += @hypotheses[number].beeping
+            elsif lamps.any? { |one, other| (net == one && far == other) || (net == other && far == one) } then sum += beeping
             end
           end
           sum / @states

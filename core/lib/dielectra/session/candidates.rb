@@ -11,6 +11,8 @@ module Dielectra
       SHARE = 0.9995
       # How often one question is asked at most.
       MOST_ASKED = 3
+      # Pairs of loose conductors of a place that are thought of being joined.
+      MOST_JOINED = 6
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
       # Minutes that a look has to save, whatever it costs.
@@ -182,15 +184,20 @@ module Dielectra
 
       def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
-      # The few questions that leave the least doubt, each with how likely a yes is under every hypothesis.
+      # The few questions that leave the least doubt, each with how likely a yes is under every hypothesis. Questions that tell
+      # the same apart are asked of one of them.
       # @param profile [Beeps, Volts]
       def told_apart(questions, profile, most: 3)
-        questions.filter_map do |question|
-          yes = profile.yes(question)
-          next if yes.minmax.reduce(:-).abs < 1e-9
+        return [] if profile.patterns.size < 2
 
-          [question, yes, @outlook.doubt_after(yes)]
-        end.min_by(most, &:last).map { |question, yes, _| [question, yes.map { |share| {true => share, false => 1 - share} }] }
+        different = {}
+        questions.each do |question|
+          yes = profile.yes(question)
+          different[yes] ||= question unless yes.minmax.reduce(:-).abs < 1e-9
+        end
+        weights = @outlook.pattern_weights(profile)
+        different.min_by(most) { |yes, _| @outlook.doubt_after(weights, yes) }
+                 .map { |yes, question| [question, profile.pattern_of.map { |number| {true => yes[number], false => 1 - yes[number]} }] }
       end
 
       # Points of the circuit in an open box, grounds that nothing is joined to left out.
@@ -241,7 +248,7 @@ module Dielectra
         return [] unless @job.tool?("continuity")
 
         workable.permutation(2).flat_map do |here, there|
-          loose_conductors(here).combination(2).first(10).flat_map { |pair| joined_pair(here, there, pair) }
+          loose_conductors(here).combination(2).first(MOST_JOINED).flat_map { |pair| joined_pair(here, there, pair) }
         end
       end
 
@@ -255,7 +262,7 @@ module Dielectra
         arrangement = @world.same(@situation.arrangement.with_joints(here, from: @situation.joints(here), to: joints))
         stand = @standing.hands_in(here, @costs, @job).spend(2 * @costs["arrange_point"])
                          .hands_in(there, @costs, @job).spend(@costs["probe"] + (2 * @costs["arrange_point"]))
-        points = probing_points(there)
+        points = loose_conductors(there)
         told_apart(points.combination(2), Beeps.new(@outlook.hypotheses, @belief.prediction, arrangement, @states, points), most: 1)
           .map do |_, answers|
             step = @approach.hands(here) { |hands| hands.arrange(joints) }

@@ -53,16 +53,21 @@ module Dielectra
         sums.each_value.sum { |row| doubt(row) }
       end
 
-      # The same for a question of yes or no.
-      # @param yes [Array<Float>] for each hypothesis, how likely a yes is
-      def doubt_after(yes)
+      # @param profile [Patterns]
+      # @return [Hash{Array(Integer, Integer) => Float}] weight of each pattern and plan together
+      def pattern_weights(profile)
+        profile.pattern_of.each_with_index.with_object(Hash.new(0.0)) { |(pattern, number), sums| sums[[pattern, @labels[number]]] += @weights[number] }
+      end
+
+      # Minutes of doubt left by a question of yes or no.
+      # @param yes [Array<Float>] for each pattern, how likely a yes is
+      def doubt_after(pattern_weights, yes)
         with = Array.new(@plans.size, 0.0)
         without = Array.new(@plans.size, 0.0)
-        yes.each_with_index do |share, number|
-          weight = @weights[number]
-          label = @labels[number]
-          with[label] += weight * share
-          without[label] += weight * (1 - share)
+        pattern_weights.each do |(pattern, label), weight|
+          share = weight * yes[pattern]
+          with[label] += share
+          without[label] += weight - share
         end
         doubt(with) + doubt(without)
       end

@@ -2,22 +2,25 @@
 
 module Dielectra
   module Session
-    # Between which points a voltmeter would show the supply under each hypothesis, and which points are live.
+    # Between which points a voltmeter would show the supply under each hypothesis, and which points are live; worked out once
+    # for hypotheses that put the points at the same potentials.
     class Volts
+      include Patterns
+
       def initialize(hypotheses, prediction, arrangement, states, points)
         @states = states.size
         @slot = points.each_with_index.to_h
-        @rows = hypotheses.map do |hypothesis|
+        sort_out(hypotheses) do |hypothesis|
           states.map { |raised| points.map { |point| prediction.potential(hypothesis, arrangement, raised, point) } }
         end
       end
 
       # @param question [Array<String>] two points, or the one that is asked whether it is live
-      # @return [Array<Float>] for each hypothesis, how likely the full supply is
+      # @return [Array<Float>] for each pattern, how likely the full supply is
       def yes(question)
         here = @slot[question[0]]
         there = question[1] && @slot[question[1]]
-        @rows.map { |states| states.count { |potentials| full?(potentials[here], there ? potentials[there] : :neutral) } / @states.to_f }
+        patterns.map { |states| states.count { |potentials| full?(potentials[here], there ? potentials[there] : :neutral) } / @states.to_f }
       end
 
       private
