@@ -5,8 +5,12 @@ module Dielectra
     # One way in which a circuit is not as it was meant: how a closed box is joined, or a fault that hides.
     # `kind` is a word of priors.json; the other fields say where. `seen_as` is, for marks that lie, terminal => mark.
     Deviation = Struct.new(:kind, :place, :device, :points, :contact, :cable, :seen_as, keyword_init: true) do
+      # What is wrong and where, as far as it can be said without knowing what the boxes hold.
+      attr_reader :wrong
+
       def initialize(...)
         super
+        @wrong = [kind, place || device || cable&.map { |name| name[%r{\A[^/]+}] }&.sort].freeze
         freeze
       end
 

@@ -27,6 +27,9 @@ module Dielectra
 
       def size = @names.size
 
+      # The one object for a list of points.
+      def same(points) = (@lists ||= {})[points] ||= points.freeze
+
       # @return [Array<Array<Integer>>]
       def joints(joints) = joints.map { |joint| joint.map { |point| self[point] } }
     end

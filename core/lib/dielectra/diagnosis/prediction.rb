@@ -37,6 +37,12 @@ module Dielectra
         without && !burning?(hypothesis, arrangement, without, lamp) ? :dim : :on
       end
 
+      # @return [Boolean] whether the breaker lets go
+      def trips?(hypothesis, arrangement, raised)
+        nets = hypothesis.nets(arrangement, raised)
+        nets[@world.source] == nets[@world.return]
+      end
+
       # What all lamps do: the one light they show together, or :odd where they differ.
       def lights(hypothesis, arrangement, raised)
         shown = @world.lamps.keys.map { |lamp| light(hypothesis, arrangement, raised, lamp) }.uniq
@@ -142,11 +148,11 @@ module Dielectra
 
       # A breaker found tripped may have tripped in another combination than the one it is seen in.
       def breaker(hypothesis, observation, raised)
-        short = light(hypothesis, observation.arrangement, raised) == :tripped
+        short = trips?(hypothesis, observation.arrangement, raised)
         return matches(false, short) if observation.reading == "on"
         return 1 - @error if short
 
-        ever = Observation.states(@world.job, {}).any? { |any| light(hypothesis, observation.arrangement, any) == :tripped }
+        ever = Observation.states(@world.job, {}).any? { |any| trips?(hypothesis, observation.arrangement, any) }
         ever ? 0.5 : @error
       end
 

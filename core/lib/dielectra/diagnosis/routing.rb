@@ -245,20 +245,21 @@ module Dielectra
 
       # What tells two ways apart for any reading in the boxes opened so far.
       def physical(way)
-        shown = way.sides.map { |edge, (near, far)| near && far ? linked(way, edge, near, far) : [led(way, edge, near || far)] }
+        shown = {}
+        way.sides.each do |edge, (near, far)|
+          if near && far then strands(way, edge, near, far).each { |here, there, _| here < there ? shown[here] = there : shown[there] = here }
+          else led(shown, way, edge, near || far)
+          end
+        end
         closed = @closed_switch || @places.empty?
-        [shown.flatten(1).sort_by(&:to_s), (way.layout.chain if closed), (way.layout.scheme.name if closed), (way.layout.edges if @places.empty?)]
+        [shown, (way.layout.chain if closed), (way.layout.scheme.name if closed), (way.layout.edges if @places.empty?)]
       end
 
-      # Conductor by conductor, between two opened boxes.
-      def linked(way, edge, near, far)
-        strands(way, edge, near, far).map { |here, there, _| [here, there] }
-      end
-
-      def led(way, edge, port)
+      # What leads to where nobody has looked.
+      def led(shown, way, edge, port)
         side = way.sides[edge].index(port)
         other = edge[1 - side]
-        [port.points, Design::Layout.polarized(edge) || (way.layout.lights.include?(other) ? :light : nil), way.functions[edge][side]]
+        shown[port.points] = [Design::Layout.polarized(edge) || (way.layout.lights.include?(other) ? :light : nil), way.functions[edge][side]]
       end
 
       public

@@ -45,7 +45,7 @@ module Dielectra
       end
 
       # @return [Array<String>] the conductors' points in a place, sorted
-      def points_at(place) = (@points_at ||= {})[place] ||= functions_at(place).keys.sort
+      def points_at(place) = (@points_at ||= {})[place] ||= @index.same(functions_at(place).keys.sort)
 
       def broken_conductors = @broken_conductors ||= Faults.broken(runs)
 

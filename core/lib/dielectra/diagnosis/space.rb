@@ -28,7 +28,7 @@ module Dielectra
       end
 
       # @return [Array] what is wrong in a hypothesis and where, as a guide names it
-      def self.wrong(deviations) = deviations.map { |item| [item.kind, item.place || item.device || item.cable&.map { |name| name[%r{\A[^/]+}] }&.sort] }.sort_by(&:to_s)
+      def self.wrong(deviations) = deviations.size < 2 ? deviations.map(&:wrong) : deviations.map(&:wrong).sort_by(&:hash)
 
       # @return [Array<Hypothesis>]
       def hypotheses

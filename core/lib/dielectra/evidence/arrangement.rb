@@ -48,6 +48,7 @@ module Dielectra
         (before.keys | after.keys).reject { |point| before[point] == after[point] }
       end
 
+      # @return [Hash{String => Array<String>}] point => the joint it is in
       def self.partners(joints)
         joints.each_with_object({}) do |joint, index|
           next if joint.size < 2
@@ -56,8 +57,6 @@ module Dielectra
           joint.each { |point| index[point] = sorted }
         end
       end
-      private_class_method :partners
-
       def key = @key ||= [joints, touched, kinds, lamps].freeze
 
       def ==(other) = other.is_a?(Arrangement) && key == other.key

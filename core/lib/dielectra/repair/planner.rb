@@ -7,7 +7,7 @@ module Dielectra
     # in the wall are left out of the search; what then has no solution is an obstacle.
     class Planner
       # Ways that are tried before the best so far has to do.
-      MOST_TRIED = 1500
+      MOST_TRIED = 600
       # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
       OFF_COLOR = 0.7
 
@@ -238,19 +238,24 @@ module Dielectra
       def target(hypothesis, situation, layout, place, functions)
         stand = layout.stand(place)
         points = hypothesis.skeleton.points_at(place)
-        memo = memory(hypothesis, situation, place)
-        memo[[stand, functions.values_at(*points)]] ||= begin
+        memory = memory(hypothesis, situation, place, points)
+        memory[[stand, functions.values_at(*points)]] ||= begin
           device = hypothesis.boxes[place].device
           kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
-          Target.new(current: hypothesis.joints(place, situation.arrangement), functions: points.zip(functions.values_at(*points)).to_h,
-                     workmanship: Design::Workmanship.new(device:, kind:, stand:), grounds: grounds(hypothesis, situation, place))
+          Target.new(current: memory[:joints], functions: points.zip(functions.values_at(*points)).to_h, partners: memory[:partners],
+                     workmanship: Design::Workmanship.new(device:, kind:, stand:), grounds: memory[:grounds])
         end
       end
 
-      # Targets of a box as it is joined now.
-      def memory(hypothesis, situation, place)
-        by_box = ((@targets[circumstances(situation)] ||= {}.compare_by_identity)[hypothesis.boxes[place]] ||= {})
-        by_box[hypothesis.skeleton.points_at(place)] ||= {}
+      # Targets of a box as it is joined now, with what they have in common.
+      def memory(hypothesis, situation, place, points)
+        joints = hypothesis.joints(place, situation.arrangement)
+        by_joints = (@targets[joints] ||= {}.compare_by_identity)
+        by_joints[points] ||= begin
+          kind = hypothesis.kinds(situation.arrangement)[hypothesis.boxes[place].device]
+          (@memories ||= {})[[place, joints, points, kind, situation.open?(place)]] ||=
+            {joints:, partners: Evidence::Arrangement.partners(joints), grounds: grounds(hypothesis, situation, place)}
+        end
       end
 
       # Everything that belongs to the ground in a box, a second circuit's included.

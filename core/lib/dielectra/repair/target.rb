@@ -4,28 +4,41 @@ module Dielectra
   module Repair
     # What one box has to be joined like, given what its conductors are to carry, with as little changed as possible.
     class Target
-      attr_reader :joints, :changed
+      # @return [Array<String>] points that have to touch something else than now
+      attr_reader :changed
 
       # @param current [Array<Array<String>>] what touches what now
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param workmanship [Design::Workmanship] of the device that is, or will be, in the box
       # @param grounds [Array<String>] everything in the box that belongs to the ground
-      def initialize(current:, functions:, workmanship:, grounds:)
+      # @param partners [Hash{String => Array<String>}] Arrangement.partners of what touches what now, where it is at hand
+      def initialize(current:, functions:, workmanship:, grounds:, partners: Evidence::Arrangement.partners(current))
         @current = current
         @functions = functions
         @grounds = grounds
         @device = "#{workmanship.device}."
-        best = workmanship.turns.map { |turn| arrange(workmanship.joints(functions, turn:)) }
-                          .min_by { |joints| Evidence::Arrangement.changed(current, joints).size }
-        @changed = Evidence::Arrangement.changed(current, best)
-        best = with_grounds(best)
-        @joints = Evidence::Arrangement.canonical(best)
-        @changed = Evidence::Arrangement.changed(current, best)
+        @partners = partners
+        choose(workmanship.turns.map { |turn| spares(workmanship.joints(functions, turn:)) + kept_grounds + others })
       end
+
+      # @return [Array<Array<String>>] what shall touch what
+      def joints = @joints ||= Evidence::Arrangement.canonical(@best)
 
       private
 
-      def arrange(joints) = spares(joints) + kept_grounds + others
+      # The way round that changes least.
+      def choose(ways)
+        changes = ways.map { |joints| changed_by(joints) }
+        least = changes.each_index.min_by { |number| changes[number].size }
+        @changed = changes[least]
+        @best = with_grounds(ways[least])
+        @changed = changed_by(@best) unless @best.equal?(ways[least])
+      end
+
+      def changed_by(joints)
+        after = Evidence::Arrangement.partners(joints)
+        (@partners.keys | after.keys).reject { |point| @partners[point] == after[point] }
+      end
 
       # What has nothing to do with the circuit, such as a second one passing through: it stays as it is.
       def others
@@ -52,7 +65,7 @@ module Dielectra
         joints
       end
 
-      def kept_grounds = @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
+      def kept_grounds = @kept_grounds ||= @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
 
       # A box that has to be worked in, and whose grounds lie loose, gets them joined.
       def with_grounds(joints)

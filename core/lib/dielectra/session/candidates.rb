@@ -7,8 +7,8 @@ module Dielectra
     # repair. One step ahead in knowledge, the whole way in walking.
     class Candidates
       # Hypotheses that are weighed, and the share of all they have to make up.
-      LEADING = 100
-      SHARE = 0.9995
+      LEADING = 60
+      SHARE = 0.998
       # How often one question is asked at most.
       MOST_ASKED = 3
       # Pairs of loose conductors of a place that are thought of being joined.
