@@ -22,15 +22,17 @@ module Dielectra
       # @param onward [Array<Float>] how common none, one, two … runs onward from a box are
       # @param ends [Hash{String => Array<Integer>}] for each box that has been opened, how many insulated conductors each
       #   cable end has
+      # @param singles [Hash{String => Integer}] for each opened box that single conductors run to, how many
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
-      def initialize(controls:, lights:, others: [], onward: Trade.priors.dig("layout", "onward"), ends: {}, wide: false,
+      def initialize(controls:, lights:, others: [], onward: Trade.priors.dig("layout", "onward"), ends: {}, singles: {}, wide: false,
                      schemes: Scheme.all(controls.size))
         @controls = controls
         @lights = lights
         @boxes = (controls + lights + others).uniq
         @onward = onward
         @sizes = ends.transform_values { |sizes| sizes.sort.reverse }
+        @singles = singles
         @wide = wide
         @schemes = schemes
         @most = wide ? MOST_EVER : MOST_CONDUCTORS
@@ -84,6 +86,8 @@ module Dielectra
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.
       def fits?(shape)
+        return false unless @singles.all? { |box, count| shape.edges.zip(shape.widths).sum { |edge, width| edge.include?(@boxes.index(box)) ? width : 0 } <= count }
+
         @sizes.all? do |box, sizes|
           number = @boxes.index(box)
           shape.degrees[number] <= sizes.size &&
@@ -101,6 +105,8 @@ module Dielectra
       # Whether the cables that show in opened boxes have conductors enough for what the runs carry, and the others would not
       # be of a kind that nobody pulls.
       def room?(layout)
+        return false unless @singles.all? { |box, count| layout.edges_at(box).sum { |edge| layout.carried(edge).size } == count }
+
         @sizes.all? { |box, sizes| layout.edges_at(box).map { |edge| layout.carried(edge).size }.sort.reverse.zip(sizes).all? { |need, size| need <= size } } &&
           layout.edges.all? { |edge| layout.carried(edge).size <= @most || edge.any? { |place| @sizes.key?(place) } }
       end

@@ -40,7 +40,7 @@ module Dielectra
 
         all = observations + seen
         grown = after.opened.size > before.opened.size || after.foreign != before.foreign
-        return with(all, scored(Space.new(world, after, guide:).hypotheses, all)).regrown(after) if grown
+        return with(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after) if grown
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after)
@@ -58,7 +58,7 @@ module Dielectra
         odd = hypotheses.empty? ? 1 : misfits(hypotheses.first).size
         return self unless odd > @tolerated
 
-        grown = grown(Space.new(world, situation, wide: true, guide:))
+        grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 

@@ -61,7 +61,8 @@ module Dielectra
         lights = @job.wanted_loads.map(&:place).uniq
         controls = @job.wanted_controls.map(&:place)
         ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
-        @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, wide: @wide || @singles)
+        singles = @singles ? @ports.transform_values(&:size) : {}
+        @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, singles:, wide: @wide || @singles)
       end
 
       # Every way the runs can be the ports, with the most it can weigh, heaviest first.

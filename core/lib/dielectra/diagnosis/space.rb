@@ -11,6 +11,8 @@ module Dielectra
       WIDER = 1e-5
       # Hypotheses held, and skeletons they rest on.
       MOST = 1200
+      # Skeletons that are looked at to pick those from, once something has been seen.
+      MOST_LOOKED_AT = 1500
       # Hypotheses looked at before a box is open, to be merged.
       MOST_BLIND = 4000
       MOST_SKELETONS = 60
@@ -18,12 +20,14 @@ module Dielectra
       # @param wide [Boolean] whether to look for rarer things: layouts seldom met
       # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what
       #   is held is picked by it, and weighed without it
-      def initialize(world, situation, wide: false, guide: {})
+      # @param observations [Array<Observation>] what was seen so far; skeletons are picked by how well they agree with it
+      def initialize(world, situation, wide: false, guide: {}, observations: [])
         @world = world
         @job = world.job
         @situation = situation
         @wide = wide
         @guide = guide
+        @observations = observations
         @floor = wide ? WIDER : FLOOR
       end
 
@@ -32,10 +36,10 @@ module Dielectra
 
       # @return [Array<Hypothesis>]
       def hypotheses
-        skeletons = Skeleton.all(@job, @situation, @world, most: MOST_SKELETONS * (@wide ? 3 : 1), wide: @wide)
+        skeletons = agreeing(Skeleton.all(@job, @situation, @world, most: @observations.empty? ? MOST_SKELETONS : MOST_LOOKED_AT, wide: @wide))
         return [] if skeletons.empty?
 
-        floor = @floor * skeletons.first.weight
+        floor = @floor * skeletons.map(&:weight).max
         found = skeletons.flat_map { |skeleton| of(skeleton, floor) }
         return merged(found) if @situation.opened.empty?
 
@@ -64,6 +68,22 @@ module Dielectra
           box = hypothesis.boxes[place]
           ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map { |way| [hypothesis.boxes.merge(place => way), way.weight / box.weight] }
         end
+      end
+
+      # The skeletons that agree best with what was seen, everything else being as it was meant.
+      def agreeing(skeletons)
+        most = MOST_SKELETONS * (@wide ? 3 : 1)
+        return skeletons if skeletons.size <= most
+
+        prediction = Prediction.new(@world)
+        skeletons.max_by(most) { |skeleton| skeleton.weight * agreement(skeleton, prediction) }
+      end
+
+      def agreement(skeleton, prediction)
+        as_meant(closed_boxes(skeleton)).map do |boxes, weight|
+          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes.merge(boxes), @world), faults: [], prior: weight, world: @world)
+          @observations.reduce(weight) { |product, seen| product * prediction.likelihood(meant, seen) }
+        end.max
       end
 
       # Before a box is open all that can be seen is the light: hypotheses that have the same wrong in the same place, and show
@@ -108,13 +128,18 @@ module Dielectra
       # Every combination of ways the boxes may be joined with at most one closed box not as meant; boxes taken apart
       # come in company.
       def joined(skeleton)
-        open, closed = @job.boxes.map(&:id).partition { |place| @situation.open?(place) }
-        seen = open.to_h { |place| [place, found(place)] }
-        boxes = closed.map { |place| ClosedBox.of(skeleton, place, @world, either_way: either_way?(skeleton.layout.chain, place)) }
+        boxes = closed_boxes(skeleton)
         apart_so_far = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
         (as_meant(boxes) + one_deviating(boxes, apart_so_far) + several_apart(boxes, apart_so_far))
-          .map { |ways, weight| [seen.merge(ways), weight] }
+          .map { |ways, weight| [found_boxes.merge(ways), weight] }
       end
+
+      def closed_boxes(skeleton)
+        closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) }
+        closed.map { |place| ClosedBox.of(skeleton, place, @world, either_way: either_way?(skeleton.layout.chain, place)) }
+      end
+
+      def found_boxes = @found_boxes ||= @job.boxes.map(&:id).select { |place| @situation.open?(place) }.to_h { |place| [place, found(place)] }
 
       # Of closed switches that follow one another in the chain, one stands for the travelers of all lying either way round.
       def either_way?(chain, place)

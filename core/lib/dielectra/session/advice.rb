@@ -44,6 +44,7 @@ module Dielectra
         when :continuity then "test continuity in the #{place_of_question} box" unless asked?
         when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
         when :join then "find the far ends of two conductors" unless asked?
+        when :apart then "take the #{Instruction.name(@candidate.subject)} box apart" unless @step.do == "arrange"
         when :repair then "the rewire" unless %w[arrange replace mark].include?(@step.do)
         when :prove then "watch every combination" unless asked?
         end
@@ -57,6 +58,7 @@ module Dielectra
         when :lamp then "A lamp is the cheapest thing to rule out."
         when :open then opening(share_at(@candidate.subject))
         when :continuity, :volts, :detect then asked? ? "Of all readings in reach it tells most for its minute." : "It tells apart #{rivals}."
+        when :apart then "As it is joined it cannot be energised with certainty; apart and capped it can, and then the line shows."
         when :join then "It finds the far ends of two conductors in one go."
         when :repair then "#{leading} The smallest change that mends it."
         when :prove then "Nothing is called mended that was not watched: every control, from every state of the others."

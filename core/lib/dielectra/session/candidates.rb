@@ -46,7 +46,25 @@ module Dielectra
         found += joined_pairs if worth_more?(found)
         possible = found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
         worthwhile, idle = possible.partition { |candidate| worthwhile?(candidate) }
+        worthwhile = taken_apart if worthwhile.empty?
         worthwhile.sort_by(&:value) + idle.sort_by(&:value)
+      end
+
+      # Where nothing else tells: everything in a box apart and capped, so that it can be energised and searched live.
+      def taken_apart
+        workable.filter_map do |place|
+          left = @situation.joints(place).select { |joint| joint.none? { |point| mine?(place, point) } }
+          next if left.map(&:sort).sort == @situation.joints(place).map(&:sort).sort
+
+          there = @standing.hands_in(place, @costs, @job).spend(@situation.joints(place).flatten.size * @costs["arrange_point"])
+          step = @approach.hands(place) { |hands| hands.arrange(left) }
+          Candidate.new(purpose: :apart, subject: place, minutes: there.minutes, value: there.minutes + @outlook.now(there), step:, answers: nil) if step
+        end
+      end
+
+      # Insulated conductors of the circuit, which are what is taken apart; grounds and a second circuit stay.
+      def mine?(place, point)
+        @situation.own_cable_ends(place).any? { |cable_end| cable_end.insulated.any? { |wire| cable_end.point(wire) == point } }
       end
 
       # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not. Of
