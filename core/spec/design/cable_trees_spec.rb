@@ -1,10 +1,21 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Design::CableTrees do
-  def layouts(controls, onward: [1.0]) = described_class.new(controls:, light: "light", onward:).to_a
+  let(:present) { [Dielectra::Design::Scheme::PRESENT] }
 
-  it "counts labelled trees as Cayley does" do
-    expect((2..5).map { |size| described_class.over(("a".."z").first(size)).size }).to eq([1, 3, 16, 125])
+  def layouts(controls, onward: [1.0], **more) = described_class.new(controls:, lights: ["light"], onward:, schemes: present, **more).to_a
+
+  def runs(layout) = [layout.edges.map(&:sort).sort, layout.chain]
+
+  it "counts labelled trees as Cayley does, with every way in for the feed" do
+    counts = (2..4).map { |size| Dielectra::Design::Shapes.of(size - 1, 1, size, 99).map { |shape| shape.edges.map(&:sort).sort }.uniq.size }
+    expect(counts).to eq([1 * 2, 3 * 3, 16 * 4])
+  end
+
+  it "gives every run of four controls no more to carry than asked for" do
+    shapes = Dielectra::Design::Shapes.of(4, 1, 5, 3)
+    expect(shapes.map { |shape| shape.widths.max }.uniq).to eq([3])
+    expect(shapes.map(&:chain).uniq.size).to eq(24)
   end
 
   it "finds a feed at the switch and a loop from the light for one control" do
@@ -21,21 +32,30 @@ RSpec.describe Dielectra::Design::CableTrees do
     "feed at the light, a loop to each" => [[%w[a light], %w[light b], %w[panel light]], {0 => %w[line traveler_1 traveler_2], 1 => %w[load traveler_1 traveler_2]}]
   }.each do |name, (edges, carried)|
     it "knows what the runs carry: #{name}" do
-      layout = Dielectra::Design::Layout.new(edges:, chain: %w[a b], light: "light", weight: 1.0)
+      layout = Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new(edges), chain: %w[a b], lights: ["light"])
       expect(carried.to_h { |index, _| [index, layout.carried(edges[index]).sort] }).to eq(carried)
-      expect(layouts(%w[a b]).map(&:key)).to include(layout.key)
+      expect(layouts(%w[a b]).map { |found| runs(found) }).to include(runs(layout))
     end
   end
 
   it "hangs what leaves for elsewhere on any box, and then carries line further" do
-    layout = described_class.new(controls: %w[a], light: "light", ends: {"light" => [3, 3]}).find do |candidate|
+    layout = layouts(%w[a], onward: [0.8, 0.2], ends: {"light" => [3, 2]}).find do |candidate|
       candidate.edges.include?(%w[panel a]) && candidate.edges.include?(%w[light onward_1])
     end
     expect(layout.carried(%w[a light]).sort).to eq(%w[line load neutral])
   end
 
   it "keeps to the number of cables in opened boxes" do
-    all = described_class.new(controls: %w[a b], light: "light", ends: {"a" => [4]})
+    all = layouts(%w[a b], ends: {"a" => [4]})
     expect(all.map { |layout| layout.edges_at("a").size }.uniq).to eq([1])
+  end
+
+  it "lays out the obsolete schemes too: the switched neutral, and line and neutral on the travelers" do
+    carried = described_class.new(controls: %w[a b], lights: ["light"], onward: [1.0]).filter_map do |layout|
+      edge = layout.edges.find { |run| run.sort == %w[a b] }
+      [layout.scheme.name, layout.carried(edge).sort] if edge && layout.chain == %w[a b] && layout.edges.include?(%w[b light]) && layout.edges.include?(%w[panel a])
+    end
+    expect(carried).to contain_exactly([:present, %w[neutral traveler_1 traveler_2]], [:neutral_switched, %w[line traveler_1 traveler_2]],
+                                       [:both_on_travelers, %w[leg_1 line neutral]])
   end
 end

@@ -4,11 +4,7 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
   let(:session) { opened("tower_stair", "tower_door") }
   let(:skeleton) { session.belief.hypotheses.first.skeleton }
 
-  def box(place, either_way: false)
-    control = session.job.controls.find { |item| item.place == place }
-    light = session.job.loads.first.id if session.job.loads.first.place == place
-    described_class.new(skeleton, place, control, light, either_way:)
-  end
+  def box(place, either_way: false) = described_class.of(skeleton, place, session.belief.world, either_way:)
 
   it "takes travelers either way round where it makes a difference" do
     expect([box("lamp_room").right.size, box("lamp_room", either_way: true).right.size]).to eq([1, 2])
@@ -28,8 +24,9 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
 
   it "puts a single-pole on every pair of the conductors that are there" do
     wrong = box("lamp_room").deviating.select { |way| way.deviation.kind == :wrong_device }
-    expect(wrong.map(&:kind).uniq).to eq(["single_pole"])
-    expect(wrong.map { |way| way.joints.count { |joint| joint.any? { |point| point.start_with?("S2.terminal") } } }.uniq).to eq([2])
+    single = wrong.select { |way| way.kind == "single_pole" }
+    expect(wrong.map(&:kind).uniq).to eq(%w[single_pole four_way])
+    expect(single.map { |way| way.joints.count { |joint| joint.any? { |point| point.start_with?("S2.terminal") } } }.uniq).to eq([2])
   end
 
   it "has no switch in the light's box to be wrong, and hands in it less often" do
@@ -52,7 +49,7 @@ end
 RSpec.describe Dielectra::Diagnosis::Faults do
   let(:session) { opened("boathouse", "slip_door", "boathouse") }
   let(:hypothesis) { session.belief.hypotheses.find { |item| item.deviations.empty? } }
-  let(:all) { described_class.new(hypothesis.skeleton, hypothesis.boxes, "L1").all.map(&:first) }
+  let(:all) { described_class.new(hypothesis.assembly, session.belief.world).all.map(&:first) }
 
   it "names each hidden fault once" do
     expect(all.uniq.size).to eq(all.size)

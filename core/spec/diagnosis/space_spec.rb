@@ -1,25 +1,26 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Diagnosis::Routing do
-  def routed(name, *places)
-    session = opened(name, *places)
-    described_class.new(session.job, session.situation).map { |layout, runs, weight, verdicts| [layout, runs, weight, verdicts] }
+  # The skeletons of a demo house with some boxes open, likeliest first.
+  def routed(name, *places, house: Dielectra::Practice::House.new(demo_circuit(name)))
+    session = opened(name, *places, house:)
+    Dielectra::Diagnosis::Skeleton.all(session.job, session.situation, session.belief.world)
   end
 
   it "uses every cable end of an opened box, and each once" do
-    routed("tower_stair", "tower_door", "lamp_room").each do |_, runs, _, _|
-      ends = runs.flat_map(&:ends).grep_v(/~/)
+    routed("tower_stair", "tower_door", "lamp_room").each do |skeleton|
+      ends = skeleton.runs.flat_map(&:ends).grep_v(/~/)
       expect(ends).to match_array(%w[tower_door/1 tower_door/2 lamp_room/1 lamp_room/2])
     end
   end
 
   it "joins only cable ends whose conductors are alike" do
-    pairs = routed("tower_stair", "tower_door", "lamp_room", "stair_head").flat_map { |_, runs, _, _| runs.map { |run| run.ends.sort } }
+    pairs = routed("tower_stair", "tower_door", "lamp_room", "stair_head").flat_map { |skeleton| skeleton.runs.map { |run| run.ends.sort } }
     expect(pairs).not_to include(%w[lamp_room/2 tower_door/2], %w[stair_head/1 tower_door/2])
   end
 
   it "judges the boxes as found: the exchange is seen at once" do
-    _, _, _, verdicts = routed("tower_stair", "tower_door", "lamp_room").max_by { |way| way[2] }
+    verdicts = routed("tower_stair", "tower_door", "lamp_room").first.verdicts
     expect(verdicts.transform_values(&:label)).to eq("tower_door" => :right, "lamp_room" => :exchanged)
   end
 
@@ -28,9 +29,28 @@ RSpec.describe Dielectra::Diagnosis::Routing do
     document["places"] << {"id" => "outlet", "kind" => "receptacle_box", "enclosure" => "plastic"}
     wires = %w[black white bare].map { |color| {"id" => color, "color" => color} }
     document["cables"] << {"ends" => %w[boathouse/3 outlet/1], "type" => "14/2", "method" => "nm", "conductors" => wires}
-    session = opened("boathouse", "boathouse", house: Dielectra::Practice::House.new(Dielectra::Circuit.read(document)))
-    layouts = described_class.new(session.job, session.situation).map { |layout, _, _, _| layout }
-    expect(layouts.map { |layout| layout.edges_at("boathouse").size }.uniq).to eq([3])
+    skeletons = routed("boathouse", "boathouse", house: Dielectra::Practice::House.new(Dielectra::Circuit.read(document)))
+    expect(skeletons.map { |skeleton| skeleton.layout.edges_at("boathouse").size }.uniq).to eq([3])
+  end
+
+  it "leaves out what stayed live with the breaker off: it belongs to a second circuit" do
+    session = opened("boathouse", "boathouse")
+    session.record("do" => "prove_dead", "place" => "boathouse", "answer" => {"live" => ["boathouse/1.black"]})
+    expect(session.situation.own_cable_ends("boathouse").map(&:id)).to eq(["boathouse/2"])
+  end
+end
+
+RSpec.describe Dielectra::Diagnosis::Port do
+  def port(id, *wires) = described_class.new([Dielectra::Circuit::CableEnd.read("id" => id, "type" => "raceway", "conductors" => wires.map { |name, color| {"id" => name, "color" => color} })])
+
+  it "pairs what has a colour of its own, and like ones in every way" do
+    here = port("a/1", %w[black_1 black], %w[white white], %w[black_2 black])
+    there = port("b/1", %w[white white], %w[black_1 black], %w[black_2 black])
+    expect(here.pairings(there)).to contain_exactly([1, 0, 2], [2, 0, 1])
+  end
+
+  it "is alike only where type and colours are" do
+    expect(port("a/1", %w[red red], %w[white white]).alike?(port("b/1", %w[black black], %w[white white]))).to be(false)
   end
 end
 
@@ -44,7 +64,9 @@ RSpec.describe Dielectra::Diagnosis::Space do
 
   it "counts travelers the other way round once, and not as a fault" do
     right = fresh.belief.hypotheses.select { |item| item.deviations.empty? }
-    expect(right.map { |item| item.boxes.values.map(&:joints) }.uniq.size).to eq(right.size)
+    states = Dielectra::Diagnosis::Observation.states(fresh.job, {})
+    lights = right.map { |item| states.map { |raised| fresh.belief.prediction.lights(item, Dielectra::Evidence::Arrangement.as_found, raised) } }
+    expect(lights.uniq.size).to eq(right.size)
   end
 
   it "finds two boxes taken apart likelier than chance would have it" do
@@ -63,13 +85,23 @@ RSpec.describe Dielectra::Diagnosis::Space do
   end
 
   it "does not call the ground a suspect" do
-    faults = fresh.belief.hypotheses.flat_map(&:faults).flat_map { |fault| fault.points || [] }
+    faults = fresh.belief.hypotheses.flat_map(&:faults).reject { |fault| fault.kind == :short }.flat_map { |fault| fault.points || [] }
     expect(faults.grep(/bare|ground/)).to be_empty
   end
 
-  it "holds pairs of faults when asked to look wider" do
-    session = opened("boathouse", "slip_door", "boathouse")
-    wider = described_class.new(session.belief.world, session.situation, faults: 2, floor: 1e-7).hypotheses
-    expect(wider.map { |item| item.faults.size }.max).to eq(2)
+  it "grows a hypothesis by one thing more that is wrong" do
+    session = opened("boathouse", "slip_door")
+    space = described_class.new(session.belief.world, session.situation, wide: true)
+    single = session.belief.hypotheses.find { |item| item.faults.size == 1 && item.assembly.deviations.empty? }
+    grown = space.extended(single)
+    expect(grown.map { |item| item.deviations.size }.uniq).to eq([2])
+    expect(grown.map(&:prior).max).to be < single.prior
+  end
+
+  it "picks what is held by what has become likelier" do
+    session = opened("tower_stair", "tower_door")
+    all = described_class.new(session.belief.world, session.situation).hypotheses
+    expect(session.belief.guide.fetch(:others)).to be <= session.belief.guide.values.max
+    expect(all.size).to be <= described_class::MOST
   end
 end

@@ -10,7 +10,7 @@ RSpec.describe Dielectra::Practice::Inspection do
         d["faults"] = []
         swap = {"boathouse/1.black" => "boathouse/1.white", "boathouse/1.white" => "boathouse/1.black"}
         d["joints"].each { |joint| joint["points"].map! { |point| swap.fetch(point, point) } }
-      end, true, ["the neutral is switched"]
+      end, true, ["the neutral of L1 is switched"]
     ],
     "with line on neutral" => [
       lambda do |d|

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Repair::Target do
-  let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", stand: Dielectra::Design::Stand.of(%w[porch], "porch")) }
+  let(:porch) { Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel porch], %w[porch light]]), chain: %w[porch], lights: ["light"]) }
+  let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", stand: porch.stand("porch")) }
   let(:grounds) { %w[a/1.bare a/2.bare S1.ground] }
   let(:feed_through) { {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "load", "a/2.white" => "neutral", "a/2.red" => nil} }
 

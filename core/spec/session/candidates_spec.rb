@@ -42,11 +42,15 @@ end
 RSpec.describe Dielectra::Session::Outlook do
   let(:session) { opened("tower_stair", "tower_door", "lamp_room") }
 
+  let(:standing) { Dielectra::Session::Standing.of(session.situation) }
+
+  # Every hypothesis a pattern of its own.
+  def patterns(outlook) = outlook.pattern_weights(Struct.new(:pattern_of).new([*0...outlook.hypotheses.size]))
+
   it "prices a question that settles nothing at the doubt there was" do
     outlook = session.outlook
-    same = Array.new(outlook.hypotheses.size, 0.5)
-    before = Dielectra::Diagnosis::Belief.entropy(outlook.shares(outlook.weights)) * described_class::MINUTES_PER_BIT
-    expect(outlook.doubt_after(same)).to be_within(1e-9).of(before)
+    before = outlook.now(standing) - outlook.repair(standing, outlook.weights)
+    expect(outlook.doubt_after(patterns(outlook), Array.new(outlook.hypotheses.size, 0.5))).to be_within(1e-9).of(before)
   end
 
   it "never has more doubt after an answer than before it, and says the same in both its ways of counting" do
@@ -54,9 +58,9 @@ RSpec.describe Dielectra::Session::Outlook do
     random = Random.new(3)
     yes = outlook.hypotheses.map { random.rand }
     rows = yes.map { |share| {true => share, false => 1 - share} }
-    before = outlook.doubt_after(Array.new(yes.size, 1.0))
-    expect(outlook.doubt_after(yes)).to be <= before + 1e-9
-    expect(outlook.doubt_after(yes)).to be_within(1e-9).of(outlook.expected_doubt(rows))
+    before = outlook.doubt_after(patterns(outlook), Array.new(yes.size, 1.0))
+    expect(outlook.doubt_after(patterns(outlook), yes)).to be <= before + 1e-9
+    expect(outlook.doubt_after(patterns(outlook), yes)).to be_within(1e-9).of(outlook.expected_doubt(rows))
   end
 
   it "knows the bits of an even choice" do

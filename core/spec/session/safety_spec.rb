@@ -22,13 +22,13 @@ RSpec.describe "Safety of every step" do
   end
 
   # Only what the person really did changes the house.
-  def played(seed)
-    random = Random.new(seed)
-    scenario = Dielectra::Practice::Scenario.new(random)
+  def played(family)
+    random = Random.new(7)
+    scenario = Dielectra::Practice::Scenario.new(random, family:)
     house = Dielectra::Practice::House.new(scenario.circuit, random:)
     watchman = Dielectra::Practice::Watchman.new(house, scenario.job)
     session = Dielectra::Session::Troubleshooting.new(scenario.job)
-    60.times do |number|
+    40.times do |number|
       step = session.next
       break if step.is_a?(Dielectra::Session::Conclusion)
 
@@ -40,16 +40,16 @@ RSpec.describe "Safety of every step" do
     watchman
   end
 
-  10.times do |seed|
-    it "holds in a house played with wild answers (#{seed})" do
-      forbidden = played(seed).unsafe.grep_v(/not fit to be energised/)
+  %i[one two three conduit second_circuit old_scheme knob_and_tube].each do |family|
+    it "holds in a house played with wild answers (#{family})" do
+      forbidden = played(family).unsafe.grep_v(/not fit to be energised/)
       expect(forbidden).to be_empty
     end
   end
 
   it "holds for the power as well where answers are honest" do
-    unsafe = (100..104).flat_map do |seed|
-      scenario = Dielectra::Practice::Scenario.new(Random.new(seed))
+    unsafe = %i[one two second_circuit].flat_map do |family|
+      scenario = Dielectra::Practice::Scenario.new(Random.new(102), family:)
       house = Dielectra::Practice::House.new(scenario.circuit)
       watchman = Dielectra::Practice::Watchman.new(house, scenario.job)
       play(house, scenario.job) { |step| watchman.check!(step) }

@@ -79,9 +79,9 @@ RSpec.describe Dielectra::Session::Troubleshooting do
   end
 
   it "asks again for the one answer that nothing explains" do
-    house = Dielectra::Practice::House.new(demo_circuit("tower_stair"))
+    house = Dielectra::Practice::House.new(demo_circuit("boathouse"))
     lied = false
-    session = described_class.new(demo_job("tower_stair"))
+    session = described_class.new(demo_job("boathouse"))
     until (step = session.next).is_a?(Dielectra::Session::Conclusion)
       answer = house.answer(step.to_h)
       if step.do == "probe" && !lied

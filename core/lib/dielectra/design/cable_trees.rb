@@ -125,9 +125,7 @@ module Dielectra
       end
 
       def closed_onward
-        return [0, 1] if @wide || @boxes.size < MANY
-
-        [0]
+        @wide || @boxes.size < MANY ? [0, 1].first(@onward.size) : [0]
       end
 
       # Runs onward from boxes nobody has opened.

@@ -35,7 +35,10 @@ module Dielectra
 
       # @return [Array<String>] functions a run carries
       def carried(edge)
-        (@carried ||= {}.compare_by_identity)[edge] ||= masks.filter_map { |function, mask| function if tree.parts?(edge, mask) }
+        (@carried ||= {}.compare_by_identity)[edge] ||= begin
+          own = edges.find { |run| run == edge }
+          masks.filter_map { |function, mask| function if tree.parts?(own, mask) }
+        end
       end
 
       # @return [Boolean] whether no run carries more than so many functions

@@ -27,9 +27,9 @@ module Dielectra
       # @param family [Symbol, nil] one of FAMILIES; by chance where nil
       def initialize(random, trouble: nil, family: nil)
         @random = random
-        @family = family || weighted(FAMILIES)
-        @trouble = trouble || weighted(TROUBLES)
         loop do
+          @family = family || weighted(FAMILIES)
+          @trouble = trouble || weighted(TROUBLES)
           @wall = Wall.new(@family, random)
           @faults = []
           @spoilt = []
