@@ -51,19 +51,22 @@ def judged(seed, scenario, house, session, times, watch)
             elsif solved then inspection.obeys? && hazards.empty? ? :solved : :wrong
             else beyond ? :stopped : :gave_up
             end
-  walks = session.steps.each_cons(2).count { |one, other| other["do"].match?(/breaker/) && !one["do"].match?(/breaker/) }
+  walks = session.steps.each_cons(2).count { |one, other| other["do"].include?("breaker") && !one["do"].include?("breaker") }
   Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome:, minutes: session.minutes,
            least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, walks:, steps: session.steps.size, times:,
            note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
            named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
 rescue StandardError => e
-  Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome: :gave_up, minutes: 60.0, least: 20.0, walks: 0, steps: 0, times: [0], note: e.full_message(highlight: false), named: false)
+  Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome: :gave_up, minutes: 60.0, least: 20.0, walks: 0, steps: 0, times: [0],
+           note: e.full_message(highlight: false), named: false)
 end
 
 games = (0...HOUSES).map do |number|
   game = play((SEED * 100_000) + number)
   good = %i[solved stopped].include?(game.outcome)
-  warn format("%d %s %s %s %.1f (%.1f) %.1fs %s%s", game.seed, game.family, game.trouble, game.outcome, game.minutes, game.least, game.times.max, game.named ? "" : "cause? ", game.note) if !good || game.minutes > (2.2 * game.least) + 5 || !game.named
+  if !good || !game.named || game.minutes > (2.2 * game.least) + 5
+    warn format("%d %s %s %s %.1f (%.1f) %.1fs %s%s", *game.to_a.first(4), game.minutes, game.least, game.times.max, game.named ? "" : "cause? ", game.note)
+  end
   game
 end
 

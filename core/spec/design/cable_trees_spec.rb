@@ -15,7 +15,7 @@ RSpec.describe Dielectra::Design::CableTrees do
   it "gives every run of four controls no more to carry than asked for" do
     shapes = Dielectra::Design::Shapes.of(4, 1, 5, 3)
     expect(shapes.map { |shape| shape.widths.max }.uniq).to eq([3])
-    expect(shapes.map(&:chain).uniq.size).to eq(24)
+    expect(shapes.map(&:order).uniq.size).to eq(24)
   end
 
   it "finds a feed at the switch and a loop from the light for one control" do

@@ -41,7 +41,9 @@ RSpec.describe Dielectra::Diagnosis::Routing do
 end
 
 RSpec.describe Dielectra::Diagnosis::Port do
-  def port(id, *wires) = described_class.new([Dielectra::Circuit::CableEnd.read("id" => id, "type" => "raceway", "conductors" => wires.map { |name, color| {"id" => name, "color" => color} })])
+  def port(id, *wires)
+    described_class.new([Dielectra::Circuit::CableEnd.read("id" => id, "type" => "raceway", "conductors" => wires.map { |name, color| {"id" => name, "color" => color} })])
+  end
 
   it "pairs what has a colour of its own, and like ones in every way" do
     here = port("a/1", %w[black_1 black], %w[white white], %w[black_2 black])

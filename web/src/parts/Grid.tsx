@@ -15,53 +15,64 @@ export function Grid({ job, busy, take }: Props) {
       title={proving ? "Proof" : "The light in each position"}
       aside={open ? "tap what it does" : undefined}
     >
-      <table className="w-full border-separate border-spacing-y-1">
-        <thead>
-          <tr className="text-left text-sm text-quiet">
-            {job.controls.map((control) => (
-              <th key={control.id} scope="col" className="font-normal">
-                {control.name}
-              </th>
-            ))}
-            <th scope="col" className="font-normal">
-              light
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {job.grid.map((row) => (
-            <tr
-              key={Object.values(row.positions).join()}
-              className={row.current ? "bg-wall outline outline-2 outline-edge" : ""}
-            >
-              {job.controls.map((control) => (
-                <td key={control.id} className="py-1 pr-2">
-                  <Toggle up={row.positions[control.id] === "up"} />
-                </td>
+      <div className="flex flex-wrap gap-x-8">
+        {columns(job.grid).map((rows) => (
+          <table key={key(rows[0])} className="grow border-separate border-spacing-y-1">
+            <thead>
+              <tr className="text-left text-sm text-quiet">
+                {job.controls.map((control) => (
+                  <th key={control.id} scope="col" className="pr-2 font-normal">
+                    {control.name}
+                  </th>
+                ))}
+                <th scope="col" className="font-normal">
+                  light
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={key(row)} className={row.current ? "bg-wall outline outline-2 outline-edge" : ""}>
+                  {job.controls.map((control) => (
+                    <td key={control.id} className="py-1 pr-2">
+                      <Toggle up={row.positions[control.id] === "up"} worded={job.controls.length < 3} />
+                    </td>
+                  ))}
+                  <td className="py-1">
+                    {open ? (
+                      <Mark row={row} busy={busy} report={report} />
+                    ) : (
+                      <Seen light={row.now ?? row.found} proved={row.now !== null} />
+                    )}
+                  </td>
+                </tr>
               ))}
-              <td className="py-1">
-                {open ? (
-                  <Mark row={row} busy={busy} report={report} />
-                ) : (
-                  <Seen light={row.now ?? row.found} proved={row.now !== null} />
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+            </tbody>
+          </table>
+        ))}
+      </div>
     </Sheet>
   );
 }
 
-function Toggle({ up }: { up: boolean }) {
+const key = (row: Row | undefined) => Object.values(row?.positions ?? {}).join();
+
+/** Four rows are one column; more stand side by side where there is room, eight to a column. */
+function columns(rows: Row[]) {
+  const height = rows.length > 8 ? 8 : rows.length;
+  return Array.from({ length: Math.ceil(rows.length / height) }, (_, number) =>
+    rows.slice(number * height, (number + 1) * height),
+  );
+}
+
+function Toggle({ up, worded }: { up: boolean; worded: boolean }) {
   return (
     <span className="inline-flex items-center gap-2">
       <svg viewBox="0 0 12 22" className="h-6 w-3.5" aria-hidden>
         <rect x="1" y="1" width="10" height="20" rx="3" fill="none" stroke="currentColor" strokeWidth="1.6" />
         <rect x="3" y={up ? 3 : 12} width="6" height="7" rx="1.5" fill="currentColor" />
       </svg>
-      {up ? "up" : "down"}
+      {worded ? up ? "up" : "down" : <span className="sr-only">{up ? "up" : "down"}</span>}
     </span>
   );
 }

@@ -11,17 +11,22 @@ type Form = {
   street: string;
   title: string;
   complaint: string;
-  first: string;
-  second: string;
+  switches: string[];
   light: string;
 };
+/** How the place of each switch is asked for. */
+const SWITCHES: [string, string][] = [
+  ["Where the switch is", "hall"],
+  ["Where the second switch is, if there is one", "landing"],
+  ["Where the third switch is, if there is one", "pantry"],
+  ["Where the fourth switch is, if there is one", "porch"],
+];
 const EMPTY: Form = {
   name: "",
   street: "",
   title: "",
   complaint: "",
-  first: "",
-  second: "",
+  switches: [],
   light: "ceiling",
 };
 
@@ -41,18 +46,18 @@ export function NewCallScreen() {
             complaint: form.complaint,
             ...(file
               ? { file: file.content }
-              : { draft: { switches: [form.first, form.second].filter(Boolean), light: form.light } }),
+              : { draft: { switches: form.switches.filter(Boolean), light: form.light } }),
           },
         }),
       ),
     onSuccess: (job) => navigate(`/jobs/${job.call.id}`),
   });
-  const field = (key: keyof Form, label: string, hint = "") => (
+  const field = (key: Exclude<keyof Form, "switches">, label: string, hint = "") => (
     <Field
       label={label}
       hint={hint}
       value={form[key]}
-      required={!["complaint", "second"].includes(key)}
+      required={key !== "complaint"}
       onChange={(value) => setForm({ ...form, [key]: value })}
     />
   );
@@ -82,8 +87,22 @@ export function NewCallScreen() {
         {field("complaint", "What the customer says")}
         {!file && (
           <>
-            {field("first", "Where the switch is", "hall")}
-            {field("second", "Where the second switch is, if there is one", "landing")}
+            {SWITCHES.slice(0, Math.max(2, form.switches.filter(Boolean).length + 1)).map(
+              ([label, hint], index) => (
+                <Field
+                  key={label}
+                  label={label}
+                  hint={hint}
+                  value={form.switches[index] ?? ""}
+                  required={index === 0}
+                  onChange={(value) => {
+                    const switches = [...form.switches];
+                    switches[index] = value;
+                    setForm({ ...form, switches });
+                  }}
+                />
+              ),
+            )}
             {field("light", "Where the light is")}
           </>
         )}

@@ -45,7 +45,7 @@ module Dielectra
           next unless fits?(shape)
 
           edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
-          with_onward(edges, shape.widths.max) { |all, weight| over(Tree.new(all), shape.chain.map { |box| name(box) }, weight, &) }
+          with_onward(edges, shape.widths.max) { |all, weight| over(Tree.new(all), shape.order.map { |box| name(box) }, weight, &) }
         end
       end
 

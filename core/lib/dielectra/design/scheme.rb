@@ -50,7 +50,7 @@ module Dielectra
       def travelers(index, last)
         return [%w[line neutral]] if @name == :both_on_travelers
 
-        [index - 1, index].select { |hop| hop.between?(0, last - 1) }.map { |hop| [1, 2].map { |wire| Layout.traveler(hop, wire) } }
+        [index - 1, index].grep(0..(last - 1)).map { |hop| [1, 2].map { |wire| Layout.traveler(hop, wire) } }
       end
 
       # @return [Array(String, String)] functions at the hot and the neutral side of the light

@@ -10,9 +10,9 @@ module Dielectra
     class Shapes
       include Enumerable
 
-      # `edges` are pairs of box numbers, FEED for the panel; `chain` the switches from supply to light; `widths` how many
+      # `edges` are pairs of box numbers, FEED for the panel; `order` the switches from supply to light; `widths` how many
       # functions each run carries; `degrees` how many runs enter each box.
-      Shape = Struct.new(:edges, :chain, :widths, :degrees)
+      Shape = Struct.new(:edges, :order, :widths, :degrees)
       # The panel's number.
       FEED = -1
 
@@ -57,16 +57,18 @@ module Dielectra
 
       # @return [Array<Integer>, nil] nil where a run would carry too much
       def widths(far, masks)
-        far.map do |side|
+        found = []
+        far.each do |side|
           width = 0
           masks.each do |mask|
             there = mask & side
             width += 1 if there != 0 && there != mask
           end
-          return if width > @most
+          return nil if width > @most
 
-          width
+          found << width
         end
+        found
       end
 
       def beyond(edges, without)
@@ -79,7 +81,7 @@ module Dielectra
             next if edge.equal?(without) || !edge.include?(box)
 
             other = edge[0] == box ? edge[1] : edge[0]
-            queue << other if bits & (other == FEED ? feed_bit : 1 << other) == 0
+            queue << other if bits.nobits?(other == FEED ? feed_bit : 1 << other)
           end
         end
         bits

@@ -58,10 +58,10 @@ module Dielectra
       def meant(kind) = @meant[kind] ||= Design::Workmanship.new(device:, kind:, stand: @stand)
 
       # The grounds are taken to be joined; nothing tells otherwise before the box is open.
-      def grounds = @joined_grounds ||= @grounds.empty? ? [] : [[*@grounds, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
+      def joined_grounds = @joined_grounds ||= @grounds.empty? ? [] : [[*@grounds, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
 
       def box(joints, kind, weight, label = nil, points = nil)
-        joints += grounds unless label == :apart
+        joints += joined_grounds unless label == :apart
         deviation = label && Deviation.new(kind: label, place: @place, device:, points:)
         Box.new(place: @place, device:, kind:, joints:, weight:, deviation:)
       end
@@ -80,7 +80,7 @@ module Dielectra
         right.flat_map do |way|
           pairs.map do |one, other|
             joints = way.joints.map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
-            box(joints - grounds, kind, way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum, :exchanged, [one, other])
+            box(joints - joined_grounds, kind, way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum, :exchanged, [one, other])
           end
         end
       end

@@ -4,6 +4,32 @@ module Dielectra
   module Diagnosis
     # Faults that eyes do not find, for an assembly: each with how common it is.
     class Faults
+      # What may break inside the runs of a skeleton. A spare breaks without anyone noticing, and so does what leaves for
+      # elsewhere; of the feed's line nobody could tell it from a dead supply.
+      # @return [Array<Array(Design::Run, Design::Run::Strand, Array(Deviation, Float))>]
+      def self.broken(runs)
+        prior = Trade.priors.dig("deviation", "conductor_open")
+        runs.flat_map do |run|
+          strands = run.feed? ? run.strands.select { |strand| strand.function == "neutral" } : (run.outer? ? [] : run.strands)
+          strands.map { |strand| [run, strand, [Deviation.new(kind: :conductor_open, points: strand.points, cable: run.ends), prior]] }
+        end
+      end
+
+      # Two conductors of a run that touch inside it, one of them on neutral or ground.
+      # @return [Array<Array(Deviation, Float)>]
+      def self.shorted(runs)
+        prior = Trade.priors.dig("deviation", "short")
+        runs.reject(&:outer?).flat_map do |run|
+          strands = run.strands.map { |strand| [strand.points, strand.function] }
+          strands += [[run.grounding, "ground"]] if run.grounding
+          strands.combination(2).filter_map do |(here, one), (there, other)|
+            next unless one && other && [one, other].intersect?(%w[neutral ground]) && [one, other].sort != %w[ground neutral]
+
+            [Deviation.new(kind: :short, points: [here.first, there.first], cable: run.ends), prior]
+          end
+        end
+      end
+
       def initialize(assembly, world)
         @assembly = assembly
         @skeleton = assembly.skeleton
@@ -80,32 +106,6 @@ module Dielectra
       end
 
       def shorts = @skeleton.shorted_conductors
-
-      # What may break inside the runs of a skeleton. A spare breaks without anyone noticing, and so does what leaves for
-      # elsewhere; of the feed's line nobody could tell it from a dead supply.
-      # @return [Array<Array(Design::Run, Design::Run::Strand, Array(Deviation, Float))>]
-      def self.broken(runs)
-        prior = Trade.priors.dig("deviation", "conductor_open")
-        runs.flat_map do |run|
-          strands = run.feed? ? run.strands.select { |strand| strand.function == "neutral" } : (run.outer? ? [] : run.strands)
-          strands.map { |strand| [run, strand, [Deviation.new(kind: :conductor_open, points: strand.points, cable: run.ends), prior]] }
-        end
-      end
-
-      # Two conductors of a run that touch inside it, one of them on neutral or ground.
-      # @return [Array<Array(Deviation, Float)>]
-      def self.shorted(runs)
-        prior = Trade.priors.dig("deviation", "short")
-        runs.reject(&:outer?).flat_map do |run|
-          strands = run.strands.map { |strand| [strand.points, strand.function] }
-          strands += [[run.grounding, "ground"]] if run.grounding
-          strands.combination(2).filter_map do |(here, one), (there, other)|
-            next unless one && other && [one, other].any? { |function| %w[neutral ground].include?(function) } && [one, other].sort != %w[ground neutral]
-
-            [Deviation.new(kind: :short, points: [here.first, there.first], cable: run.ends), prior]
-          end
-        end
-      end
     end
   end
 end

@@ -57,7 +57,7 @@ module Dielectra
         other = nets[@world.index[other]]
         return weak?(hypothesis, arrangement, raised, one, other) if one == other
 
-        good_lamps(hypothesis, arrangement, nets).any? { |across| [[one, other], [other, one]].include?(across) } ? :perhaps : false
+        good_lamps(hypothesis, arrangement, nets).intersect?([[one, other], [other, one]]) ? :perhaps : false
       end
 
       # Net numbers of several points, and the pairs of nets that a good lamp lies between.

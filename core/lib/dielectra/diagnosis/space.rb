@@ -53,8 +53,9 @@ module Dielectra
       # @return [Array<Hypothesis>]
       def extended(hypothesis)
         faults = hypothesis.faults
-        more = Faults.new(hypothesis.assembly, @world).all.reject { |fault, _| faults.include?(fault) }
-        further = more.map { |fault, prior| [hypothesis.assembly, faults + [fault], hypothesis.prior * prior] }
+        further = Faults.new(hypothesis.assembly, @world).all.filter_map do |fault, prior|
+          [hypothesis.assembly, faults + [fault], hypothesis.prior * prior] unless faults.include?(fault)
+        end
         further += respoiled(hypothesis).map { |boxes, share| [Assembly.new(hypothesis.skeleton, boxes, @world), faults, hypothesis.prior * share] } if faults.empty?
         further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end

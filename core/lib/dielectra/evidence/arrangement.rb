@@ -57,6 +57,7 @@ module Dielectra
           joint.each { |point| index[point] = sorted }
         end
       end
+
       def key = @key ||= [joints, touched, kinds, lamps].freeze
 
       def ==(other) = other.is_a?(Arrangement) && key == other.key

@@ -4,13 +4,13 @@ module Dielectra
   module Evidence
     # A new job from the few things said on the telephone: where the switches are, where the light is.
     module Draft
-      # @param said [Hash] `switches` (one or two names of places), `light` (a name), `amps`, `year_built`, `marked`
+      # @param said [Hash] `switches` (one to four names of places), `light` (a name), `amps`, `year_built`, `marked`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
         rooms = Array(said["switches"]).map { |name| id(name, "/draft/switches") }
         light = id(said["light"], "/draft/light")
-        refuse("one or two switches can be worked on.", "/draft/switches") unless [1, 2].include?(rooms.size)
+        refuse("one to four switches can be worked on.", "/draft/switches") unless (1..4).cover?(rooms.size)
         refuse("every place needs a name of its own.", "/draft/switches") if [*rooms, light, "panel"].uniq.size < rooms.size + 2
 
         controls = rooms.each_with_index.map { |room, index| {"id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true} }

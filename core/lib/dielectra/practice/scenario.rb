@@ -184,7 +184,7 @@ module Dielectra
         {"format" => Evidence::Job::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60},
          "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => @wall.amps}],
          "controls" => controls, "loads" => loads, "wanted" => {"kind" => "restore", "control" => loads.to_h { |load| [load["id"], names] }},
-         "year_built" => 1930 + @random.rand(90), "method" => {"cloth" => "nm"}.fetch(@wall.family.method, @wall.family.method),
+         "year_built" => 1930 + @random.rand(90), "method" => {"cloth" => "nm"}.fetch(@wall.family.wiring, @wall.family.wiring),
          "tools" => %w[ncv voltage continuity resistance bench], "steps" => chance?(0.6) ? reports : []}
       end
 

@@ -7,7 +7,7 @@ module Dielectra
     class Wall
       ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
       # Switches, loads, method and scheme of each family.
-      Family = Struct.new(:switches, :lights, :method, :scheme, :second)
+      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second)
       FAMILIES = {
         one: Family.new(1, 1, "nm", :present), two: Family.new(2, 1, "nm", :present), three: Family.new(3, 1, "nm", :present),
         four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
@@ -19,7 +19,7 @@ module Dielectra
       HOTS = %w[black black black red red blue yellow].freeze
 
       # A run: its places, its cable ends, and for each conductor its ids at the ends, its colour and its function.
-      Run = Struct.new(:places, :ends, :type, :wires, :length)
+      Run = Struct.new(:places, :ends, :type, :wires, :feet)
       Wire = Struct.new(:ids, :color, :function)
 
       attr_reader :rooms, :lights, :runs, :joints, :kinds, :layout, :family, :lamp
@@ -31,9 +31,9 @@ module Dielectra
         @random = random
         @rooms = ROOMS.sample(@family.switches || (chance?(0.35) ? 1 : 2), random:)
         @lights = %w[ceiling alcove].first(@family.lights)
-        @grounded = @family.method == "emt" || (%w[nm].include?(@family.method) && chance?(0.8))
+        @grounded = @family.wiring == "emt" || (%w[nm].include?(@family.wiring) && chance?(0.8))
         @gauge = chance?(0.75) ? "14" : "12"
-        @metal = Hash.new { |hash, name| hash[name] = @family.method == "emt" || chance?(0.5) }
+        @metal = Hash.new { |hash, name| hash[name] = @family.wiring == "emt" || chance?(0.5) }
         lay_out
       end
 
@@ -66,7 +66,7 @@ module Dielectra
 
       def panel_point(function, runs = @runs - second_runs) = points_at("panel", runs).key(function)
 
-      def ground_color = @family.method == "emt" ? "green" : "bare"
+      def ground_color = @family.wiring == "emt" ? "green" : "bare"
 
       def circuit_document(faults)
         {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60}, "places" => place_rows(places),
@@ -101,7 +101,7 @@ module Dielectra
 
       # Cable ends a place has in all, with some to spare for a second circuit.
       def runs_in(place)
-        count = @layout.edges_at(place).sum { |edge| @family.method == "knob_and_tube" ? @layout.carried(edge).size : 1 }
+        count = @layout.edges_at(place).sum { |edge| @family.wiring == "knob_and_tube" ? @layout.carried(edge).size : 1 }
         count + (@family.second && @rooms.include?(place) ? 2 : 0) + (place == "panel" ? 2 : 0)
       end
 
@@ -111,17 +111,17 @@ module Dielectra
           shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
           edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
           edges += [[boxes.sample(random: @random), "onward_1"]] if chance?(0.25)
-          layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.chain.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme))
+          layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme))
           return layout if layout.within?(3)
         end
       end
 
       def laid(edge)
         functions = @layout.carried(edge)
-        return functions.map { |function| single(edge, function) } if @family.method == "knob_and_tube"
+        return functions.map { |function| single(edge, function) } if @family.wiring == "knob_and_tube"
 
         wires = wires(edge, functions)
-        [Run.new(edge, numbered(edge), @family.method == "emt" ? "raceway" : "#{@gauge}/#{wires.size}", wires, 8 + @random.rand(70))]
+        [Run.new(edge, numbered(edge), @family.wiring == "emt" ? "raceway" : "#{@gauge}/#{wires.size}", wires, 8 + @random.rand(70))]
       end
 
       def numbered(edge) = edge.map { |place| "#{place}/#{@numbers[place].pop}" }
@@ -129,9 +129,9 @@ module Dielectra
       def single(edge, function) = Run.new(edge, numbered(edge), "knob_and_tube", [Wire.new(%w[black black], "black", function)], 8 + @random.rand(70))
 
       def wires(edge, functions)
-        return conduit_wires(functions) if @family.method == "emt"
+        return conduit_wires(functions) if @family.wiring == "emt"
 
-        return cloth_wires(functions) if @family.method == "cloth"
+        return cloth_wires(functions) if @family.wiring == "cloth"
 
         size = [functions.size, 2].max
         size += 1 if functions.size == 2 && chance?(0.15)
@@ -209,7 +209,7 @@ module Dielectra
         rows = run.wires.map { |wire| {**(wire.ids.uniq.one? ? {"id" => wire.ids.first} : {"ids" => wire.ids}), "color" => wire.color} }
         rows << {"id" => ground_color, "color" => ground_color} if @grounded && run.type != "knob_and_tube"
         {"ends" => run.ends, "type" => run.type,
-         "method" => {"cloth" => "nm"}.fetch(@family.method, @family.method), "length_ft" => run.length, "conductors" => rows}
+         "method" => {"cloth" => "nm"}.fetch(@family.wiring, @family.wiring), "length_ft" => run.feet, "conductors" => rows}
       end
 
       def device_rows
