@@ -15,7 +15,7 @@ export function Grid({ job, busy, take }: Props) {
       title={proving ? "Proof" : "The light in each position"}
       aside={open ? "tap what it does" : undefined}
     >
-      <div className="flex flex-wrap gap-x-8">
+      <div className="flex flex-wrap gap-x-8 pr-1">
         {columns(job.grid).map((rows) => (
           <table key={key(rows[0])} className="grow border-separate border-spacing-y-1">
             <thead>

@@ -62,7 +62,7 @@ function Tile({
   return (
     <div
       title={sentence}
-      className={`flex min-w-0 items-center gap-2 rounded-md border-2 px-3 py-1.5 ${classes} ${wide ? "w-full sm:w-auto sm:flex-1" : "flex-1 sm:flex-none"}`}
+      className={`flex min-w-0 items-center gap-2 rounded-md border-2 px-3 py-1.5 ${classes} ${wide ? "w-full sm:w-auto sm:flex-1" : "min-w-26 flex-1 sm:flex-none"}`}
     >
       <Icon size={20} aria-hidden className={`shrink-0 ${wide ? "" : "max-sm:hidden"}`} />
       <div className="min-w-0 leading-tight">

@@ -76,9 +76,16 @@ module Dielectra
         shown = hypothesis.skeleton.verdicts.reject { |_, verdict| verdict.label == :right }.map do |place, verdict|
           {"kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place}
         end
+        shown += scheme(hypothesis)
         hidden = hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
         hidden = hidden.map { |cause| cause["points"]&.any? { |point| point.include?("~") } ? cause.except("points") : cause }
         shown + hidden
+      end
+
+      # A scheme of old days is wrong whatever else is.
+      def scheme(hypothesis)
+        layout = hypothesis.skeleton.layout
+        layout.scheme == Design::Scheme::PRESENT ? [] : [{"kind" => "miswired", "place" => layout.chain.first, "scheme" => layout.scheme.name.to_s}]
       end
 
       # @return [Float] probability that something out of reach is broken
@@ -138,7 +145,7 @@ module Dielectra
 
         changed = @situation.arrangement == Evidence::Arrangement.as_found
         shown = changed ? suspected(best).reject { |cause| cause.key?("points") || cause.key?("device") } : []
-        shown + best.deviations.map { |deviation| Findings.cause(deviation) }
+        (shown | scheme(best)) + best.deviations.map { |deviation| Findings.cause(deviation) }
       end
     end
   end

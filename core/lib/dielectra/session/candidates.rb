@@ -50,6 +50,11 @@ module Dielectra
         worthwhile.sort_by(&:value) + idle.sort_by(&:value)
       end
 
+      # @return [Boolean] whether a question saves more than it costs, as things stand
+      def worth_asking?
+        all.any? { |candidate| candidate.answers && candidate.value < @outlook.now(@standing) - LEAST_GAIN }
+      end
+
       # Where nothing else tells: everything in a box apart and capped, so that it can be energised and searched live.
       def taken_apart
         workable.filter_map do |place|
@@ -70,8 +75,10 @@ module Dielectra
       # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not. Of
       # looks several together tell more than one: one of them has to tell something, and need not pay for itself.
       def worthwhile?(candidate)
+        gains = candidate.value < @outlook.now(@standing) - LEAST_GAIN
         case candidate.purpose
-        when :continuity, :join then candidate.value < @outlook.now(@standing) - LEAST_GAIN
+        when :continuity, :join then gains
+        when :volts, :detect then gains || !@proof.complete?
         when :watch, :throw then candidate.value < @outlook.now(@standing) + candidate.minutes - LOOK
         else true
         end
@@ -233,24 +240,29 @@ module Dielectra
 
         @situation.opened.keys.flat_map do |place|
           there = @standing.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
-          volts(place, there) + detected(place, there)
+          stands(place).flat_map { |states, set, more| volts(place, there.spend(more), states, set) + detected(place, there.spend(more), states, set) }
         end
       end
 
-      def volts(place, there)
+      # The toggles as they are; where all has been watched and only a last doubt is left, the local one thrown as well.
+      def stands(place) = @proof.complete? ? turned(place) : [[@states, nil, 0.0]]
+
+      def volts(place, there, states, set)
         tool = %w[low_z voltage].find { |name| @job.tool?(name) } or return []
-        table = probing_points(place).combination(2).reject { |pair| asked?(tool.to_sym, pair) }
-        told_apart(table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, @states, probing_points(place)))
-          .map { |pair, answers| candidate(:volts, pair, there, answers, @approach.live(place) { |live| live.probe(tool, pair) }) }
+        points = probing_points(place)
+        table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, states) }
+        told_apart(table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, states, points))
+          .map { |pair, answers| candidate(:volts, pair, there, answers, @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } }) }
       end
 
       # Worth it only where there is nothing to measure against: a detector can lie.
-      def detected(place, there)
+      def detected(place, there, states, set)
         return [] unless @job.tool?("ncv")
 
-        points = probing_points(place).grep(%r{/}).reject { |point| asked?(:ncv, [point]) }
-        told_apart(points.zip, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, @states, points), most: 1)
-          .map { |point, answers| candidate(:detect, point, there.spend(0.2), answers, @approach.live(place) { |live| live.probe("ncv", point) }) }
+        points = probing_points(place).grep(%r{/})
+        table = points.zip.reject { |point| asked?(:ncv, point, states) }
+        told_apart(table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, states, points), most: 1)
+          .map { |point, answers| candidate(:detect, point, there.spend(0.2), answers, @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } }) }
       end
 
       # Whether nothing found so far is much better than trying the likeliest repair.

@@ -9,6 +9,8 @@ module Dielectra
       MINUTES_PER_BIT = 2.0
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.5
+      # Minutes that calling a circuit right is held to cost where it is not, and nothing would show it.
+      WRONG = 60.0
       # Minutes that giving up a job that could have been done is held to cost.
       GIVEN_UP = 60.0
 
@@ -109,6 +111,13 @@ module Dielectra
           (plan.tapes_at(place).size * @costs["mark"])
       end
 
+      # What it costs to act on a plan that is not the one needed.
+      def price_of_error(plan)
+        return GIVEN_UP if plan.obstacle
+
+        plan.nothing? && @proof.complete? ? WRONG : FAILED
+      end
+
       def label(planner)
         numbers = {}
         @plans = []
@@ -130,7 +139,7 @@ module Dielectra
         best = row.each_index.max_by { |number| row[number] }
         asking = mass * Diagnosis::Belief.entropy(row)
         failing = mass - row[best]
-        trying = failing * (@plans[best].obstacle ? GIVEN_UP : FAILED)
+        trying = failing * price_of_error(@plans[best])
         rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
         [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
       end

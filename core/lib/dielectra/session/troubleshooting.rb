@@ -13,8 +13,8 @@ module Dielectra
       # A job that has come to so many steps is one for somebody who can look further than this.
       MOST_STEPS = 150
       # Certainty with which the circuit has to be right before it is called so.
-      SURE = 0.97
-      # Certainty that is enough where asking on would cost more than a minute.
+      SURE = 0.999
+      # Certainty that is enough where no question is worth its minutes.
       SURE_ENOUGH = 0.9
 
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs
@@ -71,6 +71,9 @@ module Dielectra
 
       def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
 
+      # What may be asked for as things stand.
+      def permits = Permits.new(situation, belief, soundness)
+
       # The likeliest hypothesis' repair as things stand.
       # @return [Repair::Plan, nil]
       def plan = belief.hypotheses.first && planner.plan(belief.hypotheses.first, situation)
@@ -97,15 +100,18 @@ module Dielectra
 
         best = candidates.first
         return stop("nothing is left that could be done safely from here") if best.nil?
-        return Conclusion.stopped(self, Wording.obstacle(best.subject.obstacle)) if best.purpose == :stop
+        return give_up(best.subject) if best.purpose == :stop
 
         best.step
       end
 
+      # A job is not given up on one answer that may have been wrong, where it can be asked for again.
+      def give_up(plan) = SecondLook.new(self).step(plan) || Conclusion.stopped(self, Wording.obstacle(plan.obstacle))
+
       def solved?
         return false unless situation.power == "on" && proof.complete?
 
-        certainty >= SURE || (certainty >= SURE_ENOUGH && (candidates.empty? || candidates.first.value > 1.0))
+        certainty >= SURE || (certainty >= SURE_ENOUGH && !search.worth_asking?)
       end
 
       # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
@@ -117,8 +123,6 @@ module Dielectra
 
       # What was off for safety's sake alone goes on again.
       def leave = Approach.new(situation, permits).leave
-
-      def permits = Permits.new(situation, belief, soundness)
 
       def stop(why) = Conclusion.stopped(self, why)
 
