@@ -15,6 +15,8 @@ module Dielectra
 
       # Readings that are judged.
       MOST = 60
+      # The same where runs are bundles of single conductors, of which there are many.
+      MOST_BUNDLED = 12
 
       # @param found [Array<Array<String>>] joints as found
       def initialize(found)
@@ -70,9 +72,10 @@ module Dielectra
         inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }
         cross = crossings(uses, choices)
         slots = product(choices.map { |list| (0...list.size).to_a })
-        return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= MOST
+        most = uses.any? { |use| use.port.single? } ? MOST_BUNDLED : MOST
+        return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= most
 
-        slots.min_by(MOST) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }.map { |slot| slot.zip(choices).map { |way, list| list[way] } }
+        slots.min_by(most) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }.map { |slot| slot.zip(choices).map { |way, list| list[way] } }
       end
 
       def odd(slot, inner, cross)

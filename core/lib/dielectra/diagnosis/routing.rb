@@ -9,7 +9,11 @@ module Dielectra
       # Share of the heaviest way below which a way is left out.
       FLOOR = 1e-5
       # Joins tried before what has been found has to do.
-      MOST_JOINS = 30_000
+      MOST_JOINS = 12_000
+      # Assignments of ports to runs that are thought of.
+      MOST_ASSIGNED = 2_000
+      # The same where runs are bundles of single conductors, each bundle with readings of its own.
+      MOST_BUNDLED = 300
       # Ways of naming functions that are remembered for one and the same wiring.
       MOST_NAMINGS = 6
 
@@ -69,8 +73,13 @@ module Dielectra
       # @return [Array<Array(Float, Design::Layout, Hash, Float)>]
       def assignments
         found = []
+        enough = @singles ? MOST_BUNDLED : MOST_ASSIGNED
         layouts.each do |layout|
+          break if found.size > enough
+
           assign(layout, 0, {}, layout.weight) do |sides, weight|
+            next if found.size > enough
+
             found << [@places.reduce(weight) { |bound, place| bound * (locals(layout, sides, place).first&.verdict_most || 0.0) }, layout, sides, weight]
           end
         end

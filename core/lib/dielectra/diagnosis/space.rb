@@ -12,7 +12,9 @@ module Dielectra
       # Hypotheses held, and skeletons they rest on.
       MOST = 1200
       # Skeletons that are looked at to pick those from, once something has been seen.
-      MOST_LOOKED_AT = 1500
+      MOST_LOOKED_AT = 150
+      # The same where answers surprise.
+      MOST_LOOKED_AT_WIDE = 600
       # Hypotheses looked at before a box is open, to be merged.
       MOST_BLIND = 4000
       MOST_SKELETONS = 60
@@ -36,7 +38,7 @@ module Dielectra
 
       # @return [Array<Hypothesis>]
       def hypotheses
-        skeletons = agreeing(Skeleton.all(@job, @situation, @world, most: @observations.empty? ? MOST_SKELETONS : MOST_LOOKED_AT, wide: @wide))
+        skeletons = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide))
         return [] if skeletons.empty?
 
         floor = @floor * skeletons.map(&:weight).max
@@ -69,6 +71,12 @@ module Dielectra
           box = hypothesis.boxes[place]
           ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map { |way| [hypothesis.boxes.merge(place => way), way.weight / box.weight] }
         end
+      end
+
+      def looked_at
+        return MOST_SKELETONS if @observations.empty?
+
+        @wide ? MOST_LOOKED_AT_WIDE : MOST_LOOKED_AT
       end
 
       # The skeletons that agree best with what was seen, everything else being as it was meant.

@@ -115,8 +115,11 @@ module Dielectra
       def price_of_error(plan)
         return GIVEN_UP if plan.obstacle
 
-        plan.nothing? && @proof.complete? ? WRONG : FAILED
+        last?(plan) ? WRONG : FAILED
       end
+
+      # Whether nothing is left to do but to call it right.
+      def last?(plan) = plan.nothing? && @proof.complete?
 
       def label(planner)
         numbers = {}
@@ -141,6 +144,8 @@ module Dielectra
         failing = mass - row[best]
         trying = failing * price_of_error(@plans[best])
         rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
+        return trying + (rest * MINUTES_PER_BIT) if last?(@plans[best])
+
         [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
       end
     end
