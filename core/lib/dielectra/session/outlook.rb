@@ -6,7 +6,7 @@ module Dielectra
     # which repair that is (Heckerman, Breese and Rommelse, "Decision-theoretic troubleshooting", 1995).
     class Outlook
       # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
-      MINUTES_PER_BIT = 2.0
+      MINUTES_PER_BIT = 3.5
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.5
       # Minutes that calling a circuit right is held to cost where it is not, and nothing would show it.
