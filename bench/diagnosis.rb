@@ -56,9 +56,6 @@ def judged(seed, scenario, house, session, times, watch)
            least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, walks:, steps: session.steps.size, times:,
            note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
            named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
-rescue StandardError => e
-  Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome: :gave_up, minutes: 60.0, least: 20.0, walks: 0, steps: 0, times: [0],
-           note: e.full_message(highlight: false), named: false)
 end
 
 games = (0...HOUSES).map do |number|
