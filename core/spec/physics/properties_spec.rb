@@ -12,8 +12,13 @@ RSpec.describe "Properties of every circuit" do
     Dielectra::Physics::Survey.measure(circuit).to_h { |row| [row["positions"].sort, [row["loads"].sort, row["breakers"].sort]] }
   end
 
+  # The same joints with other conductors in them; what is wrong with a joint, or shorted to one, stays with it.
   def renamed(circuit, names)
-    circuit.with(joints: circuit.joints.map { |joint| Dielectra::Circuit::Joint.new(points: joint.points.map { |point| names.fetch(point, point) }) })
+    swap = ->(points) { points.map { |point| names.fetch(point, point) } }
+    faults = circuit.faults.map do |fault|
+      fault.merge(fault.slice("point").transform_values { |point| swap.([point]).first }, fault.slice("between").transform_values(&swap))
+    end
+    circuit.with(joints: circuit.joints.map { |joint| Dielectra::Circuit::Joint.new(points: swap.(joint.points)) }, faults:)
   end
 
   def exchange(circuit, one, other) = renamed(circuit, {one => other, other => one})
