@@ -1,8 +1,9 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Plays made-up houses through the session and prints how they end, by family, beside what somebody who knew the truth
-# would have needed:
+# Plays made-up houses through the session and prints how they end, by trouble and by family, beside what others would have
+# needed: (a) who takes everything apart and puts it back, (b) who replaces like for like first, then (a), (c) who knew the
+# truth and only repaired and proved it; each priced step by step:
 #
 #   ruby --yjit bench/diagnosis.rb [HOUSES] [SEED] [SLIPS] [FAMILY]
 #
@@ -17,7 +18,7 @@ SLIPS = ARGV[2] || "0"
 FAMILY = ARGV[3]&.to_sym
 
 # One house played to its end.
-Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :walks, :steps, :times, :note, :named, keyword_init: true)
+Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, keyword_init: true)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -53,7 +54,8 @@ def judged(seed, scenario, house, session, times, watch)
             end
   walks = session.steps.each_cons(2).count { |one, other| other["do"].include?("breaker") && !one["do"].include?("breaker") }
   Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome:, minutes: session.minutes,
-           least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, walks:, steps: session.steps.size, times:,
+           least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, fixed: Dielectra::Practice::FixedProcedure.new(scenario).minutes,
+           replacing: Dielectra::Practice::FixedProcedure.new(scenario).minutes_replacing_first, walks:, steps: session.steps.size, times:,
            note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
            named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
 end
@@ -69,13 +71,13 @@ end
 
 def quantile(times, share) = times.empty? ? 0.0 : times.sort[((times.size - 1) * share).round] * 1000
 
-puts "                          n  right  wrong unsafe  gave up  cause minutes  least ratio  walks  steps  ms: 50 %  95 %   max"
+puts "                          n  right  wrong unsafe  gave up  cause | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max"
 rows = games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } + [[:all, games]]
 rows.each do |name, group|
   count = ->(*outcomes) { group.count { |game| outcomes.include?(game.outcome) } }
   mean = ->(field) { group.sum(&field) / group.size.to_f }
   times = group.flat_map(&:times)
-  puts format("%-22s %4d %6d %6d %6d %8d %6d %7.1f %6.1f %5.2f %6.1f %6.1f %9.0f %5.0f %5.0f", name, group.size, count[:solved, :stopped], count[:wrong], count[:unsafe],
-              count[:gave_up], group.count(&:named), mean[:minutes], mean[:least], group.sum(&:minutes) / group.sum(&:least), mean[:walks], mean[:steps],
-              *[0.5, 0.95, 1.0].map { |share| quantile(times, share) })
+  puts format("%-22s %4d %6d %6d %6d %8d %6d | %7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f", name, group.size, count[:solved, :stopped],
+              count[:wrong], count[:unsafe], count[:gave_up], group.count(&:named), *%i[minutes fixed replacing least].map(&mean),
+              mean[:minutes] / mean[:fixed], mean[:minutes] / mean[:least], mean[:walks], mean[:steps], *[0.5, 0.95, 1.0].map { |share| quantile(times, share) })
 end

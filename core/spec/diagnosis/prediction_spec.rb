@@ -43,13 +43,13 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
   end
 
   it "lets a floating conductor show a ghost on a voltmeter, and hardly on a low impedance" do
-    seen = ->(what) { Dielectra::Diagnosis::Observation.new(what:, at: %w[slip_door/1.black boathouse/1.white], reading: 30.0, arrangement: as_found, states: [{"S1" => false}]) }
+    seen = ->(what) { Dielectra::Diagnosis::Observation.new(what:, at: %w[slip_door/1.black boathouse/1.white], reading: 30.0, arrangement: as_found, toggles: Dielectra::Diagnosis::Toggles.new([{"S1" => false}], nil)) }
     expect(prediction.likelihood(burnt, seen[:voltage])).to be > 0.2
     expect(prediction.likelihood(burnt, seen[:low_z])).to be < 0.05
   end
 
   it "learns from one reading through the lamp whether the lamp beeps, and is not told twice" do
-    seen = Dielectra::Diagnosis::Observation.new(what: :continuity, at: %w[L1.hot L1.neutral], reading: "silent", arrangement: as_found, states: [{"S1" => false}])
+    seen = Dielectra::Diagnosis::Observation.new(what: :continuity, at: %w[L1.hot L1.neutral], reading: "silent", arrangement: as_found, toggles: Dielectra::Diagnosis::Toggles.new([{"S1" => false}], nil))
     first = prediction.likelihood(whole, seen)
     whole.beeping = prediction.beeping(whole, seen)
     expect([first, prediction.likelihood(whole, seen)]).to match([be_within(0.01).of(0.5), a_value > 0.97])

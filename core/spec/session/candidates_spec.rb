@@ -44,23 +44,33 @@ RSpec.describe Dielectra::Session::Outlook do
 
   let(:standing) { Dielectra::Session::Standing.of(session.situation) }
 
-  # Every hypothesis a pattern of its own.
-  def patterns(outlook) = outlook.pattern_weights(Struct.new(:pattern_of).new([*0...outlook.hypotheses.size]))
+  # Readings of yes or no, for each how likely a yes is under each hypothesis, at a third of a minute.
+  def inquiry(*questions)
+    everyone = [*0...session.outlook.hypotheses.size]
+    Dielectra::Session::Inquiry.new(session.outlook, Struct.new(:pattern_of).new(everyone), questions, 0.3)
+  end
 
   it "prices a question that settles nothing at the doubt there was" do
     outlook = session.outlook
     before = outlook.now(standing) - outlook.repair(standing, outlook.weights)
-    expect(outlook.doubt_after(patterns(outlook), Array.new(outlook.hypotheses.size, 0.5))).to be_within(1e-9).of(before)
+    expect(inquiry(Array.new(outlook.hypotheses.size, 0.5)).minutes_after(0)).to be_within(1e-9).of(before + 0.3)
   end
 
-  it "never has more doubt after an answer than before it, and says the same in both its ways of counting" do
+  it "never has more doubt after an answer than before it, and less where another may follow" do
     outlook = session.outlook
     random = Random.new(3)
-    yes = outlook.hypotheses.map { random.rand }
-    rows = yes.map { |share| {true => share, false => 1 - share} }
-    before = outlook.doubt_after(patterns(outlook), Array.new(yes.size, 1.0))
-    expect(outlook.doubt_after(patterns(outlook), yes)).to be <= before + 1e-9
-    expect(outlook.doubt_after(patterns(outlook), yes)).to be_within(1e-9).of(outlook.expected_doubt(rows))
+    one, other = Array.new(2) { outlook.hypotheses.map { random.rand } }
+    alone = outlook.expected_doubt(one.map { |share| {true => share, false => 1 - share} })
+    before = outlook.now(standing) - outlook.repair(standing, outlook.weights)
+    expect(alone).to be <= before + 1e-9
+    expect(inquiry(one).minutes_after(0)).to be <= alone + 0.3 + 1e-9
+    expect(inquiry(one, other).minutes_after(0)).to be <= inquiry(one).minutes_after(0) + 1e-9
+  end
+
+  it "sees what two readings tell together that neither tells alone" do
+    outlook = session.outlook
+    halves = [0, 1].map { |bit| outlook.labels.map { |label| (label >> bit).odd? ? 1.0 : 0.0 } }
+    expect(inquiry(*halves).minutes_after(0)).to be < inquiry(halves.first).minutes_after(0)
   end
 
   it "knows the bits of an even choice" do

@@ -120,8 +120,10 @@ module Dielectra
       def with(observations, hypotheses) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated)
 
       def learn(hypothesis, observation)
-        likelihood = prediction.likelihood(hypothesis, observation)
-        hypothesis.beeping = prediction.beeping(hypothesis, observation)
+        likelihoods = prediction.likelihoods(hypothesis, observation)
+        likelihood = prediction.expected(hypothesis, observation, likelihoods)
+        hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood)
+        hypothesis.starts = observation.toggles.learnt(hypothesis.starts, likelihoods)
         hypothesis.weight *= likelihood
       end
 

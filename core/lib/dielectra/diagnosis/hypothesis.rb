@@ -16,6 +16,9 @@ module Dielectra
       # Probability that the lamp, cold, beeps: an incandescent one of some watts does, no other.
       attr_accessor :beeping
 
+      # How likely it makes each way the toggles may have stood at the start; nil where all are alike.
+      attr_accessor :starts
+
       # @param faults [Array<Deviation>] hidden faults
       def initialize(assembly:, faults:, prior:, world:)
         @assembly = assembly

@@ -5,8 +5,8 @@ module Dielectra
     # One thing seen or measured, with the circumstances it was seen in.
     #
     # `what` is :lamp, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the points (or the
-    # device and position); `states` every combination of toggles it may have been seen in, one where all are known.
-    Observation = Struct.new(:what, :at, :reading, :arrangement, :states, :number, keyword_init: true) do
+    # device and position); `toggles` the combinations it may have been seen in.
+    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, keyword_init: true) do
       # What a step and its answer say, in the situation before the step.
       # @return [Array<Observation>]
       def self.of(step, situation, number)
@@ -14,22 +14,22 @@ module Dielectra
         return [] if answer["cannot"] || answer["unsure"]
 
         case step["do"]
-        when "watch" then watched(answer, situation, situation.positions, number)
-        when "report" then watched(answer, situation, step["positions"], number)
+        when "watch" then watched(answer, situation, Toggles.now(situation.job, situation.positions), number)
+        when "report" then watched(answer, situation, Toggles.once(situation.job, step["positions"]), number)
         when "probe" then [probed(step, answer, situation, number)].compact
-        when "bench" then [make(:bench, [step["device"], step["position"]], answer["closed"], situation, situation.positions, number)]
+        when "bench" then [make(:bench, [step["device"], step["position"]], answer["closed"], situation, Toggles.now(situation.job, situation.positions), number)]
         else []
         end
       end
 
-      def self.watched(answer, situation, positions, number)
+      def self.watched(answer, situation, toggles, number)
         breaker = (answer["breakers"] || {})[situation.job.breakers.first] || situation.breakers.values.first || "on"
         seen = []
-        seen << make(:breaker, nil, breaker, situation, positions, number) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
+        seen << make(:breaker, nil, breaker, situation, toggles, number) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
         return seen unless breaker == "on"
 
         lights = (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id))
-        seen + lights.map { |lamp, light| make(:lamp, lamp, light, situation, positions, number) }
+        seen + lights.map { |lamp, light| make(:lamp, lamp, light, situation, toggles, number) }
       end
       private_class_method :watched
 
@@ -38,12 +38,12 @@ module Dielectra
         reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
         return if %i[plug_in].include?(tool)
 
-        make(tool, step["at"], reading, situation, situation.positions, number)
+        make(tool, step["at"], reading, situation, Toggles.now(situation.job, situation.positions), number)
       end
       private_class_method :probed
 
-      def self.make(what, at, reading, situation, positions, number)
-        new(what:, at:, reading:, arrangement: situation.arrangement, states: states(situation.job, positions), number:)
+      def self.make(what, at, reading, situation, toggles, number)
+        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:)
       end
       private_class_method :make
 

@@ -11,20 +11,31 @@ module Dielectra
       end
 
       # @return [Float] how likely the reading is under the hypothesis, between 0 and 1
-      def likelihood(hypothesis, observation)
-        states = observation.states
-        return of_state(hypothesis, observation, states.first) if states.size == 1
+      def likelihood(hypothesis, observation) = expected(hypothesis, observation, likelihoods(hypothesis, observation))
 
-        states.sum { |raised| of_state(hypothesis, observation, raised) } / states.size
+      # The same for each combination of toggles it may have been seen in.
+      # @return [Array<Float>]
+      def likelihoods(hypothesis, observation) = observation.toggles.states.map { |raised| of_state(hypothesis, observation, raised) }
+
+      # @param likelihoods [Array<Float>] in each combination
+      # @return [Float] how likely it is, as likely as the hypothesis makes each
+      def expected(hypothesis, observation, likelihoods)
+        return likelihoods.first if likelihoods.size == 1
+
+        observation.toggles.shares(hypothesis.starts).zip(likelihoods).sum { |share, likelihood| share * likelihood }
       end
 
       # What a reading through the lamp says about the lamp itself.
+      # @param likelihood [Float] of the observation
       # @return [Float] probability that it beeps, after the observation
-      def beeping(hypothesis, observation)
-        return hypothesis.beeping unless observation.what == :continuity && observation.states.size == 1
-        return hypothesis.beeping unless beeps(hypothesis, observation.arrangement, observation.states.first, *observation.at) == :perhaps
+      def beeping(hypothesis, observation, likelihood)
+        return hypothesis.beeping unless observation.what == :continuity
 
-        hypothesis.beeping * matches(true, observation.reading == "beep") / likelihood(hypothesis, observation)
+        predicted = observation.toggles.states.map { |raised| beeps(hypothesis, observation.arrangement, raised, *observation.at) }
+        return hypothesis.beeping unless predicted.include?(:perhaps)
+
+        beep = observation.reading == "beep"
+        hypothesis.beeping * expected(hypothesis, observation, predicted.map { |one| sounded(1.0, one, beep) }) / likelihood
       end
 
       # @return [Symbol] :on, :dim, :off or :tripped, with the breaker on
@@ -129,7 +140,7 @@ module Dielectra
         case observation.what
         when :lamp then burns(light(hypothesis, arrangement, raised, observation.at), observation.reading)
         when :breaker then breaker(hypothesis, observation, raised)
-        when :continuity then sounded(hypothesis, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
+        when :continuity then sounded(hypothesis.beeping, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
         when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
         when :ncv then detected(potential(hypothesis, arrangement, raised, observation.at.first), observation.reading == "glow")
         when :bench then benched(hypothesis, observation)
@@ -156,10 +167,11 @@ module Dielectra
         ever ? 0.5 : @error
       end
 
-      def sounded(hypothesis, predicted, beep)
+      # @param beeping [Float] probability that a lamp, cold, beeps
+      def sounded(beeping, predicted, beep)
         return matches(predicted, beep) unless predicted == :perhaps
 
-        (hypothesis.beeping * matches(true, beep)) + ((1 - hypothesis.beeping) * matches(false, beep))
+        (beeping * matches(true, beep)) + ((1 - beeping) * matches(false, beep))
       end
 
       def measured(predicted, ohms)

@@ -21,6 +21,7 @@ module Dielectra
         @interned = {}.compare_by_identity
         @contacts_of = {}.compare_by_identity
         @toggles = {}
+        @runs = {}.compare_by_identity
         @numbered = {}.compare_by_identity
         @closed_boxes = {}
         @faults = {}
@@ -36,24 +37,21 @@ module Dielectra
       def interned(observation)
         observation.dup.tap do |copy|
           copy.arrangement = same(observation.arrangement)
-          copy.states = observation.states.map { |raised| toggles(raised) }
+          copy.toggles = observation.toggles.interned(self)
         end
       end
 
       # Nets of copper alone, switches taken out.
       # @param assembly [Assembly]
       # @param faults [Array<Deviation>] what is open or bridged besides
-      # @return [Array<Integer>] the net of each point, named by one of its points
+      # @return [Array<Integer>] for each point another of its net, or itself
       def base(assembly, arrangement, faults = [])
-        parent = Array.new(index.size + SPARE) { |point| point }
-        broken = numbers(faults, :conductor_open)
-        assembly.skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
-        outer = assembly.skeleton.outer
-        (faults.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each { |pair| unite(parent, *pair) }
-        dead = numbers(faults.reject { |fault| arrangement.touched.include?(fault.points&.first) }, :joint_open).flatten
+        parent = runs(assembly.skeleton, faults).dup
+        parent.concat((parent.size...(index.size + SPARE)).to_a) if parent.size < index.size
+        dead = faults.empty? ? faults : numbers(faults.reject { |fault| arrangement.touched.include?(fault.points&.first) }, :joint_open).flatten
         assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead) }
-        numbers(faults, :short).each { |pair| unite(parent, *pair) }
-        flatten(parent)
+        numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
+        parent
       end
 
       # The same with contacts closed.
@@ -93,6 +91,23 @@ module Dielectra
 
       private
 
+      # What the runs and the supply of a skeleton join, but for what is broken inside them.
+      def runs(skeleton, faults)
+        cut = faults.select { |fault| %i[conductor_open no_supply].include?(fault.kind) }
+        return @runs[skeleton] ||= laid(skeleton, cut) if cut.empty?
+
+        laid(skeleton, cut)
+      end
+
+      def laid(skeleton, cut)
+        parent = Array.new(index.size + SPARE) { |point| point }
+        broken = numbers(cut, :conductor_open)
+        skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
+        outer = skeleton.outer
+        (cut.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each { |one, other| unite(parent, one, other) }
+        parent
+      end
+
       def numbers(faults, kind) = faults.filter_map { |fault| fault.points.map { |point| index[point] } if fault.kind == kind }
 
       def joined(parent, place, box, arrangement, dead)
@@ -100,16 +115,12 @@ module Dielectra
         joints = changed ? (@numbered[changed] ||= index.joints(changed)) : box.numbered(index)
         joints.each do |joint|
           joint -= dead unless dead.empty?
-          first = joint.first
-          joint.each { |point| unite(parent, first, point) unless point == first }
-        end
-      end
-
-      def flatten(parent)
-        parent.each_index do |point|
-          root = point
+          root = joint.first or next
           root = parent[root] while parent[root] != root
-          parent[point] = root
+          joint.each do |point|
+            point = parent[point] while parent[point] != point
+            parent[point] = root
+          end
         end
       end
 

@@ -38,6 +38,13 @@ module Dielectra
 
       def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])
 
+      # Joints with some points brought together, along with all that touches them.
+      # @param points [Array<String>]
+      def self.joined(joints, points)
+        met, others = joints.partition { |joint| joint.intersect?(points) }
+        others + [(met.flatten | points)]
+      end
+
       # Joints in an order of their own, without those of a single point.
       def self.canonical(joints) = joints.select { |joint| joint.size > 1 }.map(&:sort).sort
 

@@ -178,8 +178,9 @@ module Dielectra
       # Conductor for conductor, by mark; what has no terminal any more is loose.
       def joints_for(fitted)
         @circuit.joints.filter_map do |joint|
-          points = joint.points.reject { |point| point.start_with?("#{fitted.id}.") && !fitted.points.include?(point) }
-          points.size == joint.points.size ? joint : (Circuit::Joint.new(points:) if points.size > 1)
+          marked = joint.points.map { |point| marks.seen(point) }
+          points = marked.reject { |point| point.start_with?("#{fitted.id}.") && !fitted.points.include?(point) }
+          points == joint.points ? joint : (Circuit::Joint.new(points:) if points.size > 1)
         end
       end
 

@@ -35,13 +35,13 @@ module Dielectra
       end
 
       # Whether the step is the question itself, and not the way there.
-      def asked? = %w[watch probe].include?(@step.do) && @candidate.answers
+      def asked? = %w[watch probe].include?(@step.do) && (@candidate.answers || @candidate.purpose == :clear)
 
       # Where steps lead that are not the aim themselves.
       def goal
         case @candidate.purpose
         when :open then "open the #{Instruction.name(@candidate.subject)} box" unless @step.do == "open"
-        when :continuity then "test continuity in the #{place_of_question} box" unless asked?
+        when :continuity, :clear then "test continuity in the #{place_of_question} box" unless asked?
         when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
         when :join then "find the far ends of two conductors" unless asked?
         when :apart then "take the #{Instruction.name(@candidate.subject)} box apart" unless @step.do == "arrange"
@@ -58,6 +58,7 @@ module Dielectra
         when :lamp then "A lamp is the cheapest thing to rule out."
         when :open then opening(share_at(@candidate.subject))
         when :continuity, :volts, :detect then asked? ? "Of all readings in reach it tells most for its minute." : "It tells apart #{rivals}."
+        when :clear then "If line met neutral or ground anywhere, it would show here; then the power can come on."
         when :apart then "As it is joined it cannot be energised with certainty; apart and capped it can, and then the line shows."
         when :join then "It finds the far ends of two conductors in one go."
         when :repair then "#{leading} The smallest change that mends it."

@@ -9,12 +9,12 @@ module Dielectra
 
       # @param hypotheses [Array<Diagnosis::Hypothesis>]
       # @param points [Array<String>] the points of a place, in pairs of which a question is asked
-      def initialize(hypotheses, prediction, arrangement, states, points)
-        @states = states.size
+      # @param toggles [Diagnosis::Toggles]
+      def initialize(hypotheses, prediction, arrangement, toggles, points)
         @slot = points.each_with_index.to_h
         sort_out(hypotheses) do |hypothesis|
-          rows = states.map { |raised| Patterns.named(prediction.nets_of(hypothesis, arrangement, raised, points)) }
-          [rows, (hypothesis.beeping unless rows.all? { |_, lamps| lamps.empty? })]
+          rows = toggles.states.map { |raised| Patterns.named(prediction.nets_of(hypothesis, arrangement, raised, points)) }
+          [rows, Patterns.rounded(toggles.shares(hypothesis.starts)), (hypothesis.beeping unless rows.all? { |_, lamps| lamps.empty? })]
         end
       end
 
@@ -23,16 +23,16 @@ module Dielectra
       def yes(pair)
         here = @slot[pair[0]]
         there = @slot[pair[1]]
-        patterns.map do |states, beeping|
+        patterns.map do |rows, shares, beeping|
           sum = 0.0
-          states.each do |nets, lamps|
+          rows.each_with_index do |(nets, lamps), number|
             net = nets[here]
             far = nets[there]
-            if net == far then sum += 1.0
-            elsif lamps.any? { |one, other| (net == one && far == other) || (net == other && far == one) } then sum += beeping
+            if net == far then sum += shares[number]
+            elsif lamps.any? { |one, other| (net == one && far == other) || (net == other && far == one) } then sum += beeping * shares[number]
             end
           end
-          sum / @states
+          sum
         end
       end
     end

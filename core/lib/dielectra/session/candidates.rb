@@ -15,6 +15,10 @@ module Dielectra
       MOST_ASKED = 3
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
+      # Minutes by which the best that could be done has to miss what is hoped for before dearer questions are asked.
+      OUT_OF_REACH = 3.0
+      # Share of its minutes that a dear question has to save.
+      DEAR = 0.5
       # Minutes that a look has to save, whatever it costs.
       LOOK = 0.02
 
@@ -35,7 +39,7 @@ module Dielectra
         @outlook = Outlook.new(belief.leading(share: SHARE, most: LEADING), situation, planner, costs, proof)
         @world = belief.world
         @arrangement = @world.same(situation.arrangement)
-        @states = interned(Diagnosis::Observation.states(job, situation.positions))
+        @toggles = Diagnosis::Toggles.now(job, situation.positions).interned(@world)
         @asked = belief.observations.uniq { |seen| [seen.number, question(seen)] }.map { |seen| question(seen) }.tally
         @odd = belief.hypotheses.empty? ? [] : belief.misfits(belief.hypotheses.first).map { |seen| question(seen) }
       end
@@ -46,6 +50,8 @@ module Dielectra
         found += joined_pairs if worth_more?(found)
         possible = found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
         worthwhile, idle = possible.partition { |candidate| worthwhile?(candidate) }
+        helping, idle = idle.partition { |candidate| helpful?(candidate, worthwhile) }
+        worthwhile += helping
         worthwhile = taken_apart if worthwhile.empty?
         worthwhile.sort_by(&:value) + idle.sort_by(&:value)
       end
@@ -77,24 +83,35 @@ module Dielectra
       def worthwhile?(candidate)
         gains = candidate.value < @outlook.now(@standing) - LEAST_GAIN
         case candidate.purpose
-        when :continuity, :join then gains
-        when :volts, :detect then gains || !@proof.complete?
+        when :continuity, :join, :volts, :detect then gains
         when :watch, :throw then candidate.value < @outlook.now(@standing) + candidate.minutes - LOOK
         else true
         end
       end
 
+      # Where nothing that could be done comes near what is hoped for, a question is asked that tells something, though dearly.
+      def helpful?(candidate, worthwhile)
+        now = @outlook.now(@standing)
+        best = worthwhile.map(&:value).min
+        return false if candidate.answers.nil? || (best && best < now + OUT_OF_REACH)
+
+        told = now + candidate.minutes - candidate.value
+        told > DEAR * candidate.minutes && (best.nil? || candidate.value < best)
+      end
+
       # Probability that the circuit is as it should be, as things stand.
-      def sound = @sound ||= @belief.probability { |hypothesis| @soundness.sound?(hypothesis, @situation.arrangement) }
+      def sound = @sound ||= @belief.probability { |hypothesis| sound?(hypothesis) }
+
+      def sound?(hypothesis) = @soundness.sound?(hypothesis, @situation.arrangement)
 
       private
 
-      def question(seen) = [seen.what, (seen.at unless seen.what == :lamp), seen.arrangement, seen.states]
+      def question(seen) = [seen.what, (seen.at unless seen.what == :lamp), seen.arrangement, seen.toggles]
 
       # A question is asked once; one whose answer the best explanation cannot explain is asked again, to be outvoted or
       # confirmed.
-      def asked?(what, at = nil, states = @states)
-        question = [what, at, @arrangement, states]
+      def asked?(what, at = nil, toggles = @toggles)
+        question = [what, at, @arrangement, toggles]
         times = @asked.fetch(question, 0)
         times.positive? && (times >= MOST_ASKED || !@odd.include?(question))
       end
@@ -104,13 +121,12 @@ module Dielectra
         Candidate.new(purpose:, subject:, minutes: there.minutes, value:, step:, answers:)
       end
 
-      def interned(states) = states.map { |raised| @world.toggles(raised) }.uniq
-
-      # For each hypothesis how likely each answer is, the toggles in any of some states.
-      def mixed(states)
-        share = 1.0 / states.size
+      # For each hypothesis how likely each answer is, the toggles standing as they may.
+      def mixed(toggles)
         @outlook.hypotheses.map do |hypothesis|
-          states.each_with_object(Hash.new(0.0)) { |raised, answers| count(answers, yield(hypothesis, raised), share, hypothesis) }
+          toggles.states.zip(toggles.shares(hypothesis.starts)).each_with_object(Hash.new(0.0)) do |(raised, share), answers|
+            count(answers, yield(hypothesis, raised), share, hypothesis)
+          end
         end
       end
 
@@ -126,27 +142,28 @@ module Dielectra
       def light
         return [] if @situation.power == "off"
 
-        [watch(@states, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }]
+        [watch(@toggles, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }]
       end
 
-      def watch(states, control)
-        return if asked?(:lamp, nil, states)
+      def watch(toggles, control)
+        return if asked?(:lamp, nil, toggles)
 
-        answers = mixed(states) { |hypothesis, raised| @belief.prediction.lights(hypothesis, @arrangement, raised) }
+        answers = mixed(toggles) { |hypothesis, raised| @belief.prediction.lights(hypothesis, @arrangement, raised) }
         return candidate(:watch, nil, @standing.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
 
         there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
-        up = states.first[control.id]
+        up = toggles.first[control.id]
         candidate(:throw, control.id, there, answers, @permits.looking.set(control.id, up ? "up" : "down"))
       end
 
       def thrown(control)
         now = @situation.positions[control.id]
         raised = now ? [!Trade::Position.raised?(now)] : [true, false]
-        raised.map do |up|
-          watch(interned(@states.map { |state| state.merge(control.id => up) }), control)
-        end
+        raised.map { |up| watch(put(control, up), control) }
       end
+
+      # The toggles with one of them put up or down.
+      def put(control, raised) = @toggles.with(control.id, raised).interned(@world)
 
       def openings
         @job.boxes.map(&:id).reject { |place| @situation.open?(place) }.map do |place|
@@ -169,7 +186,7 @@ module Dielectra
         @job.wanted_loads.reject { |load| @situation.arrangement.lamps.include?(load.id) || !Trade::DeviceKind[load.kind].lamp }.map do |load|
           there = @standing.moved(load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
           renewed = @world.same(@situation.arrangement.with_lamp(load.id))
-          answers = mixed(@states) { |hypothesis, raised| @belief.prediction.lights(hypothesis, renewed, raised) }
+          answers = mixed(@toggles) { |hypothesis, raised| @belief.prediction.lights(hypothesis, renewed, raised) }
           candidate(:lamp, load.id, there, answers, @permits.looking.replace_lamp(load.id))
         end
       end
@@ -191,11 +208,26 @@ module Dielectra
 
         arrangement = plan.carried_out(@situation)
         return if arrangement != @situation.arrangement && @visited.include?(arrangement)
-        return if @permits.hazard(arrangement) >= Permits::HAZARD
-
         minutes = @outlook.minutes(plan, @standing)
-        Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:,
-                      value: minutes + failure(plan, arrangement), step: step_of(plan), answers: nil)
+        value = minutes + failure(plan, arrangement)
+        return cleared(arrangement, value) if @permits.hazard(arrangement) >= Permits::HAZARD
+
+        Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step: step_of(plan), answers: nil)
+      end
+
+      # What would make a repair fit to be energised: a dead reading that shows line on neutral or ground if it is there.
+      # @param value [Float] of the repair, were it fit
+      def cleared(arrangement, value)
+        hazardous = @permits.hazardous(arrangement)
+        return if hazardous.sum(&:weight) > Clearance::MOST || !@job.tool?("continuity")
+
+        clearance = Clearance.new(@belief, hazardous, @arrangement, @toggles.first)
+        workable.sort_by { |place| place == @situation.at ? 0 : 1 }.filter_map do |place|
+          pair = clearance.best(probing_points(place).combination(2).reject { |points| asked?(:continuity, points) }) or next
+          there = @standing.hands_in(place, @costs, @job).spend(@costs["probe"])
+          Candidate.new(purpose: :clear, subject: pair, minutes: there.minutes, value: value + there.minutes,
+                        step: @approach.hands(place) { |hands| hands.probe("continuity", pair) }, answers: nil)
+        end.min_by(&:value)
       end
 
       # Everything was watched and obeys, and still it is in doubt whether it is right: watching again settles nothing.

@@ -61,19 +61,6 @@ module Dielectra
         profile.pattern_of.each_with_index.with_object(Hash.new(0.0)) { |(pattern, number), sums| sums[[pattern, @labels[number]]] += @weights[number] }
       end
 
-      # Minutes of doubt left by a question of yes or no.
-      # @param yes [Array<Float>] for each pattern, how likely a yes is
-      def doubt_after(pattern_weights, yes)
-        with = Array.new(@plans.size, 0.0)
-        without = Array.new(@plans.size, 0.0)
-        pattern_weights.each do |(pattern, label), weight|
-          share = weight * yes[pattern]
-          with[label] += share
-          without[label] += weight - share
-        end
-        doubt(with) + doubt(without)
-      end
-
       # @return [Array<Float>] probability of each plan
       def shares(weights)
         weights.each_with_index.with_object(Array.new(@plans.size, 0.0)) { |(weight, number), row| row[@labels[number]] += weight }
@@ -101,6 +88,22 @@ module Dielectra
           so_far.hands_in(place, @costs, @job).spend(work(plan, place))
         end
         plan.lamp ? there.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"]) : there
+      end
+
+      # Minutes that doubt about the plan costs: of asking on, or of trying the likeliest and coming back, the less.
+      # @param row [Array<Float>] weight of each plan
+      def doubt(row)
+        mass = row.sum
+        return 0.0 if mass <= 0
+
+        best = row.each_index.max_by { |number| row[number] }
+        asking = mass * Diagnosis::Belief.entropy(row)
+        failing = mass - row[best]
+        trying = failing * price_of_error(@plans[best])
+        rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
+        return trying + (rest * MINUTES_PER_BIT) if last?(@plans[best])
+
+        [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
       end
 
       private
@@ -131,22 +134,6 @@ module Dielectra
             @plans.size - 1
           end
         end
-      end
-
-      # Minutes that doubt about the plan costs: of asking on, or of trying the likeliest and coming back, the less.
-      # @param row [Array<Float>] weight of each plan
-      def doubt(row)
-        mass = row.sum
-        return 0.0 if mass <= 0
-
-        best = row.each_index.max_by { |number| row[number] }
-        asking = mass * Diagnosis::Belief.entropy(row)
-        failing = mass - row[best]
-        trying = failing * price_of_error(@plans[best])
-        rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
-        return trying + (rest * MINUTES_PER_BIT) if last?(@plans[best])
-
-        [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
       end
     end
   end

@@ -19,6 +19,9 @@ module Dielectra
         [named, lamps.filter_map { |one, other| [names[one], names[other]] if names[one] && names[other] }]
       end
 
+      # Shares that differ by less than anybody cares for are the same.
+      def self.rounded(shares) = shares.size == 1 ? shares : shares.map { |share| share.round(3) }
+
       private
 
       def sort_out(hypotheses)

@@ -117,16 +117,26 @@ module Dielectra
       # Probability that energising under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
       # looked at, what is not looked at counted as one. A short inside a run, which nobody joined, is what the breaker is for.
       def hazard(arrangement)
-        states = Diagnosis::Observation.states(@situation.job, @situation.positions)
         sum = 0.0
         left = 1.0
         @belief.hypotheses.each do |hypothesis|
           left -= hypothesis.weight
-          sum += hypothesis.weight if !hypothesis.fault(:short) && states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }
+          sum += hypothesis.weight if hazardous?(hypothesis, arrangement)
           break if sum >= HAZARD || left < HAZARD / 20
         end
         sum + [left, 0.0].max
       end
+
+      # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
+      def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazardous?(hypothesis, arrangement) }
+
+      private
+
+      def hazardous?(hypothesis, arrangement)
+        !hypothesis.fault(:short) && states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }
+      end
+
+      def states = @states ||= Diagnosis::Observation.states(@situation.job, @situation.positions)
     end
   end
 end

@@ -2,11 +2,13 @@
 
 module Dielectra
   module Session
-    # Readings that Candidates thinks of: continuity between two points, volts or a detector with the power on, and two loose
+    # Readings that Candidates thinks of: continuity between two points, volts or a detector with the power on, and loose
     # conductors joined here to be looked for there.
     module Questions
-      # Pairs of loose conductors of a place that are thought of being joined.
-      MOST_JOINED = 6
+      # Joints between loose conductors of a place that are thought of.
+      MOST_JOINED = 8
+      # Loose conductors of a place that are thought of being joined to the ground.
+      MOST_GROUNDED = 4
 
       private
 
@@ -16,7 +18,7 @@ module Dielectra
 
         workable.flat_map do |place|
           there = @standing.hands_in(place, @costs, @job)
-          turned(place).flat_map { |states, set, more| pairs(place, states, set, there.spend(more)) }
+          turned(place).flat_map { |toggles, set, more| pairs(place, toggles, set, there.spend(more)) }
         end
       end
 
@@ -25,30 +27,30 @@ module Dielectra
 
       def turned(place)
         local = @job.wanted_controls.find { |control| control.place == place }
-        return [[@states, nil, 0.0]] unless local
+        return [[@toggles, nil, 0.0]] unless local
 
-        ups = [true, false].map { |up| [interned(@states.map { |state| state.merge(local.id => up) }), {local.id => up}, @costs["set"]] }
+        ups = [true, false].map { |up| [put(local, up), {local.id => up}, @costs["set"]] }
         known = @situation.positions[local.id]
-        known ? [[@states, nil, 0.0], ups[Trade::Position.raised?(known) ? 1 : 0]] : ups
+        known ? [[@toggles, nil, 0.0], ups[Trade::Position.raised?(known) ? 1 : 0]] : ups
       end
 
-      def pairs(place, states, set, there)
+      def pairs(place, toggles, set, there)
         there = there.spend(@costs["probe"])
         points = probing_points(place)
-        table = points.combination(2).reject { |pair| asked?(:continuity, pair, states) }
-        told_apart(table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, states, points))
-          .map do |pair, answers|
-            step = @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
-            candidate(:continuity, pair, there, answers, step)
-          end
+        table = points.combination(2).reject { |pair| asked?(:continuity, pair, toggles) }
+        readings(:continuity, table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there) do |pair|
+          @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
+        end
       end
 
       def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
-      # The few questions that leave the least doubt, each with how likely a yes is under every hypothesis. Questions that tell
-      # the same apart are asked of one of them.
+      # The best of the readings a profile is about. Readings that tell the same apart are one of them.
       # @param profile [Beeps, Volts]
-      def told_apart(questions, profile, most: 3)
+      # @param there [Standing] with the first reading taken
+      # @yieldparam question [Array<String>]
+      # @yieldreturn [Step, nil]
+      def readings(purpose, questions, profile, there, most: 3, subject: nil)
         return [] if profile.patterns.size < 2
 
         different = {}
@@ -56,9 +58,13 @@ module Dielectra
           yes = profile.yes(question)
           different[yes] ||= question unless yes.minmax.reduce(:-).abs < 1e-9
         end
-        weights = @outlook.pattern_weights(profile)
-        different.min_by(most) { |yes, _| @outlook.doubt_after(weights, yes) }
-                 .map { |yes, question| [question, profile.pattern_of.map { |number| {true => yes[number], false => 1 - yes[number]} }] }
+        inquiry = Inquiry.new(@outlook, profile, different.keys, @costs["probe"])
+        inquiry.best(most).map do |number|
+          yes, question = different.to_a[number]
+          Candidate.new(purpose:, subject: subject || question, minutes: there.minutes, step: yield(question),
+                        answers: profile.pattern_of.map { |pattern| {true => yes[pattern], false => 1 - yes[pattern]} },
+                        value: there.minutes - @costs["probe"] + @outlook.repair(there, @outlook.weights) + inquiry.minutes_after(number))
+        end
       end
 
       # Points of the circuit in an open box, grounds that nothing is joined to left out.
@@ -76,46 +82,65 @@ module Dielectra
 
         @situation.opened.keys.flat_map do |place|
           there = @standing.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
-          stands(place).flat_map { |states, set, more| volts(place, there.spend(more), states, set) + detected(place, there.spend(more), states, set) }
+          stands(place).flat_map { |toggles, set, more| volts(place, there.spend(more), toggles, set) + detected(place, there.spend(more), toggles, set) }
         end
       end
 
       # The toggles as they are; where all has been watched and only a last doubt is left, the local one thrown as well.
-      def stands(place) = @proof.complete? ? turned(place) : [[@states, nil, 0.0]]
+      def stands(place) = @proof.complete? ? turned(place) : [[@toggles, nil, 0.0]]
 
-      def volts(place, there, states, set)
+      def volts(place, there, toggles, set)
         tool = %w[low_z voltage].find { |name| @job.tool?(name) } or return []
         points = probing_points(place)
-        table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, states) }
-        told_apart(table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, states, points))
-          .map { |pair, answers| candidate(:volts, pair, there, answers, @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } }) }
+        table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, toggles) }
+        readings(:volts, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there) do |pair|
+          @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } }
+        end
       end
 
       # Worth it only where there is nothing to measure against: a detector can lie.
-      def detected(place, there, states, set)
+      def detected(place, there, toggles, set)
         return [] unless @job.tool?("ncv")
 
         points = probing_points(place).grep(%r{/})
-        table = points.zip.reject { |point| asked?(:ncv, point, states) }
-        told_apart(table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, states, points), most: 1)
-          .map { |point, answers| candidate(:detect, point, there.spend(0.2), answers, @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } }) }
+        table = points.zip.reject { |point| asked?(:ncv, point, toggles) }
+        readings(:detect, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there.spend(0.2), most: 1) do |point|
+          @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } }
+        end
       end
 
-      # Whether nothing found so far is much better than trying the likeliest repair.
+      # Whether nothing found so far is better than anything that could be joined: a repair that can be carried out, most likely
+      # the right one.
       def worth_more?(found)
         best = found.compact.min_by(&:value)
-        @situation.opened.size > 1 && (best.nil? || best.purpose == :stop || doubtful?)
+        @situation.opened.size > 1 && !(%i[repair prove].include?(best&.purpose) && !doubtful?)
       end
 
       def doubtful? = @outlook.shares(@outlook.weights).max < 0.7
 
-      # Two loose conductors joined here, looked for there.
+      # Loose conductors joined here, two to each other or one to the ground, and looked for there.
       def joined_pairs
         return [] unless @job.tool?("continuity")
 
-        workable.permutation(2).flat_map do |here, there|
-          loose_conductors(here).combination(2).first(MOST_JOINED).flat_map { |pair| joined_pair(here, there, pair) }
+        workable.flat_map do |here|
+          trials(here).flat_map { |joint| (workable - [here]).flat_map { |there| joined(here, there, joint) } }
         end
+      end
+
+      # What could be joined in a place for a reading elsewhere: any two loose conductors, those of different cables first, and
+      # each to the ground.
+      # @return [Array<Array<String>>]
+      def trials(place)
+        loose = loose_conductors(place)
+        ground = ground_of(place)
+        inside, across = loose.combination(2).partition { |pair| pair.map { |point| point.split(".").first }.uniq.one? }
+        (across + inside).first(MOST_JOINED) + (ground ? loose.first(MOST_GROUNDED).map { |point| [point, ground] } : [])
+      end
+
+      # A grounding conductor of a place that is joined as it was found.
+      def ground_of(place)
+        bare = @situation.own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+        bare.find { |point| @situation.joints(place).any? { |joint| joint.include?(point) } } || bare.first
       end
 
       def loose_conductors(place)
@@ -123,17 +148,15 @@ module Dielectra
         @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } } - joined
       end
 
-      def joined_pair(here, there, pair)
-        joints = @situation.joints(here) + [pair]
-        arrangement = @world.same(@situation.arrangement.with_joints(here, from: @situation.joints(here), to: joints))
-        stand = @standing.hands_in(here, @costs, @job).spend(2 * @costs["arrange_point"])
-                         .hands_in(there, @costs, @job).spend(@costs["probe"] + (2 * @costs["arrange_point"]))
-        points = loose_conductors(there)
-        told_apart(points.combination(2), Beeps.new(@outlook.hypotheses, @belief.prediction, arrangement, @states, points), most: 1)
-          .map do |_, answers|
-            step = @approach.hands(here) { |hands| hands.arrange(joints) }
-            candidate(:join, pair, stand, answers, step)
-          end
+      def joined(here, there, joint)
+        now = @situation.joints(here)
+        joints = Evidence::Arrangement.joined(now, joint)
+        arrangement = @world.same(@situation.arrangement.with_joints(here, from: now, to: joints))
+        work = Evidence::Arrangement.changed(now, joints).size * @costs["arrange_point"]
+        stand = @standing.hands_in(here, @costs, @job).spend(work).hands_in(there, @costs, @job).spend(@costs["probe"] + work)
+        points = probing_points(there)
+        profile = Beeps.new(@outlook.hypotheses, @belief.prediction, arrangement, @toggles, points)
+        readings(:join, points.combination(2), profile, stand, subject: joint, most: 1) { @approach.hands(here) { |hands| hands.arrange(joints) } }
       end
     end
   end

@@ -26,14 +26,14 @@ module Dielectra
 
       # A reading that was taken once, with everything joined as it still is.
       def askable?(seen)
-        (LIVE + DEAD).include?(seen.what) && seen.states.one? && seen.arrangement == @situation.arrangement &&
+        (LIVE + DEAD).include?(seen.what) && seen.toggles.one? && seen.arrangement == @situation.arrangement &&
           @belief.observations.count { |other| other.what == seen.what && other.at == seen.at && other.arrangement == seen.arrangement } < 2
       end
 
       def ask(seen)
         approach = Approach.new(@situation, @session.permits)
         place = @situation.place_of_point(seen.at.first)
-        raised = seen.states.first
+        raised = seen.toggles.first
         return approach.hands(place) { |hands| approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } } if DEAD.include?(seen.what)
 
         approach.live(place) { |live| approach.toggled(raised) { live.probe(seen.what.to_s, seen.at) } }

@@ -94,9 +94,10 @@ module Dielectra
 
       def decide
         return first_proof if first_proof
+        return first_look if first_look
         return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
         return stop("#{MOST_STEPS} steps have not settled it") if steps.size >= MOST_STEPS
-        return leave || Conclusion.solved(self) if solved?
+        return last_check || leave || Conclusion.solved(self) if solved?
 
         best = candidates.first
         return stop("nothing is left that could be done safely from here") if best.nil?
@@ -112,6 +113,15 @@ module Dielectra
         return false unless situation.power == "on" && proof.complete?
 
         certainty >= SURE || (certainty >= SURE_ENOUGH && !search.worth_asking?)
+      end
+
+      # The reading without which nothing is called right that is not certain.
+      def last_check = certainty < SURE ? LastCheck.new(search).best&.step : nil
+
+      # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.
+      def first_look
+        look = permits.looking.watch
+        look if situation.power.nil? && situation.opened.empty? && !situation.declined?(look.to_h)
       end
 
       # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a

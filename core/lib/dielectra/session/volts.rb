@@ -7,11 +7,11 @@ module Dielectra
     class Volts
       include Patterns
 
-      def initialize(hypotheses, prediction, arrangement, states, points)
-        @states = states.size
+      # @param toggles [Diagnosis::Toggles]
+      def initialize(hypotheses, prediction, arrangement, toggles, points)
         @slot = points.each_with_index.to_h
         sort_out(hypotheses) do |hypothesis|
-          states.map { |raised| points.map { |point| prediction.potential(hypothesis, arrangement, raised, point) } }
+          [toggles.states.map { |raised| points.map { |point| prediction.potential(hypothesis, arrangement, raised, point) } }, Patterns.rounded(toggles.shares(hypothesis.starts))]
         end
       end
 
@@ -20,7 +20,9 @@ module Dielectra
       def yes(question)
         here = @slot[question[0]]
         there = question[1] && @slot[question[1]]
-        patterns.map { |states| states.count { |potentials| full?(potentials[here], there ? potentials[there] : :neutral) } / @states.to_f }
+        patterns.map do |rows, shares|
+          rows.zip(shares).sum { |potentials, share| full?(potentials[here], there ? potentials[there] : :neutral) ? share : 0.0 }
+        end
       end
 
       private

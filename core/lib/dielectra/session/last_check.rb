@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Before a circuit that obeys in every combination is called right: the readings within reach that would show it wrong all
+    # the same, a neutral that is switched above all. Whether one is taken is a rule, not a price.
+    class LastCheck
+      # Minutes that such a reading may cost.
+      REACH = 3.0
+      # Share of the doubt that it has to take away.
+      TELLING = 0.3
+
+      # @param search [Candidates]
+      def initialize(search)
+        @search = search
+        @hypotheses = search.outlook.hypotheses
+        @weights = search.outlook.weights
+      end
+
+      # @return [Candidate, nil] the reading that takes most doubt away for its minutes; nil where none is within reach
+      def best
+        return if unsound_share.zero?
+
+        readings.select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
+      end
+
+      private
+
+      def readings = @search.all.select { |candidate| %i[volts detect].include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
+
+      def unsound = @unsound ||= @hypotheses.map { |hypothesis| !@search.sound?(hypothesis) }
+
+      def unsound_share = @unsound_share ||= share { |number| unsound[number] ? 1.0 : 0.0 }
+
+      def share = @weights.each_with_index.sum { |weight, number| weight * yield(number) }
+
+      # Share of the doubt that is gone once the answer comes that is to be expected if the circuit is right.
+      def telling(candidate)
+        expected = candidate.answers.flat_map(&:keys).uniq.max_by { |answer| share { |number| unsound[number] ? 0.0 : candidate.answers[number].fetch(answer, 0.0) } }
+        seen = share { |number| candidate.answers[number].fetch(expected, 0.0) }
+        left = share { |number| unsound[number] ? candidate.answers[number].fetch(expected, 0.0) : 0.0 }
+        seen.zero? ? 0.0 : 1.0 - (left / seen / unsound_share)
+      end
+    end
+  end
+end
