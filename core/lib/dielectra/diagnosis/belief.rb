@@ -62,6 +62,12 @@ module Dielectra
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 
+      # The same belief grown anew from everything seen, with rarer layouts and pairs of faults, whatever was let go on the way.
+      def reconsidered(situation)
+        grown = grown(Space.new(world, situation, wide: true, observations:))
+        grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
+      end
+
       # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
       # @return [Hash{Array => Float}]
       def guide

@@ -10,7 +10,7 @@ module Dielectra
 
       def [](point)
         parent = @parent
-        point = parent[point] while parent[point] != point
+        point = parent[point] until parent[point] == point
         point
       end
 

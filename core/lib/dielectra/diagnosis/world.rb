@@ -116,17 +116,17 @@ module Dielectra
         joints.each do |joint|
           joint -= dead unless dead.empty?
           root = joint.first or next
-          root = parent[root] while parent[root] != root
+          root = parent[root] until parent[root] == root
           joint.each do |point|
-            point = parent[point] while parent[point] != point
+            point = parent[point] until parent[point] == point
             parent[point] = root
           end
         end
       end
 
       def unite(parent, one, other)
-        one = parent[one] while parent[one] != one
-        other = parent[other] while parent[other] != other
+        one = parent[one] until parent[one] == one
+        other = parent[other] until parent[other] == other
         parent[other] = one
       end
     end

@@ -16,7 +16,7 @@ module Dielectra
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
       # Minutes by which the best that could be done has to miss what is hoped for before dearer questions are asked.
-      OUT_OF_REACH = 3.0
+      OUT_OF_REACH = 1.0
       # Share of its minutes that a dear question has to save.
       DEAR = 0.5
       # Minutes that a look has to save, whatever it costs.
@@ -24,7 +24,7 @@ module Dielectra
 
       attr_reader :outlook, :standing
 
-      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: [])
+      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, visited: [])
         @visited = visited
         @job = job
         @situation = situation
@@ -33,7 +33,7 @@ module Dielectra
         @soundness = soundness
         @costs = costs
         @proof = proof
-        @permits = Permits.new(situation, belief, soundness)
+        @permits = permits
         @approach = Approach.new(situation, @permits)
         @standing = Standing.of(situation)
         @outlook = Outlook.new(belief.leading(share: SHARE, most: LEADING), situation, planner, costs, proof)
@@ -244,7 +244,15 @@ module Dielectra
         return 0.0 if share.zero?
 
         there = @outlook.carried_out(plan, @standing).switched_on(@costs, @job)
-        @outlook.repair(there, failing) + (share * (Outlook::FAILED + (Diagnosis::Belief.entropy(@outlook.shares(failing)) * Outlook::MINUTES_PER_BIT)))
+        @outlook.repair(there, failing) + undoing(plan, failing) + (share * (Outlook::FAILED + (Diagnosis::Belief.entropy(@outlook.shares(failing)) * Outlook::MINUTES_PER_BIT)))
+      end
+
+      # Minutes to put back what was right as it was, should it come to that.
+      def undoing(plan, failing)
+        kept = @outlook.plans.index(&:nothing?)
+        return 0.0 if kept.nil? || plan.nothing?
+
+        @outlook.shares(failing)[kept] * @outlook.work(plan)
       end
 
       def step_of(plan)

@@ -85,7 +85,7 @@ module Dielectra
       # Where one stands when a plan is carried out, before the power comes back.
       def carried_out(plan, standing)
         there = plan.places.sort_by { |place| place == standing.at ? 0 : 1 }.reduce(standing) do |so_far, place|
-          so_far.hands_in(place, @costs, @job).spend(work(plan, place))
+          so_far.hands_in(place, @costs, @job).spend(work_in(place, plan))
         end
         plan.lamp ? there.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"]) : there
       end
@@ -106,9 +106,12 @@ module Dielectra
         [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
       end
 
+      # Minutes with the hands that a plan takes.
+      def work(plan) = plan.places.sum { |place| work_in(place, plan) }
+
       private
 
-      def work(plan, place)
+      def work_in(place, plan)
         points = (plan.changed[place] || []).size + ((plan.remakes[place] || []).size * 4)
         (points * @costs["arrange_point"]) + (plan.replacements_at(place).size * (@costs["replace"] + PART)) +
           (plan.tapes_at(place).size * @costs["mark"])

@@ -98,6 +98,7 @@ module Dielectra
         @situation = situation
         @belief = belief
         @soundness = soundness
+        @hazard = {}
       end
 
       def looking = Looking.new(@situation)
@@ -116,7 +117,14 @@ module Dielectra
 
       # Probability that energising under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
       # looked at, what is not looked at counted as one. A short inside a run, which nobody joined, is what the breaker is for.
-      def hazard(arrangement)
+      def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
+
+      # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
+      def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazardous?(hypothesis, arrangement) }
+
+      private
+
+      def summed_hazard(arrangement)
         sum = 0.0
         left = 1.0
         @belief.hypotheses.each do |hypothesis|
@@ -126,11 +134,6 @@ module Dielectra
         end
         sum + [left, 0.0].max
       end
-
-      # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
-      def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazardous?(hypothesis, arrangement) }
-
-      private
 
       def hazardous?(hypothesis, arrangement)
         !hypothesis.fault(:short) && states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }

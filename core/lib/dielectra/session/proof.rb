@@ -25,10 +25,15 @@ module Dielectra
         end
       end
 
-      # The next combination to watch: the nearest in toggles to the positions as they are.
+      # The next combination to watch: the nearest in toggles to the positions as they are, of those the one with the fewest ways
+      # on, so that none is left behind alone.
       def next_missing
         now = toggles(@situation.positions)
-        missing.min_by { |raised| (raised.count { |id, up| now[id] != up } * 10) + (raised.find { |id, up| now[id] != up }&.first == nearest ? 0 : 1) }
+        left = missing
+        left.min_by do |raised|
+          thrown = raised.select { |id, up| now[id] != up }.keys
+          [thrown.size, left.count { |other| differ_in_one?(raised, other) }, thrown.include?(nearest) ? 0 : 1]
+        end
       end
 
       # Minutes to watch what a plan leaves to be watched.
@@ -41,6 +46,8 @@ module Dielectra
       end
 
       private
+
+      def differ_in_one?(raised, other) = raised.one? { |id, up| other[id] != up }
 
       def nearest = job.wanted_controls.find { |control| control.place == @situation.at }&.id
 

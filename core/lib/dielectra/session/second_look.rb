@@ -2,7 +2,8 @@
 
 module Dielectra
   module Session
-    # The one answer on which it hangs that a job is given up: it is asked for once more before anybody is sent away.
+    # What is done before anybody is sent away: the one answer on which it hangs is asked for once more, and a conductor that
+    # is said to be broken is tried from end to end.
     class SecondLook
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
@@ -12,17 +13,21 @@ module Dielectra
         @session = session
         @belief = session.belief
         @situation = session.situation
+        @approach = Approach.new(@situation, session.permits)
       end
 
       # @param plan [Repair::Plan] the plan that would be given up with
-      # @return [Step, nil] the way to the answer that alone speaks against the likeliest hypothesis that could be mended
-      def step(plan)
+      # @return [Step, nil] the way to the answer that is wanted, nil where none is
+      def step(plan) = again(plan) || end_to_end(plan.obstacle) || put_back
+
+      private
+
+      # The answer that alone speaks against the likeliest hypothesis that could be mended.
+      def again(plan)
         other = @belief.hypotheses.find { |hypothesis| @session.planner.plan(hypothesis, @situation).obstacle.nil? } or return
         against = @belief.misfits(other) - @belief.misfits(@belief.hypotheses.first)
         ask(against.first) if against.one? && plan.obstacle && askable?(against.first)
       end
-
-      private
 
       # A reading that was taken once, with everything joined as it still is.
       def askable?(seen)
@@ -31,12 +36,58 @@ module Dielectra
       end
 
       def ask(seen)
-        approach = Approach.new(@situation, @session.permits)
         place = @situation.place_of_point(seen.at.first)
         raised = seen.toggles.first
-        return approach.hands(place) { |hands| approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } } if DEAD.include?(seen.what)
+        return @approach.hands(place) { |hands| @approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } } if DEAD.include?(seen.what)
 
-        approach.live(place) { |live| approach.toggled(raised) { live.probe(seen.what.to_s, seen.at) } }
+        @approach.live(place) { |live| @approach.toggled(raised) { live.probe(seen.what.to_s, seen.at) } }
+      end
+
+      # A broken conductor joined to the ground, or to another of its run, in one box and looked for in the other.
+      def end_to_end(obstacle)
+        return unless obstacle.kind == :conductor_open && obstacle.points.none? { |point| point.include?("~") }
+
+        here, there = obstacle.points
+        mate = mate(obstacle) or return
+        near, far = mate
+        return if tried?([there, far])
+
+        trial = Evidence::Arrangement.joined(@situation.joints(place(here)), [here, near])
+        return @approach.hands(place(there)) { |hands| hands.probe("continuity", [there, far]) } if together?(here, near)
+
+        @approach.hands(place(here)) { |hands| hands.arrange(trial) }
+      end
+
+      def place(point) = @situation.place_of_point(point)
+
+      def together?(one, other) = @situation.joints(place(one)).any? { |joint| joint.include?(one) && joint.include?(other) }
+
+      def tried?(pair) = @belief.observations.any? { |seen| seen.what == :continuity && seen.at == pair && trial?(seen.arrangement) }
+
+      # Whether an arrangement has a conductor on the ground, or two of a run together, for a trial.
+      def trial?(arrangement) = arrangement != Evidence::Arrangement.as_found
+
+      # What serves as the way back: the ground of the run, or a conductor of it that is whole.
+      # @return [Array(String, String), nil] its points in either box
+      def mate(obstacle)
+        run = @belief.hypotheses.first.skeleton.runs.find { |item| item.strands.any? { |strand| strand.points == obstacle.points } } or return
+        run.grounding || run.strands.map(&:points).find { |points| points != obstacle.points }
+      end
+
+      # Nothing that was joined for a trial stays so.
+      def put_back
+        @situation.opened.keys.each do |name|
+          found = @situation.found_joints(name)
+          stray = @situation.joints(name).any? { |joint| grounded?(joint) && found.none? { |one| (joint - one).empty? } }
+          return @approach.hands(name) { |hands| hands.arrange(found) } if stray
+        end
+        nil
+      end
+
+      # Whether a joint has a grounding conductor and one that is not.
+      def grounded?(joint)
+        grounds, others = joint.grep(%r{/}).partition { |point| @session.findings.grounds.key?(point) }
+        grounds.any? && others.any?
       end
     end
   end

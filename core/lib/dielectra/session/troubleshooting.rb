@@ -49,7 +49,7 @@ module Dielectra
         @minutes += spent
         @situation = after
         @steps += [step]
-        @next = @search = @candidates = @findings = nil
+        forget
         self
       end
 
@@ -72,7 +72,7 @@ module Dielectra
       def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
 
       # What may be asked for as things stand.
-      def permits = Permits.new(situation, belief, soundness)
+      def permits = @permits ||= Permits.new(situation, belief, soundness)
 
       # The likeliest hypothesis' repair as things stand.
       # @return [Repair::Plan, nil]
@@ -89,7 +89,7 @@ module Dielectra
       end
 
       def search
-        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, visited: @visited)
+        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, visited: @visited)
       end
 
       def decide
@@ -106,8 +106,26 @@ module Dielectra
         best.step
       end
 
-      # A job is not given up on one answer that may have been wrong, where it can be asked for again.
-      def give_up(plan) = SecondLook.new(self).step(plan) || Conclusion.stopped(self, Wording.obstacle(plan.obstacle))
+      # A job is not given up before what was let go on the way was looked through again, nor on one answer that may have been
+      # wrong, nor without the reading that would show it.
+      def give_up(plan)
+        return decide if reconsidered?
+
+        SecondLook.new(self).step(plan) || Conclusion.stopped(self, Wording.obstacle(plan.obstacle))
+      end
+
+      # @return [Boolean] false where it has been done since the last step
+      def reconsidered?
+        return false if @reconsidered == steps.size
+
+        @reconsidered = steps.size
+        @belief = belief.reconsidered(situation)
+        forget
+        true
+      end
+
+      # What was worked out from a belief.
+      def forget = @next = @search = @candidates = @findings = @permits = nil
 
       def solved?
         return false unless situation.power == "on" && proof.complete?
