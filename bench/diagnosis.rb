@@ -63,7 +63,7 @@ end
 games = (0...HOUSES).map do |number|
   game = play((SEED * 100_000) + number)
   good = %i[solved stopped].include?(game.outcome)
-  if !good || !game.named || game.minutes > (2.2 * game.least) + 5
+  if !good || !game.named || game.minutes > (ENV.fetch("SHOW", 2.2).to_f * game.least) + 5
     warn format("%d %s %s %s %.1f (%.1f) %.1fs %s%s", *game.to_a.first(4), game.minutes, game.least, game.times.max, game.named ? "" : "cause? ", game.note)
   end
   game

@@ -83,7 +83,7 @@ module Dielectra
       def worthwhile?(candidate)
         gains = candidate.value < @outlook.now(@standing) - LEAST_GAIN
         case candidate.purpose
-        when :continuity, :join, :volts, :detect then gains
+        when :continuity, :join, :volts, :detect, :lamp then gains
         when :watch, :throw then candidate.value < @outlook.now(@standing) + candidate.minutes - LOOK
         else true
         end
