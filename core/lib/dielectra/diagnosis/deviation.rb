@@ -26,6 +26,11 @@ module Dielectra
       }.freeze
       # What eyes do not find.
       HIDDEN = %i[contact_stuck_open contact_stuck_closed contact_resistive joint_open conductor_open short marks_wrong lamp_burnt no_supply].freeze
+
+      # One thing wrong makes another one no likelier: a person is called for the one.
+      # @param kinds [Array<Symbol>] what is wrong already; boxes that were all taken apart are one thing
+      # @return [Float] the share of its prior that one thing more keeps
+      def self.company(kinds, kind) = kinds.empty? || (kind == :apart && kinds.include?(:apart)) ? 1.0 : Trade.priors.dig("deviation", "company")
     end
   end
 end

@@ -127,10 +127,17 @@ module Dielectra
           swapped = replaced_kinds(place)
           next swapped unless swapped.empty?
 
+          next wrong_device(place) if verdict(place)&.label == :wrong_device
+
           changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
           changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
         end
       end
+
+      # What the likeliest hypothesis makes of a box as it was found.
+      def verdict(place) = @belief.hypotheses.first&.skeleton&.verdicts&.fetch(place, nil)
+
+      def wrong_device(place) = [{"kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device}]
 
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|

@@ -188,7 +188,7 @@ module Dielectra
         edges = joining.layout.edges_at(place)
         agreeing(joining, place, edges, joining.lists[number], functions).each do |local|
           @joins += 1
-          now = weight * local.verdict.weight
+          now = weight * local.verdict.weight * company(verdicts, local.verdict)
           next if now * joining.rest[number] < @best * FLOOR
 
           taken = functions.dup
@@ -200,6 +200,13 @@ module Dielectra
 
           step(joining, number + 1, taken, verdicts.merge(place => local.verdict), now)
         end
+      end
+
+      # How much rarer a box that is not right is beside others that are not.
+      def company(verdicts, verdict)
+        return 1.0 if verdict.label == :right
+
+        Deviation.company(verdicts.each_value.map(&:label) - [:right], verdict.label)
       end
 
       # The readings of a box that say of its runs what the boxes before it said.

@@ -32,6 +32,9 @@ module Dielectra
         @outer = outer_links
       end
 
+      # @return [Array<Symbol>] what is not right in the opened boxes
+      def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]
+
       # @return [Hash{String => Hash{String => Float}}] point => role => weight, over all ways of naming
       def roles
         @roles ||= @group.each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |way, sums|

@@ -55,21 +55,24 @@ module Dielectra
       # @return [Array<Hypothesis>]
       def extended(hypothesis)
         faults = hypothesis.faults
+        wrong = hypothesis.skeleton.wrong + hypothesis.deviations.map(&:kind)
         further = Faults.new(hypothesis.assembly, @world).all.filter_map do |fault, prior|
-          [hypothesis.assembly, faults + [fault], hypothesis.prior * prior] unless faults.include?(fault)
+          [hypothesis.assembly, faults + [fault], hypothesis.prior * prior * Deviation.company(wrong, fault.kind)] unless faults.include?(fault)
         end
-        further += respoiled(hypothesis).map { |boxes, share| [Assembly.new(hypothesis.skeleton, boxes, @world), faults, hypothesis.prior * share] } if faults.empty?
+        further += respoiled(hypothesis, wrong).map { |boxes, share| [Assembly.new(hypothesis.skeleton, boxes, @world), faults, hypothesis.prior * share] } if faults.empty?
         further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end
 
       private
 
       # Every way to spoil one more closed box.
-      def respoiled(hypothesis)
+      def respoiled(hypothesis, wrong)
         closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) || hypothesis.boxes[place].deviation }
         closed.flat_map do |place|
           box = hypothesis.boxes[place]
-          ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map { |way| [hypothesis.boxes.merge(place => way), way.weight / box.weight] }
+          ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map do |way|
+            [hypothesis.boxes.merge(place => way), way.weight / box.weight * Deviation.company(wrong, way.deviation.kind)]
+          end
         end
       end
 
@@ -117,12 +120,18 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def of(skeleton, floor)
         joined(skeleton).flat_map do |boxes, weight|
-          now = skeleton.weight * weight
+          spoilt = boxes.each_value.filter_map { |box| box.deviation&.kind }
+          now = skeleton.weight * weight * company(skeleton.wrong, spoilt)
           next [] if now < floor
 
           assembly = Assembly.new(skeleton, boxes, @world)
-          [[assembly, [], now], *faulty(assembly, now, floor)]
+          [[assembly, [], now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
         end
+      end
+
+      # How much rarer several things wrong are than each by itself would make them.
+      def company(kinds, more)
+        more.reduce([1.0, kinds]) { |(share, all), kind| [share * Deviation.company(all, kind), all + [kind]] }.first
       end
 
       def faulty(assembly, weight, floor)

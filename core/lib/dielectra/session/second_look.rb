@@ -7,6 +7,8 @@ module Dielectra
     class SecondLook
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
+      # Certainty that needs no further trial.
+      SURE = 0.99
 
       # @param session [Troubleshooting]
       def initialize(session)
@@ -18,9 +20,11 @@ module Dielectra
 
       # @param plan [Repair::Plan] the plan that would be given up with
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
-      def step(plan) = again(plan) || end_to_end(plan.obstacle) || put_back
+      def step(plan) = again(plan) || (end_to_end(plan.obstacle) unless sure?(plan.obstacle)) || put_back
 
       private
+
+      def sure?(obstacle) = @belief.probability { |hypothesis| hypothesis.fault(obstacle.kind) } >= SURE
 
       # The answer that alone speaks against the likeliest hypothesis that could be mended.
       def again(plan)
