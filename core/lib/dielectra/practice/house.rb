@@ -24,9 +24,9 @@ module Dielectra
       # @param step [Hash] in the form of the protocol
       # @return [Hash] the answer; `cannot` where the step makes no sense in this house
       def answer(step)
-        {"id" => step["id"], **slipped(perform(step))}.compact
+        {**step.slice("id"), **slipped(perform(step))}
       rescue InvalidInput => e
-        {"id" => step["id"], "cannot" => e.message}.compact
+        {**step.slice("id"), "cannot" => e.message}
       end
 
       private
@@ -54,6 +54,7 @@ module Dielectra
 
         opposite = {"glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep"}
         return answer.merge("reads" => opposite[answer["reads"]]) if answer["reads"]
+        return answer.merge("ohms" => answer["ohms"] ? nil : 0.2) if answer.key?("ohms")
         return answer.merge("volts" => answer["volts"] > 60 ? 0.0 : @circuit.supply["volts"].to_f) if answer["volts"]
 
         lights = answer["loads"]
@@ -63,7 +64,7 @@ module Dielectra
       # One reading in a job: one of the first so many, by chance.
       def slip?(answer)
         return @random.rand < @slips unless @slips == :one
-        return false unless answer.key?("reads") || answer.key?("volts") || answer.key?("loads")
+        return false unless answer.key?("reads") || answer.key?("volts") || answer.key?("ohms") || answer.key?("loads")
 
         @slip_in ||= @random.rand(1..10)
         (@slip_in -= 1).zero?

@@ -5,9 +5,11 @@ module Dielectra
     # The way to where a step can be taken: yields the permit if it is there, and answers with the step that leads
     # towards it if it is not.
     class Approach
-      def initialize(situation, permits)
+      # @param before_power [BeforePower]
+      def initialize(situation, permits, before_power)
         @situation = situation
         @permits = permits
+        @before_power = before_power
       end
 
       # @yieldparam hands [Permits::Hands]
@@ -34,7 +36,8 @@ module Dielectra
       def power
         return yield(@permits.looking) if @situation.power == "on"
 
-        @permits.energise&.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" })
+        permit = @permits.energise or return
+        tried_first { permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" }) }
       end
 
       # Where a second circuit's breaker is still off: on with it.
@@ -61,6 +64,13 @@ module Dielectra
       end
 
       private
+
+      # What has to be tried before power comes on, and then whatever comes after.
+      def tried_first
+        place, tool, pair = @wanted ||= @before_power.wanted || [nil]
+        step = place && @permits.hands(place)&.probe(tool, pair)
+        step && !@situation.declined?(step.to_h) ? step : yield
+      end
 
       def switch_off
         on = @situation.breakers.find { |_, position| position != "off" }.first

@@ -24,7 +24,7 @@ module Dielectra
 
       attr_reader :outlook, :standing
 
-      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, visited: [])
+      def initialize(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: [])
         @visited = visited
         @job = job
         @situation = situation
@@ -34,7 +34,7 @@ module Dielectra
         @costs = costs
         @proof = proof
         @permits = permits
-        @approach = Approach.new(situation, @permits)
+        @approach = approach
         @standing = Standing.of(situation)
         @outlook = Outlook.new(belief.leading(share: SHARE, most: LEADING), situation, planner, costs, proof)
         @world = belief.world

@@ -15,7 +15,7 @@ module Dielectra
         @session = session
         @belief = session.belief
         @situation = session.situation
-        @approach = Approach.new(@situation, session.permits)
+        @approach = session.approach
       end
 
       # @param plan [Repair::Plan] the plan that would be given up with

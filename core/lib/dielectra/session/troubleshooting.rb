@@ -74,6 +74,9 @@ module Dielectra
       # What may be asked for as things stand.
       def permits = @permits ||= Permits.new(situation, belief, soundness)
 
+      # How to get to where steps can be taken.
+      def approach = @approach ||= Approach.new(situation, permits, BeforePower.new(situation, belief))
+
       # The likeliest hypothesis' repair as things stand.
       # @return [Repair::Plan, nil]
       def plan = belief.hypotheses.first && planner.plan(belief.hypotheses.first, situation)
@@ -89,7 +92,7 @@ module Dielectra
       end
 
       def search
-        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, visited: @visited)
+        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: @visited)
       end
 
       def decide
@@ -125,7 +128,7 @@ module Dielectra
       end
 
       # What was worked out from a belief.
-      def forget = @next = @search = @candidates = @findings = @permits = nil
+      def forget = @next = @search = @candidates = @findings = @permits = @approach = nil
 
       def solved?
         return false unless situation.power == "on" && proof.complete?
@@ -150,7 +153,7 @@ module Dielectra
       end
 
       # What was off for safety's sake alone goes on again.
-      def leave = Approach.new(situation, permits).leave
+      def leave = approach.leave
 
       def stop(why) = Conclusion.stopped(self, why)
 
