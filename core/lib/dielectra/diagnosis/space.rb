@@ -10,7 +10,7 @@ module Dielectra
       # The same where answers surprise.
       WIDER = 1e-5
       # Hypotheses held, and skeletons they rest on.
-      MOST = 1200
+      MOST = 500
       # Skeletons that are looked at to pick those from, once something has been seen.
       MOST_LOOKED_AT = 150
       # The same where answers surprise.

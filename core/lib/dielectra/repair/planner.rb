@@ -239,7 +239,8 @@ module Dielectra
         stand = layout.stand(place)
         points = hypothesis.skeleton.points_at(place)
         memory = memory(hypothesis, situation, place, points)
-        memory[[stand, functions.values_at(*points)]] ||= begin
+        by_stand = (memory[:targets][stand] ||= {})
+        by_stand[functions.values_at(*points)] ||= begin
           device = hypothesis.boxes[place].device
           kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
           Target.new(current: memory[:joints], functions: points.zip(functions.values_at(*points)).to_h, partners: memory[:partners],
@@ -254,7 +255,7 @@ module Dielectra
         by_joints[points] ||= begin
           kind = hypothesis.kinds(situation.arrangement)[hypothesis.boxes[place].device]
           (@memories ||= {})[[place, joints, points, kind, situation.open?(place)]] ||=
-            {joints:, partners: Evidence::Arrangement.partners(joints), grounds: grounds(hypothesis, situation, place)}
+            {joints:, partners: Evidence::Arrangement.partners(joints), grounds: grounds(hypothesis, situation, place), targets: {}.compare_by_identity}
         end
       end
 
@@ -270,7 +271,7 @@ module Dielectra
       end
 
       def box_cost(hypothesis, situation, layout, place, functions)
-        changed = target(hypothesis, situation, layout, place, functions).changed.size
+        changed = target(hypothesis, situation, layout, place, functions).changes
         replaced = replacement(hypothesis, situation, layout, place) ? @costs["replace"] : 0.0
         return 0.0 if changed.zero? && replaced.zero?
 

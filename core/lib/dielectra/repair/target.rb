@@ -4,8 +4,8 @@ module Dielectra
   module Repair
     # What one box has to be joined like, given what its conductors are to carry, with as little changed as possible.
     class Target
-      # @return [Array<String>] points that have to touch something else than now
-      attr_reader :changed
+      # @return [Integer] how many points have to touch something else than now
+      attr_reader :changes
 
       # @param current [Array<Array<String>>] what touches what now
       # @param functions [Hash{String => String, nil}] conductor's point => function
@@ -21,6 +21,14 @@ module Dielectra
         choose(workmanship.turns.map { |turn| spares(workmanship.joints(functions, turn:)) + kept_grounds + others })
       end
 
+      # @return [Array<String>] points that have to touch something else than now
+      def changed
+        @changed ||= begin
+          after = Evidence::Arrangement.partners(@best)
+          (@partners.keys | after.keys).reject { |point| @partners[point] == after[point] }
+        end
+      end
+
       # @return [Array<Array<String>>] what shall touch what
       def joints = @joints ||= Evidence::Arrangement.canonical(@best)
 
@@ -28,16 +36,25 @@ module Dielectra
 
       # The way round that changes least.
       def choose(ways)
-        changes = ways.map { |joints| changed_by(joints) }
-        least = changes.each_index.min_by { |number| changes[number].size }
-        @changed = changes[least]
-        @best = with_grounds(ways[least])
-        @changed = changed_by(@best) unless @best.equal?(ways[least])
+        counts = ways.map { |joints| changes_by(joints) }
+        @changes = counts.min
+        way = ways[counts.index(@changes)]
+        @best = with_grounds(way)
+        @changes = changes_by(@best) unless @best.equal?(way)
       end
 
-      def changed_by(joints)
-        after = Evidence::Arrangement.partners(joints)
-        (@partners.keys | after.keys).reject { |point| @partners[point] == after[point] }
+      # Points of joints that are not as they were, and points that were in one and are in none.
+      def changes_by(joints)
+        moved = 0
+        still = 0
+        joints.each do |joint|
+          next if joint.size < 2
+
+          sorted = joint.sort
+          moved += joint.size unless @partners[sorted.first] == sorted
+          still += joint.count { |point| @partners.key?(point) }
+        end
+        moved + @partners.size - still
       end
 
       # What has nothing to do with the circuit, such as a second one passing through: it stays as it is.
@@ -69,7 +86,7 @@ module Dielectra
 
       # A box that has to be worked in, and whose grounds lie loose, gets them joined.
       def with_grounds(joints)
-        return joints if @changed.empty? || kept_grounds.any? || @grounds.none? { |point| point.include?("/") }
+        return joints if @changes.zero? || kept_grounds.any? || @grounds.none? { |point| point.include?("/") }
 
         joints + [@grounds]
       end

@@ -19,6 +19,8 @@ module Dielectra
       OUT_OF_REACH = 1.0
       # Share of its minutes that a dear question has to save.
       DEAR = 0.5
+      # Minutes by which a repair may be dearer than something else and still be put forward.
+      NOWHERE_NEAR = 6.0
       # Minutes that a look has to save, whatever it costs.
       LOOK = 0.02
 
@@ -46,7 +48,8 @@ module Dielectra
 
       # @return [Array<Candidate>] best first
       def all
-        found = [*repairs, *light, *openings, *lamp, *dead_readings, *live_readings]
+        found = [*light, *openings, *lamp, *dead_readings, *live_readings].compact
+        found += repairs(found.select { |candidate| worthwhile?(candidate) }.map(&:value).min)
         found += joined_pairs if worth_more?(found)
         possible = found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
         worthwhile, idle = possible.partition { |candidate| worthwhile?(candidate) }
@@ -192,10 +195,11 @@ module Dielectra
       end
 
       # The likeliest repairs that need nothing more to be opened, and the proof where nothing is left to do.
-      def repairs
+      # @param rival [Float, nil] value of the best that could be done otherwise; what comes nowhere near it is left out
+      def repairs(rival)
         shares = @outlook.shares(@outlook.weights)
         @outlook.plans.each_with_index.sort_by { |_, number| -shares[number] }.first(3).filter_map do |plan, number|
-          plan.obstacle ? stop(plan, shares[number]) : repair(plan)
+          plan.obstacle ? stop(plan, shares[number]) : repair(plan, rival)
         end
       end
 
@@ -203,13 +207,17 @@ module Dielectra
         Candidate.new(purpose: :stop, subject: plan, minutes: 0.0, value: (1 - share) * Outlook::GIVEN_UP, step: :stop, answers: nil)
       end
 
-      def repair(plan)
+      def repair(plan, rival)
         return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
 
         arrangement = plan.carried_out(@situation)
         return if arrangement != @situation.arrangement && @visited.include?(arrangement)
+
         minutes = @outlook.minutes(plan, @standing)
+        return if rival && minutes > rival + NOWHERE_NEAR
+
         value = minutes + failure(plan, arrangement)
+        return if rival && value > rival + NOWHERE_NEAR
         return cleared(arrangement, value) if @permits.hazard(arrangement) >= Permits::HAZARD
 
         Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step: step_of(plan), answers: nil)
