@@ -126,10 +126,19 @@ module Dielectra
       def with(observations, hypotheses) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated)
 
       def learn(hypothesis, observation)
+        return learn_plainly(hypothesis, observation) if observation.toggles.one?
+
         likelihoods = prediction.likelihoods(hypothesis, observation)
         likelihood = prediction.expected(hypothesis, observation, likelihoods)
         hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood)
         hypothesis.starts = observation.toggles.learnt(hypothesis.starts, likelihoods)
+        hypothesis.weight *= likelihood
+      end
+
+      # The toggles known, there is one likelihood, and nothing to be learnt of how they stood.
+      def learn_plainly(hypothesis, observation)
+        likelihood = prediction.likelihood(hypothesis, observation)
+        hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood) if observation.what == :continuity
         hypothesis.weight *= likelihood
       end
 

@@ -11,7 +11,11 @@ module Dielectra
       end
 
       # @return [Float] how likely the reading is under the hypothesis, between 0 and 1
-      def likelihood(hypothesis, observation) = expected(hypothesis, observation, likelihoods(hypothesis, observation))
+      def likelihood(hypothesis, observation)
+        return of_state(hypothesis, observation, observation.toggles.first) if observation.toggles.one?
+
+        expected(hypothesis, observation, likelihoods(hypothesis, observation))
+      end
 
       # The same for each combination of toggles it may have been seen in.
       # @return [Array<Float>]

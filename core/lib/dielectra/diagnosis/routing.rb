@@ -27,15 +27,16 @@ module Dielectra
 
       # @param job [Evidence::Job]
       # @param situation [Evidence::Situation]
+      # @param world [World] keeps what is known of a box from one opening to the next
       # @param wide [Boolean] whether rarer layouts are looked for too
-      def initialize(job, situation, wide: false)
+      def initialize(job, situation, world, wide: false)
         @job = job
         @situation = situation
         @wide = wide
-        @ports = situation.opened.keys.to_h { |place| [place, situation.own_cable_ends(place).map { |cable_end| Port.new([cable_end]) }] }
+        @ports = situation.opened.keys.to_h { |place| [place, world.ports(place, situation.own_cable_ends(place))] }
         @places = @ports.keys
         @singles = @ports.values.flatten.any?(&:single?)
-        @locals = @places.to_h { |place| [place, Locals.new(situation.found_joints(place))] }
+        @locals = @places.to_h { |place| [place, world.locals(place, situation.found_joints(place))] }
         @closed_switch = job.wanted_controls.any? { |control| !situation.open?(control.place) }
       end
 

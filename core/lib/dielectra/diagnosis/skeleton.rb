@@ -11,11 +11,23 @@ module Dielectra
       # @param wide [Boolean] whether rarer layouts are looked for too
       # @return [Array<Skeleton>]
       def self.all(job, situation, world, most: 80, wide: false)
-        routing = Routing.new(job, situation, wide:)
+        routing = Routing.new(job, situation, world, wide:)
         groups = routing.groups
         total = groups.sum { |group| group.sum(&:weight) }
-        groups.first(most).map { |group| new(group, routing, total, job, world) }
+        with_old_schemes(groups, most) { |group| group.first.layout.scheme }.map { |group| new(group, routing, total, job, world) }
       end
+
+      # The first so many of a list, and of every obsolete scheme the first few besides: rare as they are, nobody calls a circuit
+      # right who has not thought of them.
+      # @yieldreturn [Design::Scheme] of an item
+      def self.with_old_schemes(list, most)
+        kept = list.first(most)
+        others = list.drop(most).group_by { |item| yield(item) }.except(Design::Scheme::PRESENT)
+        kept + others.values.flat_map { |items| items.first(OF_EACH_SCHEME) }
+      end
+
+      # How many of an obsolete scheme are always kept.
+      OF_EACH_SCHEME = 8
 
       def initialize(group, routing, total, job, world)
         @group = group

@@ -6,18 +6,20 @@ module Dielectra
     # hidden faults, by falling prior. What is too unlikely is left out and can be grown back by looking wider.
     class Space
       # Share of the heaviest prior below which a hypothesis is left out.
-      FLOOR = 1e-4
+      FLOOR = 3e-4
       # The same where answers surprise.
       WIDER = 1e-5
+      # How much lower that share is for obsolete schemes.
+      RARE = 0.02
       # Hypotheses held, and skeletons they rest on.
-      MOST = 500
+      MOST = 350
       # Skeletons that are looked at to pick those from, once something has been seen.
       MOST_LOOKED_AT = 150
       # The same where answers surprise.
       MOST_LOOKED_AT_WIDE = 600
       # Hypotheses looked at before a box is open, to be merged.
       MOST_BLIND = 4000
-      MOST_SKELETONS = 60
+      MOST_SKELETONS = 40
 
       # @param wide [Boolean] whether to look for rarer things: layouts seldom met
       # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what
@@ -45,7 +47,7 @@ module Dielectra
         found = skeletons.flat_map { |skeleton| of(skeleton, floor) }
         return merged(found) if @situation.opened.empty?
 
-        found = found.max_by(MOST) { |assembly, faults, prior| prior * guided(assembly, faults) } if found.size > MOST
+        found = picked(found) if found.size > MOST
         found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
       end
 
@@ -88,7 +90,14 @@ module Dielectra
         return skeletons if skeletons.size <= most
 
         prediction = Prediction.new(@world)
-        skeletons.max_by(most) { |skeleton| skeleton.weight * agreement(skeleton, prediction) }
+        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton, prediction), skeleton] }.sort_by { |weight, _| -weight }.map(&:last)
+        Skeleton.with_old_schemes(ranked, most) { |skeleton| skeleton.layout.scheme }
+      end
+
+      # The heaviest that are held, by what was seen so far.
+      def picked(found)
+        ranked = found.map { |row| [row[2] * guided(row[0], row[1]), row] }.sort_by { |weight, _| -weight }.map(&:last)
+        Skeleton.with_old_schemes(ranked, MOST) { |assembly, _, _| assembly.skeleton.layout.scheme }
       end
 
       def agreement(skeleton, prediction)
@@ -119,6 +128,7 @@ module Dielectra
 
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def of(skeleton, floor)
+        floor *= RARE unless skeleton.layout.scheme == Design::Scheme::PRESENT
         joined(skeleton).flat_map do |boxes, weight|
           spoilt = boxes.each_value.filter_map { |box| box.deviation&.kind }
           now = skeleton.weight * weight * company(skeleton.wrong, spoilt)

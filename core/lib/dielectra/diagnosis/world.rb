@@ -22,6 +22,8 @@ module Dielectra
         @contacts_of = {}.compare_by_identity
         @toggles = {}
         @runs = {}.compare_by_identity
+        @ports = {}
+        @locals = {}
         @numbered = {}.compare_by_identity
         @closed_boxes = {}
         @faults = {}
@@ -29,6 +31,14 @@ module Dielectra
 
       # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
       def same(arrangement) = @interned[arrangement] ||= (@arrangements[arrangement] ||= arrangement)
+
+      # The ports of an opened box, the same as long as its cable ends are.
+      # @return [Array<Port>]
+      def ports(place, cable_ends) = @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end]) }
+
+      # What can be read off a box that was found joined so.
+      # @return [Locals]
+      def locals(place, joints) = @locals[[place, joints]] ||= Locals.new(joints)
 
       # The one object for a combination of toggles.
       def toggles(raised) = @toggles[raised] ||= raised.dup.freeze

@@ -175,41 +175,94 @@ module Dielectra
         strands.compact.all? { |slot| way[slot] }
       end
 
+      # A search under way: the runs from the leaves inward, what each may carry, and the boxes that are decided with each.
+      Search = Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs) do
+        # What the conductors of all runs carry.
+        # @param picks [Array<Integer>] for each run the number of its choice
+        # @return [Hash{String => String, nil}]
+        def functions(picks)
+          runs.each_with_index.with_object({}) do |(run, depth), all|
+            way = choices[depth][picks[depth]]
+            run.strands.each_with_index { |strand, slot| strand.points.each { |point| all[point] = way[slot] } }
+          end
+        end
+      end
+
       # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs the
       # same whatever it is joined like.
       def search(hypothesis, situation, layout, runs, choices, best)
-        last = runs.each_with_index.with_object({}) { |(run, depth), index| run.places.each { |place| index[place] = depth } }
-        boxes = Array.new(runs.size) { [] }
-        hypothesis.boxes.each_key { |place| boxes[last.fetch(place)] << place if last.key?(place) }
-        ahead = bounds(hypothesis, situation, layout, runs, choices, boxes)
-        stack = [[0, 0.0, {}]]
+        search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {})
+        ahead = bounds(search)
+        stack = [[0.0, []]]
         tried = 0
-        while (depth, cost, functions = stack.pop)
+        while (cost, picks = stack.pop)
           break if (tried += 1) > MOST_TRIED && best
 
+          depth = picks.size
           next if best && cost + ahead[depth] >= best.first
 
           if depth == runs.size
+            functions = search.functions(picks)
             best = [cost, functions, *targets(hypothesis, situation, layout, functions)]
-            next
+          else
+            stack.concat(branches(search, cost, picks))
           end
-          branches = choices[depth].map do |way|
-            decided = functions.dup
-            runs[depth].strands.each_with_index { |strand, slot| strand.points.each { |point| decided[point] = way[slot] } }
-            [depth + 1, cost + color_cost(runs[depth], way) + boxes[depth].sum { |place| box_cost(hypothesis, situation, layout, place, decided) }, decided]
-          end
-          stack.concat(branches.each_with_index.sort_by { |branch, order| [-branch[1], -order] }.map(&:first))
         end
         best
       end
 
-      # Least cost of the boxes not yet priced, by depth.
-      def bounds(hypothesis, situation, layout, runs, choices, boxes)
-        some = runs.zip(choices).each_with_object({}) { |(run, ways), all| run.strands.zip(ways.first) { |strand, function| strand.points.each { |point| all[point] = function } } }
-        least = boxes.map do |places|
-          places.sum { |place| hypothesis.joints(place, situation.arrangement).empty? ? box_cost(hypothesis, situation, layout, place, some) : 0.0 }
+      # Everything the next run may carry, the dearest first and the one it was meant for last of its like.
+      def branches(search, cost, picks)
+        depth = picks.size
+        run = search.runs[depth]
+        found = search.choices[depth].each_with_index.map do |way, number|
+          taken = picks + [number]
+          [cost + color_cost(run, way) + search.boxes[depth].sum { |box| cost_of(search, box, taken) }, taken]
         end
-        (0..runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
+        found.sort_by { |price, taken| [-price, -taken.last] }
+      end
+
+      # The boxes that are decided with each run, each with the run and slot of its conductors and its runs.
+      # @return [Array<Array<Array(String, Array<Array(Integer, Integer)>, Array<Integer>)>>]
+      def boxes(hypothesis, runs)
+        by_skeleton = ((@boxes ||= {}.compare_by_identity)[hypothesis.skeleton] ||= {}.compare_by_identity)
+        by_skeleton[runs] ||= begin
+          slots = {}
+          last = {}
+          runs.each_with_index do |run, depth|
+            run.places.each { |place| last[place] = depth }
+            run.strands.each_with_index { |strand, slot| strand.points.each { |point| slots[point] = [depth, slot] } }
+          end
+          places = hypothesis.boxes.keys.select { |place| last.key?(place) }
+          runs.each_index.map do |depth|
+            places.select { |place| last[place] == depth }.map do |place|
+              mine = hypothesis.skeleton.points_at(place).map { |point| slots.fetch(point) }
+              [place, mine, mine.map(&:first).uniq]
+            end
+          end
+        end
+      end
+
+      # What a box costs, the runs being picked so far.
+      def cost_of(search, box, picks)
+        place, slots, depths = box
+        costs = (search.costs[place] ||= {})
+        costs[depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }] ||= begin
+          carried = slots.map { |depth, slot| search.choices[depth][picks[depth]][slot] }
+          box_cost(search.hypothesis, search.situation, search.layout, place, carried)
+        end
+      end
+
+      # Least cost of the boxes not yet priced, by depth.
+      def bounds(search)
+        some = search.functions(Array.new(search.runs.size, 0))
+        least = search.boxes.map do |places|
+          places.sum do |place, _|
+            apart = search.hypothesis.joints(place, search.situation.arrangement).empty?
+            apart ? box_cost(search.hypothesis, search.situation, search.layout, place, some.values_at(*search.hypothesis.skeleton.points_at(place))) : 0.0
+          end
+        end
+        (0..search.runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
       end
 
       def color_cost(run, way)
@@ -220,7 +273,7 @@ module Dielectra
       end
 
       def targets(hypothesis, situation, layout, functions)
-        boxes = hypothesis.boxes.keys.to_h { |place| [place, target(hypothesis, situation, layout, place, functions)] }
+        boxes = hypothesis.boxes.keys.to_h { |place| [place, target(hypothesis, situation, layout, place, functions.values_at(*hypothesis.skeleton.points_at(place)))] }
         kinds = hypothesis.boxes.keys.filter_map { |place| replacement(hypothesis, situation, layout, place) }.to_h
         [boxes, kinds]
       end
@@ -235,15 +288,16 @@ module Dielectra
         [device, stand.kind] unless stand.served_by?(kind)
       end
 
-      def target(hypothesis, situation, layout, place, functions)
+      # @param carried [Array<String, nil>] what the conductors of the place are to carry, in the order of its points
+      def target(hypothesis, situation, layout, place, carried)
         stand = layout.stand(place)
         points = hypothesis.skeleton.points_at(place)
         memory = memory(hypothesis, situation, place, points)
         by_stand = (memory[:targets][stand] ||= {})
-        by_stand[functions.values_at(*points)] ||= begin
+        by_stand[carried] ||= begin
           device = hypothesis.boxes[place].device
           kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
-          Target.new(current: memory[:joints], functions: points.zip(functions.values_at(*points)).to_h, partners: memory[:partners],
+          Target.new(current: memory[:joints], functions: points.zip(carried).to_h, partners: memory[:partners],
                      workmanship: Design::Workmanship.new(device:, kind:, stand:), grounds: memory[:grounds])
         end
       end
@@ -270,8 +324,9 @@ module Dielectra
         bare + yokes + (found["enclosure"] == "metal" ? ["#{place}.box"] : [])
       end
 
-      def box_cost(hypothesis, situation, layout, place, functions)
-        changed = target(hypothesis, situation, layout, place, functions).changes
+      # @param carried [Array<String, nil>] what its conductors are to carry, in the order of its points
+      def box_cost(hypothesis, situation, layout, place, carried)
+        changed = target(hypothesis, situation, layout, place, carried).changes
         replaced = replacement(hypothesis, situation, layout, place) ? @costs["replace"] : 0.0
         return 0.0 if changed.zero? && replaced.zero?
 

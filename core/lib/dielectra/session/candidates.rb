@@ -9,7 +9,7 @@ module Dielectra
       include Questions
 
       # Hypotheses that are weighed, and the share of all they have to make up.
-      LEADING = 60
+      LEADING = 40
       SHARE = 0.998
       # How often one question is asked at most.
       MOST_ASKED = 3
