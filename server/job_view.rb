@@ -10,7 +10,7 @@ module Server
 
     def to_h
       {call: CallSummary.new(@job).to_h, controls:, load: load_row, grid:, power: Dielectra::Session::Power.new(situation).to_h, boxes:,
-       next: advice, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
+       next: advice, instead:, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
        repair: Dielectra::Session::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
     end
 
@@ -28,7 +28,9 @@ module Server
 
     def conclusion = @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next : nil
 
-    def advice = conclusion ? nil : Dielectra::Session::Advice.new(@session).to_h
+    def advice = conclusion ? nil : Dielectra::Session::Advice.next(@session).to_h
+
+    def instead = conclusion ? [] : Dielectra::Session::Advice.instead(@session).map(&:to_h)
 
     def controls
       @session.job.wanted_controls.map do |control|

@@ -36,7 +36,10 @@ module Server
         json(view.merge(changed: {before:, after: JobView.new(job).leading}))
       end
 
-      get("/jobs/:id/why") { json({sentences: Sessions.of(job).findings.because(Sessions.of(job).steps)}) }
+      get("/jobs/:id/why") do
+        session = Sessions.of(job)
+        json({sentences: session.findings.because(session.steps), reasons: Dielectra::Session::Reasons.new(session).to_a})
+      end
 
       get "/jobs/:id/file" do
         attachment "#{job.title.downcase.gsub(/[^a-z0-9]+/, "_")}.job.json"

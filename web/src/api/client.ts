@@ -8,6 +8,7 @@ export type Advice = Schemas["Advice"];
 export type Answer = Schemas["Answer"];
 export type Box = Schemas["Box"];
 export type Found = Schemas["Found"];
+export type Reason = Schemas["Reason"];
 export type Power = Schemas["Power"];
 export type Rewire = Schemas["Rewire"];
 export type Step = Schemas["Step"];

@@ -141,7 +141,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** The fewest answers the findings rest on */
+        /** The fewest answers the findings rest on, what else it could be, and what would decide it */
         get: operations["why"];
         put?: never;
         post?: never;
@@ -364,9 +364,20 @@ export interface components {
             caution: string | null;
             place: string;
             minutes: number;
+            ahead: number | null;
             purpose: string | null;
             goal: string | null;
             choices: components["schemas"]["Choice"][];
+        };
+        Reason: {
+            /** @enum {string} */
+            about: "cause" | "conductor" | "cable";
+            place: string | null;
+            is: string;
+            share: number;
+            because: string;
+            otherwise: string | null;
+            decides: string | null;
         };
         Conclusion: {
             /** @enum {string} */
@@ -426,6 +437,7 @@ export interface components {
             power: components["schemas"]["Power"];
             boxes: components["schemas"]["Box"][];
             next: components["schemas"]["Advice"] | null;
+            instead: components["schemas"]["Advice"][];
             conclusion: components["schemas"]["Conclusion"] | null;
             suspects: {
                 sentence: string;
@@ -442,6 +454,7 @@ export interface components {
             }[];
             ahead: {
                 minutes: number;
+                spread: number[];
                 walks: number;
                 legs: {
                     title: string;
@@ -655,7 +668,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description A sentence a finding */
+            /** @description A sentence a cause, and a reason for each cause, conductor and cable */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -663,6 +676,7 @@ export interface operations {
                 content: {
                     "application/json": {
                         sentences: string[];
+                        reasons: components["schemas"]["Reason"][];
                     };
                 };
             };

@@ -3,7 +3,7 @@ import { Sheet } from "./Sheet";
 
 /** What is left, as a list that shrinks. */
 export function Ahead({ job }: { job: Job }) {
-  const { minutes, walks, legs } = job.ahead;
+  const { minutes, spread, walks, legs } = job.ahead;
   if (job.conclusion) return null;
   return (
     <Sheet
@@ -22,7 +22,8 @@ export function Ahead({ job }: { job: Job }) {
         ))}
       </ol>
       <p className="mt-2 text-sm text-quiet">
-        So far {Math.round(job.minutes)} min by the cost table. If the likeliest explanation holds.
+        Nine times in ten {Math.round(spread[0] ?? minutes)} to {Math.round(spread[1] ?? minutes)} min. So far{" "}
+        {Math.round(job.minutes)} min by the cost table.
       </p>
     </Sheet>
   );

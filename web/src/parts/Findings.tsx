@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Job } from "../api/client";
+import type { Job, Reason as Why } from "../api/client";
 import { useWhy } from "../api/queries";
 import { Notice } from "./Notice";
 import { Sheet } from "./Sheet";
@@ -38,15 +38,34 @@ export function Findings({ job }: { job: Job }) {
         <div aria-live="polite" className="grid gap-1 text-sm">
           {why.isPending && <p>Looking for the fewest answers it rests on …</p>}
           <Notice error={why.error} />
-          {why.data?.sentences.length === 0 && (
-            <p>Nothing found so far rests on more than how common things are.</p>
-          )}
           {why.data?.sentences.map((sentence) => (
             <p key={sentence}>{sentence}</p>
+          ))}
+          {why.data?.reasons.map((reason, index) => (
+            <Reason key={index} reason={reason} />
           ))}
         </div>
       )}
     </Sheet>
+  );
+}
+
+/** What one thing is held to be, on which answers, and what would tell otherwise. */
+function Reason({ reason }: { reason: Why }) {
+  const where = reason.about === "cause" || !reason.place ? "" : ` in ${reason.place.replaceAll("_", " ")}`;
+  return (
+    <details className="border-t border-edge py-1">
+      <summary className="flex min-h-11 cursor-pointer items-center gap-3">
+        <span>
+          {reason.is}
+          <span className="text-quiet">{where}</span>
+        </span>
+        <span className="ml-auto whitespace-nowrap tabular-nums">{percent(reason.share)}</span>
+      </summary>
+      <p>{reason.because}</p>
+      {reason.otherwise && <p>Else: {reason.otherwise}.</p>}
+      {reason.decides && <p>What would decide it: {reason.decides}.</p>}
+    </details>
   );
 }
 

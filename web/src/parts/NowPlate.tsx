@@ -10,6 +10,7 @@ import { Plate } from "./Plate";
 import { StillLive } from "./StillLive";
 import { ReadNumber } from "./ReadNumber";
 
+type Chosen = { chosen: Advice | null; choose: (advice: Advice | null) => void };
 type Props = { job: Job; busy: boolean; take: (step: Step) => void; undo: () => void };
 
 /** The next step, or how the job ended: the first thing the eye finds. */
@@ -17,23 +18,32 @@ export function NowPlate({ job, busy, take, undo }: Props) {
   const canUndo = job.steps.length > 0;
   const { data: trade } = useTrade();
   useKeys({ u: () => canUndo && !busy && undo() });
+  const [instead, setInstead] = useState<{ at: number; advice: Advice } | null>(null);
+  const chosen = instead?.at === job.steps.length ? instead.advice : null;
+  const choose = (advice: Advice | null) => setInstead(advice && { at: job.steps.length, advice });
+  const advice = chosen ?? job.next;
   return (
     <div className="grid gap-2">
       <Plate label="Now">
         {job.conclusion ? (
           <Ended job={job} />
         ) : (
-          job.next && <Doing advice={job.next} busy={busy} take={take} />
+          advice && (
+            <div className="grid gap-4">
+              <Doing advice={advice} busy={busy} take={take} />
+              <Instead job={job} busy={busy} chosen={chosen} choose={choose} />
+            </div>
+          )
         )}
       </Plate>
-      {job.next?.step.do === "open" && job.next.step.place && trade && (
+      {advice?.step.do === "open" && advice.step.place && trade && (
         <FoundEditor
-          key={`${job.next.step.place}${job.steps.length}`}
+          key={`${advice.step.place}${job.steps.length}`}
           job={job}
           trade={trade}
-          place={job.next.step.place}
+          place={advice.step.place}
           busy={busy}
-          onDone={(found) => job.next && take({ ...job.next.step, answer: { found } })}
+          onDone={(found) => take({ ...advice.step, answer: { found } })}
         />
       )}
       <div className="no-print flex flex-wrap items-center gap-2">
@@ -56,6 +66,53 @@ export function NowPlate({ job, busy, take, undo }: Props) {
       </div>
     </div>
   );
+}
+
+/** Other things that were thought of, each with what it would cost; and the way back from one of them. */
+function Instead({ job, busy, chosen, choose }: Omit<Props, "take" | "undo"> & Chosen) {
+  const next = job.next;
+  if (!next || job.instead.length === 0) return null;
+  if (chosen) {
+    return (
+      <button
+        type="button"
+        onClick={() => choose(null)}
+        className="min-h-11 cursor-pointer justify-self-start underline decoration-1 underline-offset-4"
+      >
+        Back to the step that is best
+      </button>
+    );
+  }
+  return (
+    <details className="border-t border-engraved-quiet pt-1">
+      <summary className="flex min-h-11 cursor-pointer items-center">Do something else</summary>
+      <ul className="grid gap-1">
+        {job.instead.map((advice, index) => (
+          <li key={index}>
+            <button
+              type="button"
+              disabled={busy}
+              onClick={() => choose(advice)}
+              className="flex min-h-11 w-full cursor-pointer flex-wrap items-center gap-x-3 text-left"
+            >
+              <span className="underline decoration-1 underline-offset-4">{advice.title}</span>
+              {advice.goal && <span className="text-sm text-engraved-quiet">to {advice.goal}</span>}
+              {advice.ahead !== null && next.ahead !== null && (
+                <span className="ml-auto text-sm whitespace-nowrap tabular-nums">
+                  {longer(advice.ahead - next.ahead)}
+                </span>
+              )}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** How much longer the job is expected to take. */
+function longer(more: number): string {
+  return more < 0.5 ? "as good" : `${Math.round(more)} min more`;
 }
 
 function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (step: Step) => void }) {

@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Job } from "../api/client";
+import type { Advice, Job } from "../api/client";
 import { Findings } from "./Findings";
 import { Grid } from "./Grid";
 import { NowPlate } from "./NowPlate";
@@ -50,6 +50,7 @@ const job: Job = {
     caution: null,
     place: "porch",
     minutes: 0.3,
+    ahead: 12,
     purpose: "It tells two things apart.",
     goal: null,
     moves: [],
@@ -59,6 +60,7 @@ const job: Job = {
       { label: "Silent", answer: { reads: "silent" }, share: 0.3, meaning: "Then: the lamp, 60%." },
     ],
   },
+  instead: [],
   conclusion: null,
   suspects: [
     { sentence: "Joined wrongly in porch", share: 0.62, causes: [{ kind: "miswired", place: "porch" }] },
@@ -73,7 +75,7 @@ const job: Job = {
       step: { do: "report", positions: { S1: "up" }, answer: { loads: { L1: "off" } } },
     },
   ],
-  ahead: { minutes: 12, walks: 1, legs: [] },
+  ahead: { minutes: 12, spread: [9, 18], walks: 1, legs: [] },
   repair: null,
   minutes: 7,
 };
@@ -102,6 +104,24 @@ describe("the plate", () => {
     around(<NowPlate job={job} busy={false} take={take} undo={vi.fn()} />);
     fireEvent.click(screen.getByRole("button", { name: "Not sure" }));
     expect(take).toHaveBeenCalledWith({ ...job.next?.step, answer: { unsure: true } });
+  });
+
+  it("offers what else could be done, and the way back", () => {
+    const take = vi.fn();
+    const other = {
+      ...(job.next as Advice),
+      step: { do: "watch" as const },
+      title: "Watch the light",
+      ahead: 15,
+      choices: [{ label: "On", answer: { loads: { L1: "on" as const } } }],
+    };
+    around(<NowPlate job={{ ...job, instead: [other] }} busy={false} take={take} undo={vi.fn()} />);
+    expect(screen.getByText("3 min more")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: /Watch the light/ }));
+    fireEvent.click(screen.getByRole("button", { name: /On/ }));
+    expect(take).toHaveBeenCalledWith({ ...other.step, answer: { loads: { L1: "on" } } });
+    fireEvent.click(screen.getByRole("button", { name: /Back to the step/ }));
+    expect(screen.getByRole("heading", { name: job.next?.title })).toBeTruthy();
   });
 
   it("says that a job is proved, and what it rests on", () => {

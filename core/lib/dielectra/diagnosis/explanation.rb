@@ -37,6 +37,25 @@ module Dielectra
         Explanation.smallest_hitting_set(sets.uniq)
       end
 
+      # What carries a statement: of the likelier ways in which it would not hold, those that were ruled out, and by which answers.
+      # @param held [Proc] hypothesis => what is stated of it
+      # @param value [Object] what is held to be so
+      # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the others
+      def against_others(held, value)
+        best = @belief.hypotheses.find { |hypothesis| held.(hypothesis) == value } or return [[], []]
+        others = wide.reject { |other| held.(other) == value }
+        sets = others.map { |other| [held.(other), @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq] }
+        ruled_out = sets.reject { |_, numbers| numbers.empty? }
+        [Explanation.smallest_hitting_set(ruled_out.map(&:last).uniq), ruled_out.map(&:first).uniq]
+      end
+
+      # Steps by their numbers, reports by their names.
+      def self.named(numbers)
+        names, steps = numbers.partition { |number| number.is_a?(String) }
+        names += ["step#{"s" if steps.size > 1} #{Session::Instruction.list(steps.sort)}"] if steps.any?
+        Session::Instruction.list(names).then { |words| words[0].upcase + words[1..] }
+      end
+
       # @param sets [Array<Array<Integer>>]
       # @return [Array<Integer>] the smallest set that meets every one of them; a greedy one beyond four members
       def self.smallest_hitting_set(sets)
@@ -59,10 +78,10 @@ module Dielectra
 
       private
 
-      def alternatives(best)
-        Space.new(@belief.world, @situation).hypotheses.max_by(ALTERNATIVES, &:prior)
-             .reject { |other| other.deviations == best.deviations }
-      end
+      def alternatives(best) = wide.reject { |other| other.deviations == best.deviations }
+
+      # The commonest of what could be before anything was measured.
+      def wide = @wide ||= Space.new(@belief.world, @situation).hypotheses.max_by(ALTERNATIVES, &:prior)
 
       def against?(seen, best, other)
         @belief.prediction.likelihood(other, seen) < AGAINST * @belief.prediction.likelihood(best, seen)
@@ -73,10 +92,7 @@ module Dielectra
       def rests(numbers)
         return "nothing seen so far speaks against it" if numbers.empty?
 
-        names, steps = numbers.partition { |number| number.is_a?(String) }
-        steps = steps.sort
-        names += ["step#{"s" if steps.size > 1} #{Session::Instruction.list(steps)}"] if steps.any?
-        "#{Session::Instruction.list(names)} #{numbers.one? ? "leaves" : "leave"} nothing likelier"
+        "#{Explanation.named(numbers).then { |words| words[0].downcase + words[1..] }} #{numbers.one? ? "leaves" : "leave"} nothing likelier"
       end
     end
   end

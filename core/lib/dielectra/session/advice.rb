@@ -4,18 +4,38 @@ module Dielectra
   module Session
     # The next step as a person needs it: what to do, what for, what each answer would mean, and what it costs.
     class Advice
-      def initialize(session)
+      # Other things that could be done.
+      OTHERS = 3
+
+      # What is to be done next.
+      def self.next(session) = new(session, session.next, session.decision.candidate, session.decision.rule)
+
+      # What could be done instead, best first: the best of each kind and place.
+      # @return [Array<Advice>]
+      def self.instead(session)
+        now = session.next.to_h
+        others = session.candidates.reject { |one| one.step == :stop || one.step.to_h == now }
+        others.uniq { |one| [one.purpose, one.step["place"] || session.situation.place_of(one.step.to_h)] }.uniq { |one| one.step.to_h }
+              .first(OTHERS).map { |one| new(session, one.step, one) }
+      end
+
+      # @param step [Step]
+      # @param candidate [Candidate, nil] what it is for
+      # @param rule [Symbol, nil] the rule it follows
+      def initialize(session, step, candidate, rule = nil)
         @session = session
-        @step = session.next
-        @candidate = session.candidates.first
+        @step = step
+        @candidate = candidate
+        @rule = rule
       end
 
       # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the `moves` of a
-      #   rewire, and the `points` that the step is about
+      #   rewire, the `points` that the step is about, and `ahead`: minutes the whole job is expected to take from here with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
         told.merge("step" => @step.to_h, "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1), "purpose" => purpose,
-                   "goal" => goal, "moves" => moves, "points" => points, "choices" => Choices.new(@session, @step, asked? ? @candidate : nil).to_a)
+                   "goal" => goal, "moves" => moves, "points" => points, "ahead" => @candidate&.value&.round(1),
+                   "choices" => Choices.new(@session, @step, (@candidate if asked? && @candidate.answers)).to_a)
       end
 
       private
@@ -35,10 +55,16 @@ module Dielectra
       end
 
       # Whether the step is the question itself, and not the way there.
-      def asked? = %w[watch probe].include?(@step.do) && (@candidate.answers || @candidate.purpose == :clear)
+      def asked? = %w[watch probe].include?(@step.do) && @candidate && (@candidate.answers || @candidate.purpose == :clear)
+
+      # Whether it is the trial before power comes on.
+      def before_power? = @step.do == "probe" && @candidate && @candidate.answers.nil? && @candidate.purpose != :clear
 
       # Where steps lead that are not the aim themselves.
       def goal
+        return if @candidate.nil?
+        return "switch the power on" if before_power?
+
         case @candidate.purpose
         when :open then "open the #{Instruction.name(@candidate.subject)} box" unless @step.do == "open"
         when :continuity, :clear then "test continuity in the #{place_of_question} box" unless asked?
@@ -52,7 +78,18 @@ module Dielectra
 
       def place_of_question = Instruction.name(@session.situation.place_of_point(@candidate.subject.first))
 
+      RULES = {
+        look: "Nothing is opened before the light and the breaker were looked at once.",
+        prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
+        last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
+        second_look: "Nothing is given up on one answer: this one would show it.",
+        leave: "It was off for safety's sake alone."
+      }.freeze
+
       def purpose
+        return RULES.fetch(@rule) if @rule
+        return "Wires were moved: no ohms here, or those of a lamp, and nothing has line on ground or neutral." if before_power?
+
         case @candidate.purpose
         when :watch, :throw then "How the light answers tells causes apart that look the same so far."
         when :lamp then "A lamp is the cheapest thing to rule out."

@@ -9,14 +9,33 @@ module Dielectra
         @situation = session.situation
       end
 
-      # @return [Hash] `minutes` expected, `walks` to the panel, `legs` in order
+      # @return [Hash] `minutes` expected, `spread` the least and the most that is likely, `walks` to the panel, `legs` in order
       def to_h
-        return {"minutes" => 0.0, "walks" => 0, "legs" => []} if @session.next.is_a?(Conclusion)
+        return {"minutes" => 0.0, "spread" => [0.0, 0.0], "walks" => 0, "legs" => []} if @session.next.is_a?(Conclusion)
 
-        {"minutes" => @session.candidates.first.value.round(1), "walks" => walks, "legs" => legs.map { |title, detail| {"title" => title, "detail" => detail} }}
+        {"minutes" => minutes.round(1), "spread" => spread.map { |one| one.round(1) }, "walks" => walks, "legs" => legs.map { |title, detail| {"title" => title, "detail" => detail} }}
       end
 
       private
+
+      def minutes = (@session.decision.candidate || @session.candidates.first)&.value || 0.0
+
+      # Nine times in ten it is no less than if the cheapest of the explanations held, and no more than if the dearest did and the
+      # likeliest were tried first.
+      def spread
+        outlook = @session.outlook
+        standing = Standing.of(@situation)
+        prices = outlook.plans.zip(outlook.shares(outlook.weights)).map { |plan, share| [outlook.minutes(plan, standing), share] }.sort
+        least = at(prices, 0.05)
+        most = at(prices, 0.95)
+        [[least, minutes].min, [most + [minutes - least, 0.0].max, minutes].max]
+      end
+
+      # The price below which a share of the belief lies.
+      def at(prices, mark)
+        sum = 0.0
+        prices.find { |_, share| (sum += share) >= mark }&.first || 0.0
+      end
 
       def plan = @plan ||= @session.plan
 

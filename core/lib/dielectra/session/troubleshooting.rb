@@ -54,10 +54,31 @@ module Dielectra
       end
 
       # @return [Step, Conclusion] what to do next, or how it ended
-      def next = @next ||= decide
+      def next = decision.outcome
+
+      # Why it is next.
+      # @return [Decision]
+      def decision = @decision ||= Decision.new(self)
 
       # @return [Array<Candidate>] what could be done next, best first
       def candidates = @candidates ||= search.all
+
+      # Everything worth weighing as things stand.
+      # @return [Candidates]
+      def search
+        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: @visited)
+      end
+
+      # Looks through what was let go on the way once more.
+      # @return [Boolean] false where that has been done since the last step
+      def reconsider
+        return false if @reconsidered == steps.size
+
+        @reconsidered = steps.size
+        @belief = belief.reconsidered(situation)
+        @search = @candidates = @findings = @permits = @approach = nil
+        true
+      end
 
       # What the rest of the job is expected to cost as things stand.
       # @return [Outlook]
@@ -91,71 +112,8 @@ module Dielectra
         step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
       end
 
-      def search
-        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: @visited)
-      end
-
-      def decide
-        return first_proof if first_proof
-        return first_look if first_look
-        return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
-        return stop("#{MOST_STEPS} steps have not settled it") if steps.size >= MOST_STEPS
-        return last_check || leave || Conclusion.solved(self) if solved?
-
-        best = candidates.first
-        return stop("nothing is left that could be done safely from here") if best.nil?
-        return give_up(best.subject) if best.purpose == :stop
-
-        best.step
-      end
-
-      # A job is not given up before what was let go on the way was looked through again, nor on one answer that may have been
-      # wrong, nor without the reading that would show it.
-      def give_up(plan)
-        return decide if reconsidered?
-
-        SecondLook.new(self).step(plan) || Conclusion.stopped(self, Wording.obstacle(plan.obstacle))
-      end
-
-      # @return [Boolean] false where it has been done since the last step
-      def reconsidered?
-        return false if @reconsidered == steps.size
-
-        @reconsidered = steps.size
-        @belief = belief.reconsidered(situation)
-        forget
-        true
-      end
-
       # What was worked out from a belief.
-      def forget = @next = @search = @candidates = @findings = @permits = @approach = nil
-
-      def solved?
-        return false unless situation.power == "on" && proof.complete?
-
-        certainty >= SURE || (certainty >= SURE_ENOUGH && !search.worth_asking?)
-      end
-
-      # The reading without which nothing is called right that is not certain.
-      def last_check = certainty < SURE ? LastCheck.new(search).best&.step : nil
-
-      # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.
-      def first_look
-        look = permits.looking.watch
-        look if situation.power.nil? && situation.opened.empty? && !situation.declined?(look.to_h)
-      end
-
-      # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
-      # second circuit.
-      def first_proof
-        place = situation.opened.keys.find { |name| !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) }
-        place && permits.cover&.prove_dead(place)
-      end
-
-      # What was off for safety's sake alone goes on again.
-      def leave = approach.leave
-
-      def stop(why) = Conclusion.stopped(self, why)
+      def forget = @decision = @search = @candidates = @findings = @permits = @approach = nil
 
       def note_watch(step)
         light = step.dig("answer", "loads", job.wanted_load.id)

@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # What comes next in a session: a step that is a rule of the work, a conclusion, or the best of what could be done.
+    class Decision
+      # @return [Step, Conclusion]
+      attr_reader :outcome
+      # @return [Candidate, nil] what the step is for, where it was weighed against others
+      attr_reader :candidate
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :last_check, :second_look or :leave
+      attr_reader :rule
+
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || concluded || best
+      end
+
+      private
+
+      def situation = @session.situation
+
+      def belief = @session.belief
+
+      def permits = @session.permits
+
+      def ruled(rule, step)
+        @rule = rule if step
+        step
+      end
+
+      def concluded
+        return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
+        return stop("#{Troubleshooting::MOST_STEPS} steps have not settled it") if @session.steps.size >= Troubleshooting::MOST_STEPS
+
+        last_check || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session) if solved?
+      end
+
+      def best
+        @candidate = @session.candidates.find { |one| !undoing?(one.step) } || @session.candidates.first
+        return stop("nothing is left that could be done safely from here") if @candidate.nil?
+
+        @candidate.purpose == :stop ? give_up(@candidate.subject) : @candidate.step
+      end
+
+      # Nobody walks to the panel to put a breaker back as it was a step ago.
+      def undoing?(step)
+        last = @session.steps.last
+        step != :stop && step.do == "breaker" && last && last.slice("do", "device") == step.to_h.slice("do", "device")
+      end
+
+      # A job is not given up before what was let go on the way was looked through again, nor on one answer that may have been
+      # wrong, nor without the reading that would show it.
+      def give_up(plan)
+        @candidate = nil
+        return best if @session.reconsider
+
+        ruled(:second_look, SecondLook.new(@session).step(plan)) || stop(Wording.obstacle(plan.obstacle))
+      end
+
+      def solved?
+        return false unless situation.power == "on" && @session.proof.complete?
+
+        certain? || (@session.certainty >= Troubleshooting::SURE_ENOUGH && !@session.search.worth_asking?)
+      end
+
+      def certain? = @session.certainty >= Troubleshooting::SURE
+
+      # The reading without which nothing is called right that is not certain.
+      def last_check
+        @candidate = LastCheck.new(@session.search).best unless certain?
+        ruled(:last_check, @candidate&.step)
+      end
+
+      # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.
+      def first_look
+        look = permits.looking.watch
+        look if situation.power.nil? && situation.opened.empty? && !situation.declined?(look.to_h)
+      end
+
+      # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
+      # second circuit.
+      def first_proof
+        place = situation.opened.keys.find { |name| !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) }
+        place && permits.cover&.prove_dead(place)
+      end
+
+      def stop(why) = Conclusion.stopped(@session, why)
+    end
+  end
+end
