@@ -15,7 +15,7 @@ module Dielectra
         end
       end
 
-      # Two conductors of a run that touch inside it, one of them on neutral or ground.
+      # Two conductors of a run that touch inside it.
       # @return [Array<Array(Deviation, Float)>]
       def self.shorted(runs)
         prior = Trade.priors.dig("deviation", "short")
@@ -23,7 +23,7 @@ module Dielectra
           strands = run.strands.map { |strand| [strand.points, strand.function] }
           strands += [[run.grounding, "ground"]] if run.grounding
           strands.combination(2).filter_map do |(here, one), (there, other)|
-            next unless one && other && [one, other].intersect?(%w[neutral ground]) && [one, other].sort != %w[ground neutral]
+            next if one.nil? || other.nil? || one == other || [one, other].sort == %w[ground neutral]
 
             [Deviation.new(kind: :short, points: [here.first, there.first], cable: run.ends), prior]
           end

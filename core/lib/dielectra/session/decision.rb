@@ -33,16 +33,20 @@ module Dielectra
       def concluded
         return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
         return stop("#{Troubleshooting::MOST_STEPS} steps have not settled it") if @session.steps.size >= Troubleshooting::MOST_STEPS
+        return stop("it goes round in circles: somebody has to look who sees more than this") if circling?
 
         last_check || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session) if solved?
       end
 
       def best
-        @candidate = @session.candidates.find { |one| !undoing?(one.step) } || @session.candidates.first
-        return stop("nothing is left that could be done safely from here") if @candidate.nil?
+        @candidate = @session.candidates.find { |one| !undoing?(one.step) }
+        return @session.reconsider ? best : stop("nothing is left that could be done safely from here") if @candidate.nil?
 
         @candidate.purpose == :stop ? give_up(@candidate.subject) : @candidate.step
       end
+
+      # Whether power has come and gone so often that it settles nothing any more.
+      def circling? = @session.steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED
 
       # Nobody walks to the panel to put a breaker back as it was a step ago.
       def undoing?(step)
@@ -69,7 +73,7 @@ module Dielectra
 
       # The reading without which nothing is called right that is not certain.
       def last_check
-        @candidate = LastCheck.new(@session.search).best unless certain?
+        @candidate = LastCheck.new(@session).best unless certain?
         ruled(:last_check, @candidate&.step)
       end
 

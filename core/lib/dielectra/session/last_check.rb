@@ -3,16 +3,18 @@
 module Dielectra
   module Session
     # Before a circuit that obeys in every combination is called right: the readings within reach that would show it wrong all
-    # the same, a neutral that is switched above all. Whether one is taken is a rule, not a price.
+    # the same, a neutral that is switched above all; and a second look at the light where all hangs on one. Whether it is taken
+    # is a rule, not a price.
     class LastCheck
       # Minutes that such a reading may cost.
       REACH = 3.0
       # Share of the doubt that it has to take away.
       TELLING = 0.3
 
-      # @param search [Candidates]
-      def initialize(search)
-        @search = search
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        search = @search = session.search
         @hypotheses = search.outlook.hypotheses
         @weights = search.outlook.weights
       end
@@ -21,12 +23,30 @@ module Dielectra
       def best
         return if unsound_share.zero?
 
-        readings.select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
+        (readings + second_looks).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
       end
 
       private
 
       def readings = @search.all.select { |candidate| %i[volts detect].include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
+
+      # The light once more in a combination in which it was watched once since anything was changed.
+      def second_looks
+        once = looks.tally.select { |_, times| times == 1 }.keys
+        once.filter_map do |raised|
+          thrown = raised.count { |id, up| @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up }
+          step = @session.approach.toggled(raised) { @session.permits.looking.watch }
+          Candidate.new(purpose: :watch, minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])), value: 0.0, step:,
+                        answers: @hypotheses.map { |hypothesis| {shown(hypothesis, raised) => 1.0} })
+        end
+      end
+
+      # Combinations of toggles in which the light was looked at as things are joined now.
+      def looks
+        @session.belief.observations.filter_map { |seen| seen.toggles.first if seen.what == :lamp && seen.toggles.one? && seen.arrangement == @session.situation.arrangement }
+      end
+
+      def shown(hypothesis, raised) = @session.belief.prediction.lights(hypothesis, @session.situation.arrangement, raised)
 
       def unsound = @unsound ||= @hypotheses.map { |hypothesis| !@search.sound?(hypothesis) }
 

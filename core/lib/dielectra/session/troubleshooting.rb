@@ -12,6 +12,8 @@ module Dielectra
     class Troubleshooting
       # A job that has come to so many steps is one for somebody who can look further than this.
       MOST_STEPS = 150
+      # Times that a breaker is switched at most.
+      MOST_SWITCHED = 24
       # Certainty with which the circuit has to be right before it is called so.
       SURE = 0.999
       # Certainty that is enough where no question is worth its minutes.
