@@ -49,7 +49,8 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
   end
 
   it "learns from one reading through the lamp whether the lamp beeps, and is not told twice" do
-    seen = Dielectra::Diagnosis::Observation.new(what: :continuity, at: %w[L1.hot L1.neutral], reading: "silent", arrangement: as_found, toggles: Dielectra::Diagnosis::Toggles.new([{"S1" => false}], nil))
+    seen = Dielectra::Diagnosis::Observation.new(what: :continuity, at: %w[L1.hot L1.neutral], reading: "silent", arrangement: as_found,
+                                                 toggles: Dielectra::Diagnosis::Toggles.new([{"S1" => false}], nil))
     first = prediction.likelihood(whole, seen)
     whole.beeping = prediction.beeping(whole, seen, prediction.likelihood(whole, seen))
     expect([first, prediction.likelihood(whole, seen)]).to match([be_within(0.01).of(0.5), a_value > 0.97])

@@ -16,9 +16,9 @@ RSpec.describe "Properties of every circuit" do
   def renamed(circuit, names)
     swap = ->(points) { points.map { |point| names.fetch(point, point) } }
     faults = circuit.faults.map do |fault|
-      fault.merge(fault.slice("point").transform_values { |point| swap.([point]).first }, fault.slice("between").transform_values(&swap))
+      fault.merge(fault.slice("point").transform_values { |point| swap.call([point]).first }, fault.slice("between").transform_values(&swap))
     end
-    circuit.with(joints: circuit.joints.map { |joint| Dielectra::Circuit::Joint.new(points: swap.(joint.points)) }, faults:)
+    circuit.with(joints: circuit.joints.map { |joint| Dielectra::Circuit::Joint.new(points: swap.call(joint.points)) }, faults:)
   end
 
   def exchange(circuit, one, other) = renamed(circuit, {one => other, other => one})

@@ -25,6 +25,21 @@ RSpec.describe Dielectra::Practice::House do
     expect(house.answer({"do" => "watch"})["loads"]).to eq("L1" => "on")
   end
 
+  it "says that nothing was read where a meter shows no ohms" do
+    steps({"do" => "breaker", "device" => "B1", "to" => "off"}, {"do" => "open", "place" => "slip_door"})
+    expect(house.answer({"do" => "probe", "tool" => "resistance", "at" => %w[slip_door/1.black slip_door/1.bare]})).to eq("ohms" => nil)
+  end
+
+  it "puts a new device on by the marks, which may have lied" do
+    document = demo_document("tower_stair.circuit.json")
+    document["faults"] = [{"kind" => "marks_wrong", "device" => "S1", "seen_as" => {"common" => "traveler_1", "traveler_1" => "common"}}]
+    misled = described_class.new(Dielectra::Circuit.read(document))
+    [{"do" => "breaker", "device" => "B1", "to" => "off"}].each { |step| misled.answer(step) }
+    seen = misled.answer({"do" => "open", "place" => "tower_door"})["found"]["joints"].map { |joint| joint["points"].sort }
+    misled.answer({"do" => "replace", "device" => "S1", "kind" => "three_way"})
+    expect(misled.circuit.joints.map { |joint| joint.points.sort }).to include(*seen)
+  end
+
   it "puts a box back as it was found" do
     found = steps({"do" => "breaker", "device" => "B1", "to" => "off"}, {"do" => "open", "place" => "slip_door"})["found"]["joints"]
     again = steps({"do" => "arrange", "place" => "slip_door", "joints" => []}, {"do" => "arrange", "place" => "slip_door", "joints" => "as_found"},

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Session::Permits do
-  def permits(session) = described_class.new(session.situation, session.belief, session.soundness)
+  def permits(session) = described_class.new(session.situation, session.belief, session.soundness, session.before_power)
 
   let(:fresh) { Dielectra::Session::Troubleshooting.new(demo_job("tower_stair")) }
   let(:open_box) { opened("tower_stair", "tower_door") }

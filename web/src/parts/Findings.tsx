@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Job, Reason as Why } from "../api/client";
 import { useWhy } from "../api/queries";
+import { More } from "./More";
 import { Notice } from "./Notice";
 import { Sheet } from "./Sheet";
 
@@ -54,18 +55,22 @@ export function Findings({ job }: { job: Job }) {
 function Reason({ reason }: { reason: Why }) {
   const where = reason.about === "cause" || !reason.place ? "" : ` in ${reason.place.replaceAll("_", " ")}`;
   return (
-    <details className="border-t border-edge py-1">
-      <summary className="flex min-h-11 cursor-pointer items-center gap-3">
-        <span>
-          {reason.is}
-          <span className="text-quiet">{where}</span>
-        </span>
-        <span className="ml-auto whitespace-nowrap tabular-nums">{percent(reason.share)}</span>
-      </summary>
+    <More
+      className="border-edge"
+      label={
+        <>
+          <span>
+            {reason.is}
+            <span className="text-quiet">{where}</span>
+          </span>
+          <span className="ml-auto whitespace-nowrap tabular-nums">{percent(reason.share)}</span>
+        </>
+      }
+    >
       <p>{reason.because}</p>
       {reason.otherwise && <p>Else: {reason.otherwise}.</p>}
       {reason.decides && <p>What would decide it: {reason.decides}.</p>}
-    </details>
+    </More>
   );
 }
 

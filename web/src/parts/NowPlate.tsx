@@ -5,6 +5,7 @@ import { useTrade } from "../api/queries";
 import { FoundEditor } from "../wiring/FoundEditor";
 import { useKeys } from "./keys";
 import { KeysHelp } from "./KeysHelp";
+import { More } from "./More";
 import { Moves } from "./Moves";
 import { Plate } from "./Plate";
 import { StillLive } from "./StillLive";
@@ -84,8 +85,7 @@ function Instead({ job, busy, chosen, choose }: Omit<Props, "take" | "undo"> & C
     );
   }
   return (
-    <details className="border-t border-engraved-quiet pt-1">
-      <summary className="flex min-h-11 cursor-pointer items-center">Do something else</summary>
+    <More className="border-engraved-quiet" label="Do something else">
       <ul className="grid gap-1">
         {job.instead.map((advice, index) => (
           <li key={index}>
@@ -106,7 +106,7 @@ function Instead({ job, busy, chosen, choose }: Omit<Props, "take" | "undo"> & C
           </li>
         ))}
       </ul>
-    </details>
+    </More>
   );
 }
 

@@ -18,6 +18,7 @@ module Dielectra
       def cause = Deviation::CAUSES.fetch(kind)
     end
 
+    # The kinds of them, what they are called in a conclusion, and how they keep each other company.
     class Deviation
       CAUSES = {
         exchanged: "miswired", apart: "miswired", capped: "miswired", other: "miswired", old_scheme: "miswired", wrong_device: "wrong_device",

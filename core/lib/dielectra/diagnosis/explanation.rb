@@ -42,9 +42,9 @@ module Dielectra
       # @param value [Object] what is held to be so
       # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the others
       def against_others(held, value)
-        best = @belief.hypotheses.find { |hypothesis| held.(hypothesis) == value } or return [[], []]
-        others = wide.reject { |other| held.(other) == value }
-        sets = others.map { |other| [held.(other), @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq] }
+        best = @belief.hypotheses.find { |hypothesis| held.call(hypothesis) == value } or return [[], []]
+        others = wide.reject { |other| held.call(other) == value }
+        sets = others.map { |other| [held.call(other), @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq] }
         ruled_out = sets.reject { |_, numbers| numbers.empty? }
         [Explanation.smallest_hitting_set(ruled_out.map(&:last).uniq), ruled_out.map(&:first).uniq]
       end

@@ -135,7 +135,7 @@ module Dielectra
       end
 
       # What the likeliest hypothesis makes of a box as it was found.
-      def verdict(place) = @belief.hypotheses.first&.skeleton&.verdicts&.fetch(place, nil)
+      def verdict(place) = (@belief.hypotheses.first.skeleton.verdicts[place] if @belief.hypotheses.any?)
 
       def wrong_device(place) = [{"kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device}]
 

@@ -5,6 +5,9 @@ module Dielectra
     # What would be seen or read under a hypothesis, and how likely a reading is. Answered from which points hang
     # together; Physics::Network gives the same answers in numbers.
     class Prediction
+      # A breaker lets go for no reason, or is taken for tripped, so seldom.
+      TRIPS_FOR_NOTHING = 0.0005
+
       def initialize(world)
         @world = world
         @error = Physics::Uncertainty.error
@@ -168,7 +171,7 @@ module Dielectra
         return 1 - @error if short
 
         ever = Observation.states(@world.job, {}).any? { |any| trips?(hypothesis, observation.arrangement, any) }
-        ever ? 0.5 : @error
+        ever ? 0.5 : TRIPS_FOR_NOTHING
       end
 
       # @param beeping [Float] probability that a lamp, cold, beeps

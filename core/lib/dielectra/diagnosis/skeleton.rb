@@ -20,9 +20,9 @@ module Dielectra
       # The first so many of a list, and of every obsolete scheme the first few besides: rare as they are, nobody calls a circuit
       # right who has not thought of them.
       # @yieldreturn [Design::Scheme] of an item
-      def self.with_old_schemes(list, most)
+      def self.with_old_schemes(list, most, &)
         kept = list.first(most)
-        others = list.drop(most).group_by { |item| yield(item) }.except(Design::Scheme::PRESENT)
+        others = list.drop(most).group_by(&).except(Design::Scheme::PRESENT)
         kept + others.values.flat_map { |items| items.first(OF_EACH_SCHEME) }
       end
 

@@ -42,7 +42,7 @@ module Dielectra
       # @param points [Array<String>]
       def self.joined(joints, points)
         met, others = joints.partition { |joint| joint.intersect?(points) }
-        others + [(met.flatten | points)]
+        others + [met.flatten | points]
       end
 
       # Joints in an order of their own, without those of a single point.

@@ -6,6 +6,14 @@ module Dielectra
     class Advice
       # Other things that could be done.
       OTHERS = 3
+      # Why a rule is one.
+      RULES = {
+        look: "Nothing is opened before the light and the breaker were looked at once.",
+        prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
+        last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
+        second_look: "Nothing is given up on one answer: this one would show it.",
+        leave: "It was off for safety's sake alone."
+      }.freeze
 
       # What is to be done next.
       def self.next(session) = new(session, session.next, session.decision.candidate, session.decision.rule)
@@ -77,14 +85,6 @@ module Dielectra
       end
 
       def place_of_question = Instruction.name(@session.situation.place_of_point(@candidate.subject.first))
-
-      RULES = {
-        look: "Nothing is opened before the light and the breaker were looked at once.",
-        prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
-        last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
-        second_look: "Nothing is given up on one answer: this one would show it.",
-        leave: "It was off for safety's sake alone."
-      }.freeze
 
       def purpose
         return RULES.fetch(@rule) if @rule

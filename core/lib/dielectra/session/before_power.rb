@@ -9,33 +9,51 @@ module Dielectra
       LEADING = 20
       # Share of them that has to agree.
       AGREED = 0.6
-      DEAD = %i[resistance continuity].freeze
+      # Ohms that every lamp has, and no short.
+      LAMP = 5
       LIVE = %i[lamp breaker voltage low_z ncv].freeze
 
-      def initialize(situation, belief)
+      # A trial that was made: as things were joined, between which points, and whether they met.
+      Trial = Struct.new(:arrangement, :pair, :met)
+
+      # @param trials [Array<Trial>] all that were made so far
+      def initialize(situation, belief, trials)
         @situation = situation
         @belief = belief
+        @tried = trials.select { |trial| trial.arrangement == situation.arrangement }
         @arrangement = belief.world.same(situation.arrangement)
       end
 
       # @return [Array(String, String, Array<String>), nil] place, tool and pair of points to be tried; nil where it was done, or
       #   nothing was moved, or no open box holds both line and something grounded
       def wanted
-        return if @situation.arrangement.joints.empty? || tool.nil? || done?
+        return if @situation.arrangement.joints.empty? || tool.nil? || energised? || settled?
+        return [@situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair] if @tried.any?
 
-        place = (@situation.dead.keys.select { |name| pair(name) }).min_by { |name| name == @situation.at ? 0 : 1 }
+        place = @situation.dead.keys.select { |name| pair(name) }.min_by { |name| name == @situation.at ? 0 : 1 }
         [place, tool, pair(place)] if place
+      end
+
+      # @return [Boolean] whether the trial has shown that line meets what it must not, and once more
+      def failed? = @tried.count(&:met) > @tried.size / 2.0
+
+      # @param step [Hash] with its answer
+      # @return [Trial, nil] nil where the step is not the one that is wanted, or was not answered
+      def trial(step)
+        return unless step["do"] == "probe" && wanted&.drop(1) == step.values_at("tool", "at") && step["answer"]&.key?("ohms")
+
+        Trial.new(@situation.arrangement, step["at"], !step["answer"]["ohms"].nil? && step["answer"]["ohms"] < LAMP)
       end
 
       private
 
-      def tool = %w[resistance continuity].find { |name| @situation.job.tool?(name) }
+      # Tried and found apart; or found together twice, once being what anybody may misread.
+      def settled? = @tried.any? && (!failed? || @tried.size > 1)
 
-      def done? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && (LIVE.include?(seen.what) || tried?(seen)) }
+      # Ohms, since a lamp beeps as a short does.
+      def tool = ("resistance" if @situation.job.tool?("resistance"))
 
-      def tried?(seen) = DEAD.include?(seen.what) && seen.toggles == toggles && pair(place_of(seen)) == seen.at
-
-      def place_of(seen) = @situation.place_of_point(seen.at.first)
+      def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
 
       def toggles = @toggles ||= Diagnosis::Toggles.now(@situation.job, @situation.positions).interned(@belief.world)
 

@@ -40,6 +40,7 @@ module Dielectra
         volts = @session.job.supply_volts
         case @step["tool"]
         when "continuity" then [["Beeps", {"reads" => "beep"}, true], ["Silent", {"reads" => "silent"}, false]]
+        when "resistance" then [["No reading", {"ohms" => nil}, nil], ["Under 5 Ω", {"ohms" => 0.5}, nil], ["Some ohms, as of a lamp", {"ohms" => 20}, nil]]
         when "ncv" then [["Glows", {"reads" => "glow"}, true], ["Dark", {"reads" => "dark"}, false]]
         else [["About #{volts} V", {"volts" => volts}, true], ["Nothing", {"volts" => 0}, false]]
         end

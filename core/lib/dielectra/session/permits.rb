@@ -86,7 +86,8 @@ module Dielectra
         end
       end
 
-      # Nothing bare is loose, and no hypothesis of any weight has line on a neutral, a ground or an enclosure.
+      # Nothing bare is loose, no hypothesis of any weight has line on a neutral, a ground or an enclosure, and no trial has
+      # shown it there.
       class Energise < Permit
         def breaker_on(device) = issue(do: "breaker", device:, to: "on")
       end
@@ -94,10 +95,12 @@ module Dielectra
       # @param situation [Evidence::Situation]
       # @param belief [Diagnosis::Belief]
       # @param soundness [Repair::Soundness]
-      def initialize(situation, belief, soundness)
+      # @param before_power [BeforePower]
+      def initialize(situation, belief, soundness, before_power)
         @situation = situation
         @belief = belief
         @soundness = soundness
+        @before_power = before_power
         @hazard = {}
       end
 
@@ -113,10 +116,10 @@ module Dielectra
       def live(place) = (Live.new(@situation, place) if @situation.open?(place) && @situation.power == "on")
 
       # @return [Energise, nil]
-      def energise = (Energise.new(@situation) if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD)
+      def energise = (Energise.new(@situation) if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD && !@before_power.failed?)
 
       # Probability that energising under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
-      # looked at, what is not looked at counted as one. A short inside a run, which nobody joined, is what the breaker is for.
+      # looked at, what is not looked at counted as one.
       def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
 
       # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
@@ -136,7 +139,7 @@ module Dielectra
       end
 
       def hazardous?(hypothesis, arrangement)
-        !hypothesis.fault(:short) && states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }
+        states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }
       end
 
       def states = @states ||= Diagnosis::Observation.states(@situation.job, @situation.positions)

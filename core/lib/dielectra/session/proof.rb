@@ -31,7 +31,7 @@ module Dielectra
         now = toggles(@situation.positions)
         left = missing
         left.min_by do |raised|
-          thrown = raised.select { |id, up| now[id] != up }.keys
+          thrown = raised.reject { |id, up| now[id] == up }.keys
           [thrown.size, left.count { |other| differ_in_one?(raised, other) }, thrown.include?(nearest) ? 0 : 1]
         end
       end

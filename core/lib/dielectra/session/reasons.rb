@@ -32,20 +32,21 @@ module Dielectra
 
       def row(statement)
         shares = Hash.new(0.0)
-        @belief.hypotheses.each { |hypothesis| shares[statement.held.(hypothesis)] += hypothesis.weight }
+        @belief.hypotheses.each { |hypothesis| shares[statement.held.call(hypothesis)] += hypothesis.weight }
         value, share = shares.max_by(&:last)
         other, doubt = shares.reject { |one, _| one == value }.max_by(&:last)
         doubtful = !doubt.nil? && doubt >= ELSE
-        {"about" => statement.about, "place" => statement.place, "is" => statement.words.(value), "share" => share.round(4),
+        {"about" => statement.about, "place" => statement.place, "is" => statement.words.call(value), "share" => share.round(4),
          "because" => because(statement, value),
-         "otherwise" => doubtful ? "#{statement.words.(other)} (#{Wording.percent(doubt)})" : nil, "decides" => doubtful ? deciding(statement, value) : nil}
+         "otherwise" => doubtful ? "#{statement.words.call(other)} (#{Wording.percent(doubt)})" : nil, "decides" => doubtful ? deciding(statement, value) : nil}
       end
 
       def because(statement, value)
-        numbers, ruled_out = @explanation.against_others(statement.held, value)
-        return "Nothing seen so far speaks against anything else; it is how common things are." if numbers.empty?
+        numbers, others = @explanation.against_others(statement.held, value)
+        ruled_out = others.map { |one| statement.words.call(one) }.uniq.reject { |words| words.start_with?(statement.words.call(value)) }
+        return "Nothing seen so far speaks against anything else; it is how common things are." if numbers.empty? || ruled_out.empty?
 
-        "#{Diagnosis::Explanation.named(numbers)} #{numbers.one? ? "rules" : "rule"} out: #{ruled_out.first(2).map { |one| statement.words.(one) }.join("; ")}."
+        "#{Diagnosis::Explanation.named(numbers)} #{numbers.one? ? "rules" : "rule"} out: #{ruled_out.first(2).join("; ")}."
       end
 
       def causes
@@ -76,7 +77,7 @@ module Dielectra
 
       # The question that would tell, of those that are worth thinking of now.
       def deciding(statement, value)
-        holds = @session.outlook.hypotheses.map { |hypothesis| statement.held.(hypothesis) == value }
+        holds = @session.outlook.hypotheses.map { |hypothesis| statement.held.call(hypothesis) == value }
         best = @session.candidates.select { |candidate| candidate.answers && candidate.step != :stop }.max_by { |candidate| told(candidate, holds) }
         return unless best && told(best, holds) >= DECIDES
 

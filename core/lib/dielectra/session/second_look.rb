@@ -80,7 +80,7 @@ module Dielectra
 
       # Nothing that was joined for a trial stays so.
       def put_back
-        @situation.opened.keys.each do |name|
+        @situation.opened.each_key do |name|
           found = @situation.found_joints(name)
           stray = @situation.joints(name).any? { |joint| grounded?(joint) && found.none? { |one| (joint - one).empty? } }
           return @approach.hands(name) { |hands| hands.arrange(found) } if stray

@@ -33,6 +33,7 @@ module Dielectra
         @watched = []
         @minutes = 0.0
         @visited = []
+        @trials = []
         job.steps.each { |step| record(step) }
       end
 
@@ -43,6 +44,7 @@ module Dielectra
         AnswerCheck.new(situation).check!(step)
         number = step["id"] || unnumbered(step)
         after = situation.after(step, number)
+        @trials += [before_power.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
         @belief = belief.after(step, situation, after, number)
@@ -78,7 +80,7 @@ module Dielectra
 
         @reconsidered = steps.size
         @belief = belief.reconsidered(situation)
-        @search = @candidates = @findings = @permits = @approach = nil
+        @search = @candidates = @findings = @permits = @approach = @before_power = nil
         true
       end
 
@@ -95,10 +97,13 @@ module Dielectra
       def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
 
       # What may be asked for as things stand.
-      def permits = @permits ||= Permits.new(situation, belief, soundness)
+      def permits = @permits ||= Permits.new(situation, belief, soundness, before_power)
+
+      # What is tried before power comes on.
+      def before_power = @before_power ||= BeforePower.new(situation, belief, @trials)
 
       # How to get to where steps can be taken.
-      def approach = @approach ||= Approach.new(situation, permits, BeforePower.new(situation, belief))
+      def approach = @approach ||= Approach.new(situation, permits, before_power)
 
       # The likeliest hypothesis' repair as things stand.
       # @return [Repair::Plan, nil]
@@ -115,7 +120,7 @@ module Dielectra
       end
 
       # What was worked out from a belief.
-      def forget = @decision = @search = @candidates = @findings = @permits = @approach = nil
+      def forget = @decision = @search = @candidates = @findings = @permits = @approach = @before_power = nil
 
       def note_watch(step)
         light = step.dig("answer", "loads", job.wanted_load.id)

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+# What is done because it is a rule of the work, whatever it costs.
+RSpec.describe "Rules of the work" do
+  # Plays until a step of a kind comes, answering truly but for what is given.
+  def until_step(session, house)
+    session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h))) until yield(session.next)
+    session
+  end
+
+  let(:house) { Dielectra::Practice::House.new(demo_circuit("tower_stair")) }
+  let(:session) { Dielectra::Session::Troubleshooting.new(demo_job("tower_stair")) }
+
+  it "looks at the light and the breaker before anything is opened" do
+    job = demo_document("boathouse.job.json").merge("steps" => [])
+    fresh = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job))
+    expect([fresh.next.do, fresh.decision.rule]).to eq(["watch", :look])
+  end
+
+  it "proves a box dead as soon as its device is out" do
+    until_step(session, house) { |step| step.do == "open" }
+    session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h)))
+    expect([session.next.do, session.decision.rule]).to eq(["prove_dead", :prove_dead])
+  end
+
+  describe Dielectra::Session::BeforePower do
+    # Wires moved, power still off.
+    let(:moved) { until_step(session, house) { |step| step.do == "probe" && step["tool"] == "resistance" } }
+
+    it "tries line against ground where wires were moved" do
+      expect(moved.before_power.wanted).to match([moved.next.to_h["at"].first[/\A\w+/], "resistance", moved.next["at"]])
+      expect(moved.before_power).not_to be_failed
+    end
+
+    it "lets the power on once the trial has come out well" do
+      moved.record(moved.next.to_h.merge("answer" => {"ohms" => nil}))
+      expect([moved.before_power.wanted, moved.next.to_h.slice("do", "to")]).to eq([nil, {"do" => "breaker", "to" => "on"}])
+    end
+
+    it "keeps the power off while it has not" do
+      moved.record(moved.next.to_h.merge("answer" => {"ohms" => 0.2}))
+      expect([moved.before_power.failed?, moved.permits.energise, moved.before_power.wanted&.last]).to eq([true, nil, moved.steps.last["at"]])
+    end
+  end
+
+  describe Dielectra::Session::LastCheck do
+    it "does not call a lamp the cause on one look at the light" do
+      document = demo_document("boathouse.circuit.json").merge("faults" => [{"kind" => "lamp_burnt", "device" => "L1"}])
+      session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(document)), demo_job("boathouse"))
+      looks = session.steps.drop_while { |step| step["kind"] != "lamp" }.select { |step| step["do"] == "watch" && step.dig("answer", "loads", "L1") == "on" }
+      expect([session.next.status, looks.size]).to match(["solved", a_value >= 1])
+      expect(session.certainty >= Dielectra::Session::Troubleshooting::SURE || looks.size > 1).to be(true)
+    end
+
+    it "finds a switched neutral in a circuit that obeys" do
+      scenario = Dielectra::Practice::Scenario.new(Random.new(2_100_020))
+      house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(2_100_021))
+      session = play(house, scenario.job)
+      expect([scenario.family, session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).hazards]).to eq([:neutral_switched, "solved", []])
+    end
+  end
+
+  describe Dielectra::Session::Decision do
+    it "does not put a breaker back as it was a step ago" do
+      scenario = Dielectra::Practice::Scenario.new(Random.new(2_300_030))
+      session = play(Dielectra::Practice::House.new(scenario.circuit, random: Random.new(2_300_031)), scenario.job)
+      breakers = session.steps.each_cons(2).select { |pair| pair.all? { |step| step["do"] == "breaker" } }
+      expect(breakers.select { |one, other| one["device"] == other["device"] }).to be_empty
+    end
+  end
+
+  describe Dielectra::Session::Reasons do
+    it "gives for every conductor what it is, on which answers, and what else it could be" do
+      until_step(session, house) { |step| step.is_a?(Dielectra::Session::Step) && step.do == "arrange" }
+      rows = described_class.new(session).to_a
+      expect(rows.map { |row| row["about"] }.uniq).to eq(%w[cause conductor cable])
+      expect(rows.map { |row| row["share"] }).to all(be_between(0.2, 1.0))
+      expect(rows.map { |row| row["because"] }).to all(match(/rules? out|speaks against/))
+      expect(rows.select { |row| row["share"] < 0.9 }.map { |row| row["otherwise"] }).to all(match(/%\)\z/))
+    end
+  end
+
+  describe Dielectra::Session::Advice do
+    it "says what could be done instead, each with what it would come to" do
+      others = described_class.instead(until_step(session, house) { |step| step.do == "probe" })
+      expect(others.map { |advice| advice.to_h["step"] }).not_to include(session.next.to_h)
+      expect(others.map { |advice| advice.to_h["ahead"] }).to all(be_a(Float))
+    end
+  end
+end
