@@ -27,7 +27,7 @@ module Dielectra
       def best(pairs)
         expected = @belief.hypotheses.find { |hypothesis| !@hazardous.include?(hypothesis) } or return
         total = @hazardous.sum(&:weight)
-        pair, left = pairs.filter_map { |one| [one, left_by(one, expected)] }.min_by(&:last)
+        pair, left = pairs.filter_map { |one| left_by(one, expected)&.then { |share| [one, share] } }.min_by(&:last)
         pair if left && left < (1 - TELLING) * total
       end
 

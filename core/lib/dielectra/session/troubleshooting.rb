@@ -11,7 +11,7 @@ module Dielectra
     #   end
     class Troubleshooting
       # A job that has come to so many steps is one for somebody who can look further than this.
-      MOST_STEPS = 150
+      MOST_STEPS = 220
       # Times that a breaker is switched at most.
       MOST_SWITCHED = 24
       # Certainty with which the circuit has to be right before it is called so.
