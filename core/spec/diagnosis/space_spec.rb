@@ -104,6 +104,6 @@ RSpec.describe Dielectra::Diagnosis::Space do
     session = opened("tower_stair", "tower_door")
     all = described_class.new(session.belief.world, session.situation).hypotheses
     expect(session.belief.guide.fetch(:others)).to be <= session.belief.guide.values.max
-    expect(all.size).to be <= described_class::MOST
+    expect(all.size).to be <= described_class::MOST + (2 * Dielectra::Diagnosis::Skeleton::OF_EACH_SCHEME)
   end
 end

@@ -7,6 +7,9 @@ module Dielectra
       # What was found against what was meant: :right, :exchanged, :apart, :capped, :wrong_device or :other.
       Verdict = Struct.new(:label, :weight)
 
+      # Share of a kind that nobody would think of.
+      SELDOM = 0.05
+
       attr_reader :device
 
       # @param device [String, nil] id of the switch in the box, or of the luminaire
@@ -149,9 +152,12 @@ module Dielectra
         used.count { |point, function| !joined.include?(point) && (counts[function] > 1 || served.include?(function)) }
       end
 
+      # How often this kind is put where another is needed.
+      def instead = Trade.priors.dig("instead", @stand.kind, Stand.family(@kind)) || SELDOM
+
       def weigh(misplaced, loose)
         unless fits_chain?
-          return Verdict.new(:wrong_device, prior("wrong_device") * (0.2**[misplaced - 1, loose - 1, 0].max))
+          return Verdict.new(:wrong_device, prior("wrong_device") * instead * (0.2**[misplaced - 1, loose - 1, 0].max))
         end
         return Verdict.new(:right, 1.0) if misplaced.zero? && loose.zero?
         return Verdict.new(:exchanged, prior("exchanged") / 4) if misplaced == 2 && loose.zero?

@@ -74,7 +74,7 @@ module Dielectra
         before = Hash.new(0.0)
         after = Hash.new(0.0)
         hypotheses.each do |hypothesis|
-          wrong = Space.wrong(hypothesis.deviations)
+          wrong = Space.wrong(hypothesis.skeleton, hypothesis.deviations)
           before[wrong] += hypothesis.prior
           after[wrong] += hypothesis.weight
         end

@@ -4,9 +4,6 @@ module Dielectra
   module Diagnosis
     # Every way a box that nobody has opened may be joined, given what its conductors carry.
     class ClosedBox
-      # What is bought instead of a kind, and how often.
-      OTHERS = {"single_pole" => {"three_way" => 1.0}, "three_way" => {"single_pole" => 0.9, "four_way" => 0.1},
-                "four_way" => {"three_way" => 0.8, "single_pole" => 0.2}}.freeze
       # Ways of putting a wrong device on the conductors that are told apart.
       MOST_MISFITS = 24
 
@@ -103,7 +100,7 @@ module Dielectra
       def wrong_device
         return [] unless switch? && @stand.switch?
 
-        OTHERS.fetch(kind).flat_map do |other, share|
+        Trade.priors.fetch("instead").fetch(kind).flat_map do |other, share|
           weight = marked(other) * @priors["wrong_device"] * share
           ways = misfits(other)
           ways.map { |joints| box(joints, other, weight / ways.size, :wrong_device, joints.flatten - @functions.keys) }

@@ -127,15 +127,15 @@ module Dielectra
           swapped = replaced_kinds(place)
           next swapped unless swapped.empty?
 
-          next wrong_device(place) if verdict(place)&.label == :wrong_device
+          next wrong_device(place) if wrong_device?(place)
 
           changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
           changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
         end
       end
 
-      # What the likeliest hypothesis makes of a box as it was found.
-      def verdict(place) = (@belief.hypotheses.first.skeleton.verdicts[place] if @belief.hypotheses.any?)
+      # Whether the switch of a box as it was found is more likely than not of the wrong kind.
+      def wrong_device?(place) = @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :wrong_device } > 0.5
 
       def wrong_device(place) = [{"kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device}]
 

@@ -47,6 +47,9 @@ module Dielectra
       # @return [Array<Symbol>] what is not right in the opened boxes
       def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]
 
+      # @return [Array<Array(Symbol, String)>] the same, each with its place
+      def wrong_places = @wrong_places ||= verdicts.filter_map { |place, verdict| [verdict.label, place].freeze unless verdict.label == :right }
+
       # @return [Hash{String => Hash{String => Float}}] point => role => weight, over all ways of naming
       def roles
         @roles ||= @group.each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |way, sums|

@@ -35,8 +35,13 @@ module Dielectra
         @floor = wide ? WIDER : FLOOR
       end
 
-      # @return [Array] what is wrong in a hypothesis and where, as a guide names it
-      def self.wrong(deviations) = deviations.size < 2 ? deviations.map(&:wrong) : deviations.map(&:wrong).sort_by(&:hash)
+      # @param skeleton [Skeleton]
+      # @param deviations [Array<Deviation>]
+      # @return [Array] what is wrong and where, in boxes that were opened too, as a guide names it
+      def self.wrong(skeleton, deviations)
+        all = skeleton.wrong_places + deviations.map(&:wrong)
+        all.size < 2 ? all : all.sort_by(&:hash)
+      end
 
       # @return [Array<Hypothesis>]
       def hypotheses
@@ -115,7 +120,7 @@ module Dielectra
         found = found.max_by(MOST_BLIND) { |_, _, prior| prior } if found.size > MOST_BLIND
         all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
         groups = all.group_by do |hypothesis|
-          [Space.wrong(hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
+          [Space.wrong(hypothesis.skeleton, hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
         end
         groups.values.map { |alike| alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) } }.max_by(MOST, &:prior)
       end
@@ -123,7 +128,7 @@ module Dielectra
       def guided(assembly, faults)
         return 1.0 if @guide.empty?
 
-        @guide.fetch(Space.wrong(assembly.deviations + faults)) { @guide.fetch(:others) }
+        @guide.fetch(Space.wrong(assembly.skeleton, assembly.deviations + faults)) { @guide.fetch(:others) }
       end
 
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]

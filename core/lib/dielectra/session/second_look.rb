@@ -8,7 +8,7 @@ module Dielectra
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
       # Certainty that needs no further trial.
-      SURE = 0.99
+      SURE = 0.9995
 
       # @param session [Troubleshooting]
       def initialize(session)
