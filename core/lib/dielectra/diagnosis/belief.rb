@@ -49,7 +49,7 @@ module Dielectra
       # A breaker that was off all along: what was reported of the light before says nothing about the wiring.
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
-        with(kept, scored(Space.new(world, situation).hypotheses, kept))
+        with(kept, scored(Space.new(world, situation, called: false).hypotheses, kept))
       end
 
       # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and

@@ -25,7 +25,9 @@ module Dielectra
       # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what
       #   is held is picked by it, and weighed without it
       # @param observations [Array<Observation>] what was seen so far; skeletons are picked by how well they agree with it
-      def initialize(world, situation, wide: false, guide: {}, observations: [])
+      # @param called [Boolean] whether somebody was called, so that hardly ever nothing is wrong
+      def initialize(world, situation, wide: false, guide: {}, observations: [], called: true)
+        @nothing = called ? Trade.priors.dig("deviation", "nothing") : 1.0
         @world = world
         @job = world.job
         @situation = situation
@@ -140,9 +142,11 @@ module Dielectra
           next [] if now < floor
 
           assembly = Assembly.new(skeleton, boxes, @world)
-          [[assembly, [], now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
+          [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
         end
       end
+
+      def nothing?(skeleton, spoilt) = skeleton.wrong.empty? && spoilt.empty?
 
       # How much rarer several things wrong are than each by itself would make them.
       def company(kinds, more)

@@ -3,17 +3,23 @@
 module Dielectra
   module Session
     # Before a circuit that obeys in every combination is called right: the readings within reach that would show it wrong all
-    # the same, a neutral that is switched above all; and a second look at the light where all hangs on one. Whether it is taken
-    # is a rule, not a price.
+    # the same, a neutral that is switched above all; and a second look at the light where all hangs on one. Before a job is
+    # given up: the readings that would show that it could be mended. Whether they are taken is a rule, not a price.
     class LastCheck
       # Minutes that such a reading may cost.
       REACH = 3.0
       # Share of the doubt that it has to take away.
       TELLING = 0.3
 
+      # Doubt that nobody is asked to take away.
+      LEFT = 0.0002
+
       # @param session [Troubleshooting]
-      def initialize(session)
+      # @yieldparam hypothesis [Diagnosis::Hypothesis]
+      # @yieldreturn [Boolean] whether it would make what is about to be said wrong
+      def initialize(session, &doubted)
         @session = session
+        @doubted = doubted || ->(hypothesis) { !session.search.sound?(hypothesis) }
         search = @search = session.search
         @hypotheses = search.outlook.hypotheses
         @weights = search.outlook.weights
@@ -21,14 +27,21 @@ module Dielectra
 
       # @return [Candidate, nil] the reading that takes most doubt away for its minutes; nil where none is within reach
       def best
-        return if unsound_share.zero?
+        return if unsound_share < LEFT
 
-        (readings + second_looks).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
+        (readings(%i[volts detect]) + second_looks).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
+      end
+
+      # @return [Candidate, nil] of all readings, dead ones too, the one that takes most doubt away
+      def any
+        return if unsound_share < LEFT
+
+        readings(%i[volts detect continuity]).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
       end
 
       private
 
-      def readings = @search.all.select { |candidate| %i[volts detect].include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
+      def readings(purposes) = @search.all.select { |candidate| purposes.include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
 
       # The light once more in a combination in which it was watched once since anything was changed.
       def second_looks
@@ -48,7 +61,7 @@ module Dielectra
 
       def shown(hypothesis, raised) = @session.belief.prediction.lights(hypothesis, @session.situation.arrangement, raised)
 
-      def unsound = @unsound ||= @hypotheses.map { |hypothesis| !@search.sound?(hypothesis) }
+      def unsound = @unsound ||= @hypotheses.map { |hypothesis| @doubted.call(hypothesis) }
 
       def unsound_share = @unsound_share ||= share { |number| unsound[number] ? 1.0 : 0.0 }
 

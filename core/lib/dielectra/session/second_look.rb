@@ -20,9 +20,12 @@ module Dielectra
 
       # @param plan [Repair::Plan] the plan that would be given up with
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
-      def step(plan) = again(plan) || (end_to_end(plan.obstacle) unless sure?(plan.obstacle)) || put_back
+      def step(plan) = again(plan) || showing || (end_to_end(plan.obstacle) unless sure?(plan.obstacle)) || put_back
 
       private
+
+      # A reading that would show that it could be mended after all.
+      def showing = LastCheck.new(@session) { |hypothesis| @session.planner.plan(hypothesis, @situation).obstacle.nil? }.any&.step
 
       def sure?(obstacle) = @belief.probability { |hypothesis| hypothesis.fault(obstacle.kind) } >= SURE
 
