@@ -5,6 +5,7 @@ import { Sheet } from "./Sheet";
 export function Ahead({ job }: { job: Job }) {
   const { minutes, spread, walks, legs } = job.ahead;
   if (job.conclusion) return null;
+  const [least, most] = [Math.round(spread[0] ?? minutes), Math.round(spread[1] ?? minutes)];
   return (
     <Sheet
       title="Ahead"
@@ -22,8 +23,8 @@ export function Ahead({ job }: { job: Job }) {
         ))}
       </ol>
       <p className="mt-2 text-sm text-quiet">
-        Nine times in ten {Math.round(spread[0] ?? minutes)} to {Math.round(spread[1] ?? minutes)} min. So far{" "}
-        {Math.round(job.minutes)} min by the cost table.
+        {least < most && `Nine times in ten ${least} to ${most} min. `}
+        So far {Math.round(job.minutes)} min by the cost table.
       </p>
     </Sheet>
   );
