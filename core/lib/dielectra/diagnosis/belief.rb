@@ -9,6 +9,11 @@ module Dielectra
       FLOOR = 1e-6
       # Hypotheses that are grown by one thing more where answers surprise.
       EXTENDED = 15
+      # Share of all from which a hypothesis that is held plain is grown, how many are at once, and how much less likely than the
+      # heaviest what comes of it may be at most.
+      PROMINENT = 0.01
+      DEEPENED = 4
+      SHALLOW = 3e-4
       # How unlikely an answer must be under the best hypothesis to count against it.
       MISFIT = 0.05
 
@@ -40,10 +45,19 @@ module Dielectra
 
         all = observations + seen
         grown = after.opened.size > before.opened.size || after.foreign != before.foreign
-        return with(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after) if grown
+        return with(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
-        with(all, scored(hypotheses, seen)).regrown(after)
+        with(all, scored(hypotheses, seen)).regrown(after).deepened(after)
+      end
+
+      # The same belief with what has come to the fore grown by one thing more that may be wrong with it.
+      def deepened(situation)
+        plain = hypotheses.select { |hypothesis| hypothesis.plain && hypothesis.weight >= PROMINENT }.first(DEEPENED)
+        return self if plain.empty?
+
+        space = Space.new(world, situation)
+        with(observations, hypotheses + plain.flat_map { |hypothesis| further(hypothesis, space) })
       end
 
       # A breaker that was off all along: what was reported of the light before says nothing about the wiring.
@@ -122,6 +136,17 @@ module Dielectra
       end
 
       private
+
+      # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
+      def further(hypothesis, space)
+        hypothesis.plain = false
+        least = hypothesis.prior * SHALLOW * hypotheses.first.weight / hypothesis.weight
+        found = space.extended(hypothesis).select { |one| one.prior >= least }
+        weight = observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
+        return [] if weight.zero?
+
+        scored(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
+      end
 
       def with(observations, hypotheses) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated)
 

@@ -19,8 +19,12 @@ module Dielectra
       # How likely it makes each way the toggles may have stood at the start; nil where all are alike.
       attr_accessor :starts
 
+      # Whether the same with one thing more wrong is not held, though it well might be.
+      attr_accessor :plain
+
       # @param faults [Array<Deviation>] hidden faults
-      def initialize(assembly:, faults:, prior:, world:)
+      def initialize(assembly:, faults:, prior:, world:, plain: false)
+        @plain = plain
         @assembly = assembly
         @faults = faults
         @prior = prior

@@ -13,10 +13,18 @@ module Dielectra
       RARE = 0.02
       # Hypotheses held, and skeletons they rest on.
       MOST = 350
+      # Skeletons beyond those of which only what is meant is held, nothing hidden in it.
+      MOST_PLAIN = 400
+      # Share of the heaviest skeleton that these have to have.
+      LEAST_PLAIN = 0.005
       # Skeletons that are looked at to pick those from, once something has been seen.
-      MOST_LOOKED_AT = 150
+      MOST_LOOKED_AT = 500
       # The same where answers surprise.
       MOST_LOOKED_AT_WIDE = 600
+      # Hypotheses held at least of all that say that the same is wrong.
+      FEW = 4
+      # Probability that something is wrong in a closed box, or hidden.
+      ELSEWHERE = 0.3
       # Hypotheses looked at before a box is open, to be merged.
       MOST_BLIND = 4000
       MOST_SKELETONS = 40
@@ -47,7 +55,7 @@ module Dielectra
 
       # @return [Array<Hypothesis>]
       def hypotheses
-        skeletons = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide))
+        skeletons, others = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide))
         return [] if skeletons.empty?
 
         floor = @floor * skeletons.map(&:weight).max
@@ -55,7 +63,7 @@ module Dielectra
         return merged(found) if @situation.opened.empty?
 
         found = picked(found) if found.size > MOST
-        found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
+        found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) } + others.flat_map { |skeleton| plain(skeleton) }
       end
 
       # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was meant (de
@@ -86,31 +94,50 @@ module Dielectra
       end
 
       def looked_at
-        return MOST_SKELETONS if @observations.empty?
+        return MOST_SKELETONS if @situation.opened.empty?
 
         @wide ? MOST_LOOKED_AT_WIDE : MOST_LOOKED_AT
       end
 
-      # The skeletons that agree best with what was seen, everything else being as it was meant.
+      # The skeletons that agree best with what was seen, everything else being as it was meant; and those that come after.
+      # @return [Array(Array<Skeleton>, Array<Skeleton>)]
       def agreeing(skeletons)
         most = MOST_SKELETONS * (@wide ? 3 : 1)
-        return skeletons if skeletons.size <= most
+        return [skeletons, []] if skeletons.size <= most
 
         prediction = Prediction.new(@world)
-        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton, prediction), skeleton] }.sort_by { |weight, _| -weight }.map(&:last)
-        Skeleton.with_old_schemes(ranked, most) { |skeleton| skeleton.layout.scheme }
+        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton, prediction), skeleton] }.sort_by { |weight, _| -weight }
+        least = ranked.first.first * LEAST_PLAIN
+        held = Skeleton.with_old_schemes(ranked.map(&:last), most) { |skeleton| skeleton.layout.scheme }
+        others = @situation.opened.empty? ? [] : ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
+        [held, others]
       end
 
-      # The heaviest that are held, by what was seen so far.
+      # The heaviest that are held, by what was seen so far. What is let go is counted to those that are held and say that
+      # the same is wrong: of much that is unlikely each, all together may be likely.
       def picked(found)
-        ranked = found.map { |row| [row[2] * guided(row[0], row[1]), row] }.sort_by { |weight, _| -weight }.map(&:last)
-        Skeleton.with_old_schemes(ranked, MOST) { |assembly, _, _| assembly.skeleton.layout.scheme }
+        ranked = found.map { |row| [row[2] * guided(row[0], row[1]), row] }.sort_by { |weight, _| -weight }
+        total = ranked.sum(&:first)
+        kept = ranked.group_by { |_, row| alike(*row) }.each_value.flat_map do |rows|
+          sum = rows.sum(&:first)
+          held = rows.first([(MOST * sum / total).ceil, FEW].max)
+          raised = sum / held.sum(&:first)
+          held.map { |weight, (assembly, faults, prior)| [weight, [assembly, faults, prior * raised]] }
+        end
+        kept.map(&:last)
       end
 
+      def alike(assembly, faults, _) = [Space.wrong(assembly.skeleton, assembly.deviations + faults), assembly.skeleton.layout.scheme.name]
+
+      # How well a skeleton agrees with what was seen, everything in the closed boxes being as it was meant or, if the light
+      # says otherwise, something being wrong in there.
       def agreement(skeleton, prediction)
+        lights, readings = @observations.partition { |seen| seen.what == :lamp }
+        elsewhere = ELSEWHERE * company(skeleton.wrong, [:other]) * (0.5**lights.size)
         as_meant(closed_boxes(skeleton)).map do |boxes, weight|
           meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes.merge(boxes), @world), faults: [], prior: weight, world: @world)
-          @observations.reduce(weight) { |product, seen| product * prediction.likelihood(meant, seen) }
+          shown = lights.reduce(nothing?(skeleton, []) ? @nothing : 1.0) { |product, seen| product * prediction.likelihood(meant, seen) }
+          readings.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
         end.max
       end
 
@@ -143,6 +170,15 @@ module Dielectra
 
           assembly = Assembly.new(skeleton, boxes, @world)
           [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
+        end
+      end
+
+      # Everything in the closed boxes as it was meant, and nothing hidden.
+      def plain(skeleton)
+        as_meant(closed_boxes(skeleton)).map do |boxes, weight|
+          now = skeleton.weight * weight * company(skeleton.wrong, [])
+          assembly = Assembly.new(skeleton, found_boxes.merge(boxes), @world)
+          Hypothesis.new(assembly:, faults: [], prior: nothing?(skeleton, []) ? now * @nothing : now, world: @world, plain: true)
         end
       end
 
