@@ -8,6 +8,9 @@ module Dielectra
     class Routing
       # Share of the heaviest way below which a way is left out.
       FLOOR = 1e-5
+      # Share of the most that any way could weigh from which ways are sought out first; what that finds says where to end.
+      FIRST = 1e-3
+      SOUNDINGS = 5
       # Joins tried before what has been found has to do.
       MOST_JOINS = 12_000
       # Assignments of ports to runs that are thought of.
@@ -42,15 +45,17 @@ module Dielectra
 
       # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest group first
       def groups
-        @best = 0.0
-        @joins = 0
-        @found = {}
-        assignments.each do |bound, layout, sides, weight|
-          break if bound < @best * FLOOR || @joins > MOST_JOINS
+        all = assignments
+        found = {}
+        least = (all.first&.first || 0.0) * FIRST
+        SOUNDINGS.times do
+          whole = sound(all, least)
+          found = @found if whole || found.empty?
+          break if !whole || least <= @best * FLOOR
 
-          pairings(sides).each { |picked, odds| join(layout, sides, picked, weight * odds) }
+          least = @best.positive? ? @best * FLOOR : least * FIRST
         end
-        @found.values.sort_by { |group| -group.sum(&:weight) }
+        found.values.sort_by { |group| -group.sum(&:weight) }
       end
 
       # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box, likeliest first
@@ -61,6 +66,24 @@ module Dielectra
       end
 
       private
+
+      # Everything that weighs at least so much, and not hopelessly less than the best of it.
+      # @return [Boolean] whether it was gone through to the end
+      def sound(all, least)
+        @least = least
+        @best = 0.0
+        @joins = 0
+        @found = {}
+        all.each do |bound, layout, sides, weight|
+          break if hopeless?(bound)
+          return false if @joins > MOST_JOINS
+
+          pairings(sides).each { |picked, odds| join(layout, sides, picked, weight * odds) }
+        end
+        true
+      end
+
+      def hopeless?(weight) = weight < @least || weight < @best * FLOOR
 
       def trees
         lights = @job.wanted_loads.map(&:place).uniq
@@ -190,14 +213,14 @@ module Dielectra
         agreeing(joining, place, edges, joining.lists[number], functions).each do |local|
           @joins += 1
           now = weight * local.verdict.weight * company(verdicts, local.verdict)
-          next if now * joining.rest[number] < @best * FLOOR
+          next if hopeless?(now * joining.rest[number])
 
           taken = functions.dup
           edges.each_with_index do |edge, index|
             now *= local.ways[index].weight unless taken.key?(edge)
             settle(joining, taken, edge, edge.index(place), local.ways[index].functions)
           end
-          next if now * joining.rest[number] < @best * FLOOR || twin?(joining.layout, taken)
+          next if hopeless?(now * joining.rest[number]) || twin?(joining.layout, taken)
 
           step(joining, number + 1, taken, verdicts.merge(place => local.verdict), now)
         end
@@ -253,7 +276,7 @@ module Dielectra
 
       def keep(way)
         @best = way.weight if way.weight > @best
-        return if way.weight < @best * FLOOR
+        return if hopeless?(way.weight)
 
         group = (@found[physical(way)] ||= [])
         at = group.index { |other| other.weight < way.weight } || group.size
