@@ -15,8 +15,8 @@ module Dielectra
       MOST_JOINS = 12_000
       # Assignments of ports to runs that are thought of.
       MOST_ASSIGNED = 2_000
-      # The same where runs are bundles of single conductors, each bundle with readings of its own.
-      MOST_BUNDLED = 300
+      # The same where runs are bundles of single conductors.
+      MOST_BUNDLED = 1_500
       # Ways of naming functions that are remembered for one and the same wiring.
       MOST_NAMINGS = 6
 
@@ -28,6 +28,10 @@ module Dielectra
       # boxes after each can still weigh.
       Joining = Struct.new(:layout, :sides, :pairings, :places, :lists, :rest)
 
+      # A way the runs can be the ports: the most it can weigh, and where every conductor is a run of its own, what it says of
+      # each box.
+      Assignment = Struct.new(:bound, :layout, :sides, :weight, :read)
+
       # @param job [Evidence::Job]
       # @param situation [Evidence::Situation]
       # @param world [World] keeps what is known of a box from one opening to the next
@@ -35,10 +39,12 @@ module Dielectra
       def initialize(job, situation, world, wide: false)
         @job = job
         @situation = situation
+        @world = world
         @wide = wide
         @ports = situation.opened.keys.to_h { |place| [place, world.ports(place, situation.own_cable_ends(place))] }
         @places = @ports.keys
         @singles = @ports.values.flatten.any?(&:single?)
+        @random = Random.new(1)
         @locals = @places.to_h { |place| [place, world.locals(place, situation.found_joints(place))] }
         @closed_switch = job.wanted_controls.any? { |control| !situation.open?(control.place) }
       end
@@ -47,7 +53,7 @@ module Dielectra
       def groups
         all = assignments
         found = {}
-        least = (all.first&.first || 0.0) * FIRST
+        least = (all.first&.bound || 0.0) * FIRST
         SOUNDINGS.times do
           whole = sound(all, least)
           found = @found if whole || found.empty?
@@ -74,11 +80,11 @@ module Dielectra
         @best = 0.0
         @joins = 0
         @found = {}
-        all.each do |bound, layout, sides, weight|
-          break if hopeless?(bound)
+        all.each do |one|
+          break if hopeless?(one.bound)
           return false if @joins > MOST_JOINS
 
-          pairings(sides).each { |picked, odds| join(layout, sides, picked, weight * odds) }
+          pairings(one.sides).each { |picked, odds| join(one, picked, one.weight * odds) }
         end
         true
       end
@@ -94,20 +100,76 @@ module Dielectra
       end
 
       # Every way the runs can be the ports, with the most it can weigh, heaviest first.
-      # @return [Array<Array(Float, Design::Layout, Hash, Float)>]
+      # @return [Array<Assignment>]
       def assignments
+        found = @ports.any? && @ports.values.flatten.all?(&:single?) ? bundled : sheathed
+        found.select { |one| one.bound.positive? }.sort_by { |one| -one.bound }
+      end
+
+      def sheathed
         found = []
-        enough = @singles ? MOST_BUNDLED : MOST_ASSIGNED
         layouts.each do |layout|
-          break if found.size > enough
-
           assign(layout, 0, {}, layout.weight) do |sides, weight|
-            next if found.size > enough
+            next if found.size > MOST_ASSIGNED
 
-            found << [@places.reduce(weight) { |bound, place| bound * (locals(layout, sides, place).first&.verdict_most || 0.0) }, layout, sides, weight]
+            bound = @places.reduce(weight) { |most, place| most * (locals(layout, sides, place).first&.verdict_most || 0.0) }
+            found << Assignment.new(bound, layout, sides, weight, {})
+          end
+          break if found.size > MOST_ASSIGNED
+        end
+        found
+      end
+
+      # Where every conductor is a run of its own: the readings of the boxes one after the other, so many of each layout as it is
+      # likely.
+      def bundled
+        likely = layouts.reject { |layout| layout.weight < layouts.first.weight * FLOOR }
+        total = likely.sum(&:weight)
+        likely.flat_map { |layout| bundle_up(Assignment.new(layout.weight, layout, {}, layout.weight, {}), 0, (MOST_BUNDLED * layout.weight / total).ceil) }
+      end
+
+      # @param most [Integer] assignments that are drawn
+      # @return [Array<Assignment>]
+      def bundle_up(so_far, number, most)
+        place = @places[number] or return [so_far]
+        edges = so_far.layout.edges_at(place)
+        drawn(readings(so_far, place, edges), most).then do |picked|
+          total = picked.sum { |reading, stands_for| reading.verdict.weight * stands_for }
+          picked.flat_map do |reading, stands_for|
+            share = (most * reading.verdict.weight * stands_for / total).ceil
+            bundle_up(read(so_far, place, edges, reading, stands_for), number + 1, share)
           end
         end
-        found.select { |bound, _| bound.positive? }.sort_by { |bound, _| -bound }
+      end
+
+      def readings(so_far, place, edges)
+        known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
+        twins = (0...(so_far.layout.chain.size - 1)).map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }.reject { |pair| known.intersect?(pair) }
+        @world.bundles(place, @ports[place], @situation.found_joints(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins)
+      end
+
+      # The heaviest readings, some of those that are alike where there are too many.
+      # @return [Array<Array(Bundles::Reading, Float)>] each with how many it stands for
+      def drawn(tiers, most)
+        tiers.each_with_object([]) do |tier, picked|
+          room = most - picked.size
+          break picked if room <= 0
+
+          some = tier.size > room ? tier.sample(room, random: @random) : tier
+          picked.concat(some.map { |reading| [reading, reading.stands_for * tier.size / some.size] })
+        end
+      end
+
+      def read(so_far, place, edges, reading, stands_for)
+        sides = edges.each_with_index.reduce(so_far.sides) do |taken, (edge, index)|
+          side = edge.index(place)
+          pair = (taken[edge] || [nil, nil]).dup
+          pair[side] = bundle(reading.groups[index])
+          taken.merge(edge => pair)
+        end
+        ways = edges.map { |edge| Design::Coloring::Way.new(so_far.layout.carried(edge), 1.0) }
+        local = Locals::Local.new(ways, reading.verdict, reading.verdict.weight, reading.verdict.weight)
+        Assignment.new(so_far.bound * reading.verdict.weight * stands_for, so_far.layout, sides, so_far.weight * stands_for, so_far.read.merge(place => [local]))
       end
 
       # Ports for the runs, one opened box after the other.
@@ -153,11 +215,12 @@ module Dielectra
       end
 
       # The readings of the opened boxes that agree along the runs between them.
-      def join(layout, sides, pairings, weight)
+      def join(assignment, pairings, weight)
+        layout = assignment.layout
         places = order(layout)
-        lists = places.map { |place| locals(layout, sides, place) }
+        lists = places.map { |place| assignment.read[place] || locals(layout, assignment.sides, place) }
         rest = lists.each_index.map { |index| lists.drop(index + 1).reduce(1.0) { |bound, list| bound * list.first.verdict_most } }
-        step(Joining.new(layout, sides, pairings, places, lists, rest), 0, {}, {}, weight)
+        step(Joining.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}, {}, weight)
       end
 
       # The opened boxes so that each has a run to one before it where it can.

@@ -24,6 +24,7 @@ module Dielectra
         @runs = {}.compare_by_identity
         @ports = {}
         @locals = {}
+        @bundles = {}
         @numbered = {}.compare_by_identity
         @closed_boxes = {}
         @faults = {}
@@ -39,6 +40,10 @@ module Dielectra
       # What can be read off a box that was found joined so.
       # @return [Locals]
       def locals(place, joints) = @locals[[place, joints]] ||= Locals.new(joints)
+
+      # The same of a box in which every conductor is a cable end of its own.
+      # @return [Bundles]
+      def bundles(place, ports, joints) = @bundles[[place, ports.map(&:ends), joints]] ||= Bundles.new(ports, joints)
 
       # The one object for a combination of toggles.
       def toggles(raised) = @toggles[raised] ||= raised.dup.freeze

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # What the single conductors of one opened box may be for, where runs are not sheathed: for each run the conductors that
+    # carry what it carries, with the verdict on the box as it was found. What they carry is sought out first, then which of
+    # like ones goes where; of too many that are alike some are drawn.
+    class Bundles
+      # One reading: for each run the ports in the order of what it carries, the verdict, and how many like it it stands for.
+      Reading = Struct.new(:groups, :verdict, :stands_for)
+
+      # Ways of naming the conductors that are judged, and readings that are kept.
+      MOST = 1_500
+      MOST_READINGS = 6_000
+
+      # @param ports [Array<Port>] of one conductor each
+      # @param found [Array<Array<String>>] joints as found
+      def initialize(ports, found)
+        @ports = ports
+        @joint = {}
+        found.each_with_index { |joint, index| joint.each { |point| @joint[point] = index if joint.size > 1 } }
+        @found = found
+        @memo = {}
+        @random = Random.new(1)
+      end
+
+      # @param workmanship [Design::Workmanship]
+      # @param carried [Array<Array<String>>] for each run what it carries
+      # @param twins [Array<Array(String, String)>] pairs of functions whose names may be exchanged
+      # @return [Array<Array<Reading>>] by falling weight, those of one weight together
+      def of(workmanship, carried, twins)
+        @memo[[workmanship.key, carried, twins]] ||= begin
+          named = namings(carried.flatten, twins)
+          each = MOST_READINGS / [named.size, 1].max
+          read = named.flat_map { |functions| readings(workmanship, functions, carried, [each, 1].max) }
+          read.group_by { |reading| reading.verdict.weight }.sort_by { |weight, _| -weight }.map(&:last)
+        end
+      end
+
+      private
+
+      def readings(workmanship, functions, carried, most)
+        verdict = workmanship.judge(@found, @ports.each_index.to_h { |slot| [@ports[slot].points.first, functions[slot]] })
+        all = spread(functions, carried)
+        drawn = all.size > most ? all.sample(most, random: @random) : all
+        drawn.map { |groups| Reading.new(groups, verdict, all.size / drawn.size.to_f) }
+      end
+
+      # What each conductor may carry, the ways that are least at odds with the joints.
+      # @return [Array<Array<String>>] functions in the order of the ports
+      def namings(functions, twins)
+        return [] unless functions.size == @ports.size
+
+        all = arranged(functions.tally, [], []).select { |names| twins.all? { |one, other| ordered?(names, one, other) } }
+        all.size > MOST ? all.min_by(MOST) { |names| odd(names) } : all
+      end
+
+      def ordered?(names, one, other) = names.index(one).nil? || names.index(other).nil? || names.index(one) < names.index(other)
+
+      # Every order of functions of which some are alike.
+      def arranged(left, names, all)
+        return all << names if left.empty?
+
+        left.each_key do |function|
+          rest = left[function] == 1 ? left.except(function) : left.merge(function => left[function] - 1)
+          arranged(rest, names + [function], all)
+        end
+        all
+      end
+
+      # Pairs of conductors that touch and should not, or should and do not.
+      def odd(names)
+        names.each_index.to_a.combination(2).count { |one, other| touching?(one, other) != (names[one] == names[other]) }
+      end
+
+      def touching?(one, other)
+        joints = [one, other].map { |slot| @joint[@ports[slot].points.first] }
+        !joints.first.nil? && joints.first == joints.last
+      end
+
+      # Which of the conductors that carry the same goes with which run.
+      # @return [Array<Array<Array<Port>>>]
+      def spread(functions, carried)
+        by_function = functions.each_index.group_by { |slot| functions[slot] }
+        orders = by_function.map { |function, slots| slots.permutation.map { |order| [function, order] } }
+        first, *rest = orders
+        first.product(*rest).map do |picked|
+          queues = picked.to_h { |function, order| [function, order.dup] }
+          carried.map { |run| run.map { |function| @ports[queues[function].shift] } }
+        end
+      end
+    end
+  end
+end
