@@ -157,7 +157,7 @@ module Dielectra
 
       def weigh(misplaced, loose)
         unless fits_chain?
-          return Verdict.new(:wrong_device, prior("wrong_device") * instead * (0.2**[misplaced - 1, loose - 1, 0].max))
+          return Verdict.new(:wrong_device, prior("wrong_device") * instead * (0.05**[misplaced - 1, 0].max) * (0.2**[loose - 1, 0].max))
         end
         return Verdict.new(:right, 1.0) if misplaced.zero? && loose.zero?
         return Verdict.new(:exchanged, prior("exchanged") / 4) if misplaced == 2 && loose.zero?

@@ -34,8 +34,9 @@ module Dielectra
         [place, tool, pair(place)] if place
       end
 
-      # @return [Boolean] whether the trial has shown that line meets what it must not, and once more
-      def failed? = @tried.count(&:met) > @tried.size / 2.0
+      # @return [Boolean] whether the trial has shown that line meets what it must not, and once more; or the breaker has tripped
+      #   as things are joined and thrown now
+      def failed? = @tried.count(&:met) > @tried.size / 2.0 || tripped?
 
       # @param step [Hash] with its answer
       # @return [Trial, nil] nil where the step is not the one that is wanted, or was not answered
@@ -52,6 +53,8 @@ module Dielectra
 
       # Ohms, since a lamp beeps as a short does.
       def tool = ("resistance" if @situation.job.tool?("resistance"))
+
+      def tripped? = @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" && seen.arrangement == @arrangement && seen.toggles == toggles }
 
       def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
 

@@ -9,6 +9,8 @@ module Dielectra
       MINUTES_PER_BIT = 3.5
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.5
+      # Share of the work with the hands that has to be done once more then.
+      REDONE = 0.5
       # Minutes that calling a circuit right is held to cost where it is not, and nothing would show it.
       WRONG = 60.0
       # Minutes that giving up a job that could have been done is held to cost.
@@ -121,7 +123,7 @@ module Dielectra
       def price_of_error(plan)
         return GIVEN_UP if plan.obstacle
 
-        last?(plan) ? WRONG : FAILED
+        last?(plan) ? WRONG : FAILED + (REDONE * work(plan))
       end
 
       # Whether nothing is left to do but to call it right.
