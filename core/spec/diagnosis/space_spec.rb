@@ -100,10 +100,25 @@ RSpec.describe Dielectra::Diagnosis::Space do
     expect(grown.map(&:prior).max).to be < single.prior
   end
 
-  it "picks what is held by what has become likelier" do
+  # Prior of all that say that the same is wrong.
+  def by_wrong(space)
+    space.hypotheses.reject(&:plain).group_by { |one| described_class.wrong(one.skeleton, one.deviations) }.transform_values { |alike| alike.sum(&:prior) }
+  end
+
+  it "counts what it lets go to what it holds of the same kind" do
     session = opened("tower_stair", "tower_door")
-    all = described_class.new(session.belief.world, session.situation).hypotheses
-    expect(session.belief.guide.fetch(:others)).to be <= session.belief.guide.values.max
-    expect(all.size).to be <= described_class::MOST + (2 * Dielectra::Diagnosis::Skeleton::OF_EACH_SCHEME)
+    space = described_class.new(session.belief.world, session.situation)
+    stub_const("#{described_class}::MOST", 100_000)
+    all = by_wrong(space)
+    stub_const("#{described_class}::MOST", 50)
+    expect(by_wrong(space)).to match(all.transform_values { |prior| be_within(prior * 1e-6).of(prior) })
+  end
+
+  it "holds more of what has become likelier" do
+    session = opened("tower_stair", "tower_door")
+    stub_const("#{described_class}::MOST", 50)
+    kind = [[:joint_open, "lamp_room"]]
+    held = ->(guide) { described_class.new(session.belief.world, session.situation, guide:).hypotheses.count { |one| described_class.wrong(one.skeleton, one.deviations) == kind } }
+    expect(held[{kind => 1000.0, others: 1.0}]).to be > held[{}]
   end
 end

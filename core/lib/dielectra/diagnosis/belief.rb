@@ -19,6 +19,9 @@ module Dielectra
 
       attr_reader :world, :hypotheses, :observations, :prediction
 
+      # The same object as long as hypotheses are only weighed or added to; another one once all are new.
+      attr_reader :generation
+
       # @return [Belief] before anything has been seen
       def self.start(job)
         world = World.new(job)
@@ -27,9 +30,11 @@ module Dielectra
       end
 
       # @param tolerated [Integer] answers at odds with the best hypothesis when the space was last grown
-      def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0)
+      # @param generation [Object]
+      def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0, generation: Object.new)
         @world = world
         @tolerated = tolerated
+        @generation = generation
         @observations = observations
         @prediction = prediction
         @hypotheses = Belief.normalized(hypotheses)
@@ -45,7 +50,7 @@ module Dielectra
 
         all = observations + seen
         grown = after.opened.size > before.opened.size || after.foreign != before.foreign
-        return with(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
+        return anew(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after).deepened(after)
@@ -63,7 +68,7 @@ module Dielectra
       # A breaker that was off all along: what was reported of the light before says nothing about the wiring.
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
-        with(kept, scored(Space.new(world, situation, called: false).hypotheses, kept))
+        anew(kept, scored(Space.new(world, situation, called: false).hypotheses, kept))
       end
 
       # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and
@@ -148,7 +153,13 @@ module Dielectra
         scored(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
       end
 
-      def with(observations, hypotheses) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated)
+      def with(observations, hypotheses, generation = @generation) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:)
+
+      # The same with hypotheses that are all new; what was worked out for the old ones is let go.
+      def anew(observations, hypotheses)
+        world.forget
+        with(observations, hypotheses, Object.new)
+      end
 
       def learn(hypothesis, observation)
         return learn_plainly(hypothesis, observation) if observation.toggles.one?

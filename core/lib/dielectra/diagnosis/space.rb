@@ -12,7 +12,7 @@ module Dielectra
       # How much lower that share is for obsolete schemes.
       RARE = 0.02
       # Hypotheses held, and skeletons they rest on.
-      MOST = 350
+      MOST = 240
       # Skeletons beyond those of which only what is meant is held, nothing hidden in it.
       MOST_PLAIN = 400
       # Share of the heaviest skeleton that these have to have.
@@ -27,7 +27,7 @@ module Dielectra
       ELSEWHERE = 0.3
       # Hypotheses looked at before a box is open, to be merged.
       MOST_BLIND = 4000
-      MOST_SKELETONS = 40
+      MOST_SKELETONS = 24
 
       # @param wide [Boolean] whether to look for rarer things: layouts seldom met
       # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what

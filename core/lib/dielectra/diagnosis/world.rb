@@ -33,6 +33,12 @@ module Dielectra
       # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
       def same(arrangement) = @interned[arrangement] ||= (@arrangements[arrangement] ||= arrangement)
 
+      # Lets go what was worked out for skeletons and assemblies that are not held any more.
+      def forget
+        @runs = {}.compare_by_identity
+        @contacts_of = {}.compare_by_identity
+      end
+
       # The ports of an opened box, the same as long as its cable ends are.
       # @return [Array<Port>]
       def ports(place, cable_ends) = @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end]) }

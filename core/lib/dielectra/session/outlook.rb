@@ -10,7 +10,7 @@ module Dielectra
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.5
       # Share of the work with the hands that has to be done once more then.
-      REDONE = 0.5
+      REDONE = 0.3
       # Minutes that calling a circuit right is held to cost where it is not, and nothing would show it.
       WRONG = 60.0
       # Minutes that giving up a job that could have been done is held to cost.
@@ -109,7 +109,7 @@ module Dielectra
       end
 
       # Minutes with the hands that a plan takes.
-      def work(plan) = plan.places.sum { |place| work_in(place, plan) }
+      def work(plan) = (@work ||= {}.compare_by_identity)[plan] ||= plan.places.sum { |place| work_in(place, plan) }
 
       private
 

@@ -47,7 +47,7 @@ module Dielectra
         @trials += [before_power.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
-        @belief = belief.after(step, situation, after, number)
+        learn(belief.after(step, situation, after, number))
         note_watch(step)
         @visited = belief.observations.size > seen ? [after.arrangement] : @visited + [after.arrangement]
         @minutes += spent
@@ -79,7 +79,7 @@ module Dielectra
         return false if @reconsidered == steps.size
 
         @reconsidered = steps.size
-        @belief = belief.reconsidered(situation)
+        learn(belief.reconsidered(situation))
         @search = @candidates = @findings = @permits = @approach = @before_power = nil
         true
       end
@@ -117,6 +117,12 @@ module Dielectra
       # What was reported before the first step of the protocol has a name of its own.
       def unnumbered(step)
         step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
+      end
+
+      # Takes over a belief, and lets go what was worked out for hypotheses that are not held any more.
+      def learn(belief)
+        @planner = @soundness = nil unless belief.generation.equal?(@belief.generation)
+        @belief = belief
       end
 
       # What was worked out from a belief.
