@@ -25,8 +25,10 @@ module Dielectra
       # @param singles [Hash{String => Integer}] for each opened box that single conductors run to, how many
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
+      # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with how common it is
       def initialize(controls:, lights:, others: [], onward: Trade.priors.dig("layout", "onward"), ends: {}, singles: {}, wide: false,
-                     schemes: Scheme.all(controls.size))
+                     schemes: Scheme.all(controls.size), halves: {[] => 1.0})
+        @halves = halves
         @controls = controls
         @lights = lights
         @boxes = (controls + lights + others).uniq
@@ -41,11 +43,13 @@ module Dielectra
       def each(&)
         return enum_for(:each) unless block_given?
 
-        shapes.each do |shape|
-          next unless fits?(shape)
+        @halves.each do |halves, share|
+          shapes(halves.any?).each do |shape|
+            next unless fits?(shape)
 
-          edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
-          with_onward(edges, shape.widths.max) { |all, weight| over(Tree.new(all), shape.order.map { |box| name(box) }, weight, &) }
+            edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
+            with_onward(edges, shape.widths.max) { |all, weight| over(Tree.new(all), shape.order.map { |box| name(box) }, weight * share, halves, &) }
+          end
         end
       end
 
@@ -79,9 +83,9 @@ module Dielectra
 
       def name(box) = box == Shapes::FEED ? Layout::FEED : @boxes[box]
 
-      def shapes
+      def shapes(halves)
         most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_EVER)
-        Shapes.of(@controls.size, @lights.size, @boxes.size, most)
+        Shapes.of(@controls.size, @lights.size, @boxes.size, most, halves:)
       end
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.
@@ -95,9 +99,9 @@ module Dielectra
         end
       end
 
-      def over(tree, chain, weight)
-        @schemes.each do |scheme|
-          layout = Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:)
+      def over(tree, chain, weight, halves)
+        (halves.empty? ? @schemes : [Scheme::PRESENT]).each do |scheme|
+          layout = Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:, halves:)
           yield layout if room?(layout)
         end
       end

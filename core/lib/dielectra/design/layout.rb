@@ -12,13 +12,15 @@ module Dielectra
       # The first letters of places beyond the job: outlets fed from one of its boxes.
       ONWARD = "onward"
 
-      attr_reader :tree, :chain, :lights, :weight, :scheme
+      attr_reader :tree, :chain, :lights, :weight, :scheme, :halves
 
       # @param tree [Tree] of the runs
       # @param chain [Array<String>] switch boxes from the supply's side to the light's
       # @param lights [Array<String>] the boxes of what is switched
       # @param weight [Float] how common, before anything is seen
-      def initialize(tree:, chain:, lights:, weight: 1.0, scheme: Scheme::PRESENT)
+      # @param halves [Array<String>] of these the boxes of receptacles with one half always on
+      def initialize(tree:, chain:, lights:, weight: 1.0, scheme: Scheme::PRESENT, halves: [])
+        @halves = halves
         @tree = tree
         @chain = chain
         @lights = lights
@@ -31,7 +33,7 @@ module Dielectra
       def edges_at(place) = tree.at(place)
 
       # @return [Hash{String => Array<String>}] function => places that need it
-      def needs = @needs ||= scheme.needs(chain, lights, tree.places.select { |place| Layout.onward?(place) })
+      def needs = @needs ||= scheme.needs(chain, lights, tree.places.select { |place| Layout.onward?(place) }, halves)
 
       # @return [Array<String>] functions a run carries
       def carried(edge)
@@ -50,7 +52,7 @@ module Dielectra
       def stand(place) = Stand.of(self, place)
 
       # @return [Layout] over the same runs, with the switches in another order or by another scheme
-      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:)
+      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:)
 
       # The name of one of the two travelers between the switches at `hop` and `hop + 1` of the chain.
       def self.traveler(hop, wire) = "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"

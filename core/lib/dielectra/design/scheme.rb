@@ -31,12 +31,13 @@ module Dielectra
       # @param chain [Array<String>] switch boxes from the supply's side to the light's
       # @param lights [Array<String>] boxes of what is switched
       # @param onward [Array<String>] where line and neutral go on to
+      # @param halves [Array<String>] boxes of receptacles of which only one half is switched
       # @return [Hash{String => Array<String>}] function => places that need it
-      def needs(chain, lights, onward)
+      def needs(chain, lights, onward, halves = [])
         return both_needed(chain, lights, onward) if @name == :both_on_travelers
 
         supply = {@switched => [FEED, chain.first, *onward], @steady => [FEED, *lights, *onward]}
-        {"line" => supply["line"], "neutral" => supply["neutral"], "load" => [chain.last, *lights], **links(chain)}
+        {"line" => supply["line"] | halves, "neutral" => supply["neutral"], "load" => [chain.last, *lights], **links(chain)}
       end
 
       # @return [Array<String>] functions at the pole of a switch that no traveler is on

@@ -20,10 +20,14 @@ module Dielectra
       # @param lights [Integer] boxes with a load, numbered next
       # @param boxes [Integer] all boxes
       # @param most [Integer] functions a run may carry
+      # @param halves [Boolean] whether the loads are receptacles with one half always on
       # @return [Array<Shape>]
-      def self.of(switches, lights, boxes, most) = (@of ||= {})[[switches, lights, boxes, most]] ||= new(switches, lights, boxes, most).to_a.freeze
+      def self.of(switches, lights, boxes, most, halves: false)
+        (@of ||= {})[[switches, lights, boxes, most, halves]] ||= new(switches, lights, boxes, most, halves:).to_a.freeze
+      end
 
-      def initialize(switches, lights, boxes, most)
+      def initialize(switches, lights, boxes, most, halves: false)
+        @halves = halves
         @switches = switches
         @lights = lights
         @boxes = boxes
@@ -52,7 +56,7 @@ module Dielectra
       def links(chain)
         lights = (@switches...(@switches + @lights)).sum { |box| 1 << box }
         travelers = chain.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
-        [feed_bit | (1 << chain.first), feed_bit | lights, (1 << chain.last) | lights, *travelers]
+        [feed_bit | (1 << chain.first) | (@halves ? lights : 0), feed_bit | lights, (1 << chain.last) | lights, *travelers]
       end
 
       # @return [Array<Integer>, nil] nil where a run would carry too much

@@ -9,7 +9,7 @@ module Dielectra
       # @return [Stand] of a place; the same object for the same stand
       def self.of(layout, place)
         index = layout.chain.index(place)
-        return (@lights ||= {})[layout.scheme] ||= new(:light, [], [], layout.scheme.lamp) if index.nil? && layout.lights.include?(place)
+        return light(layout, place) if index.nil? && layout.lights.include?(place)
         return NONE unless index
 
         last = layout.chain.size - 1
@@ -17,6 +17,12 @@ module Dielectra
         by_scheme[(index * 100) + last] ||=
           new(role_at(index, last), layout.scheme.ends(index, last), layout.scheme.travelers(index, last), nil)
       end
+
+      def self.light(layout, place)
+        by_scheme = ((@lights ||= {})[layout.halves.include?(place)] ||= {})
+        by_scheme[layout.scheme] ||= new(:light, [], [], layout.scheme.lamp, steady: ("line" if layout.halves.include?(place)))
+      end
+      private_class_method :light
 
       def self.role_at(index, last)
         return :only if last.zero?
@@ -28,13 +34,15 @@ module Dielectra
       # What a dimmer stands in for.
       def self.family(kind) = {"dimmer" => "single_pole", "dimmer_three_way" => "three_way"}.fetch(kind, kind)
 
-      attr_reader :role, :ends, :travelers, :lamp
+      attr_reader :role, :ends, :travelers, :lamp, :steady
 
       # @param role [Symbol] :only, :first, :middle, :last, :light or :none
       # @param ends [Array<String>] functions at the pole that is not a traveler's
       # @param travelers [Array<Array(String, String)>] the two travelers of each hop at this switch
       # @param lamp [Array(String, String), nil] functions at the two sides of the light
-      def initialize(role, ends, travelers, lamp)
+      # @param steady [String, nil] function at the half of a receptacle that is always on
+      def initialize(role, ends, travelers, lamp, steady: nil)
+        @steady = steady
         @role = role
         @ends = ends
         @travelers = travelers

@@ -33,6 +33,7 @@ module Dielectra
           when "luminaire" then lamp("hot", "neutral")
           when "fan_light" then lamp("light", "neutral")
           when "receptacle" then lamp("hot_1", "neutral_1")
+          when "receptacle-hot_tab" then lamp("hot_1", "neutral_1").map { |expected| @stand.steady ? expected.merge(switch("hot_2" => [@stand.steady])) : expected }
           when "single_pole" then [switch("terminal_1" => ends, "terminal_2" => ends)]
           when "three_way" then [three_way]
           when "four_way" then four_way

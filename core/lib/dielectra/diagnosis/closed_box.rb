@@ -16,6 +16,9 @@ module Dielectra
           new(place, world.job.device_at(place), stand, functions, skeleton.grounds_at(place), either_way:)
       end
 
+      # The kind of a receptacle of which one half is switched.
+      def self.halved(kind) = "#{kind}#{Trade::DeviceKind::WITHOUT}hot_tab"
+
       # @param item [Evidence::Job::Control, Evidence::Job::Load, nil] the switch in it, or the load; a box without either holds splices
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param grounds [Array<String>] grounding conductors
@@ -48,7 +51,11 @@ module Dielectra
 
       def switch? = @item.respond_to?(:on_off_marked)
 
-      def kind = @stand.switch? ? @stand.kind : (@item.kind if @item && !switch?)
+      def kind
+        return @stand.kind if @stand.switch?
+
+        @stand.steady ? ClosedBox.halved(@item.kind) : (@item.kind if @item && !switch?)
+      end
 
       def device = @item&.id
 

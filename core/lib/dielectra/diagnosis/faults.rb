@@ -50,7 +50,7 @@ module Dielectra
 
       def supply = @world.faults[:supply] ||= [fault(:no_supply)]
 
-      def lamps = @world.faults[:lamps] ||= @world.lamps.keys.map { |lamp| fault(:lamp_burnt, device: lamp) }
+      def lamps = @world.faults[:lamps] ||= @world.job.wanted_loads.select { |load| Trade::DeviceKind[load.kind].lamp }.map { |load| fault(:lamp_burnt, device: load.id) }
 
       def switches = @boxes.each_value.select { |box| box.kind && Trade::DeviceKind[box.kind].switch? }
 

@@ -45,7 +45,7 @@ module Dielectra
         @places = @ports.keys
         @singles = @ports.values.flatten.any?(&:single?)
         @random = Random.new(1)
-        @locals = @places.to_h { |place| [place, world.locals(place, situation.found_joints(place))] }
+        @locals = @places.to_h { |place| [place, world.locals(place, situation.joints_with_tabs(place))] }
         @closed_switch = job.wanted_controls.any? { |control| !situation.open?(control.place) }
       end
 
@@ -96,7 +96,26 @@ module Dielectra
         controls = @job.wanted_controls.map(&:place)
         ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
         singles = @singles ? @ports.transform_values(&:size) : {}
-        @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, singles:, wide: @wide || @singles)
+        @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, singles:, wide: @wide || @singles, halves:)
+      end
+
+      # Whether the receptacles that are switched are so wholly or with one half: the broken tab says, once it is seen.
+      def halves
+        places = @job.wanted_loads.select { |load| load.kind == "receptacle" }.map(&:place)
+        return {[] => 1.0} if places.empty?
+
+        seen = places.select { |place| @situation.open?(place) }
+        shown = seen.map { |place| broken?(place) }
+        share = Trade.priors.dig("layout", "half_switched")
+        {[] => (shown.include?(true) ? 0.0 : 1 - share), places => (shown.include?(false) ? 0.0 : share)}.select { |_, weight| weight.positive? }
+      end
+
+      # @return [Boolean, nil] nil where nobody said and nothing on the screws tells
+      def broken?(place)
+        row = @situation.opened[place]["devices"].find { |device| device["kind"] == "receptacle" } or return
+        return true if @situation.found_kind(place, row).include?("hot_tab")
+
+        false if row.key?("hot_tab") || @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
       end
 
       # Every way the runs can be the ports, with the most it can weigh, heaviest first.
@@ -145,7 +164,7 @@ module Dielectra
       def readings(so_far, place, edges)
         known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
         twins = (0...(so_far.layout.chain.size - 1)).map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }.reject { |pair| known.intersect?(pair) }
-        @world.bundles(place, @ports[place], @situation.found_joints(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins)
+        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins)
       end
 
       # The heaviest readings, some of those that are alike where there are too many.
@@ -248,7 +267,7 @@ module Dielectra
       def apart?(place) = (@apart ||= {}).fetch(place) { @apart[place] = @ports.key?(place) && bare?(place) }
 
       def bare?(place)
-        joined = @situation.found_joints(place).select { |joint| joint.size > 1 }.flatten
+        joined = @situation.joints_with_tabs(place).select { |joint| joint.size > 1 }.flatten
         @ports[place].none? { |port| port.points.intersect?(joined) }
       end
 
@@ -256,7 +275,12 @@ module Dielectra
         stand = layout.stand(place)
         device = @job.device_at(place)&.id
         found = @situation.opened[place]["devices"].find { |row| row["id"] == device }
-        (@workmanships ||= {})[[place, stand]] ||= Design::Workmanship.new(device:, kind: found && found["kind"], stand:)
+        (@workmanships ||= {})[[place, stand]] ||= Design::Workmanship.new(device:, kind: found && kind_of(place, found, stand), stand:)
+      end
+
+      def kind_of(place, found, stand)
+        kind = @situation.found_kind(place, found)
+        stand.steady && !kind.include?("hot_tab") ? ClosedBox.halved(kind) : kind
       end
 
       # Every way of telling like conductors apart in the runs between opened boxes.
@@ -356,7 +380,7 @@ module Dielectra
           end
         end
         closed = @closed_switch || @places.empty?
-        [shown, (way.layout.chain if closed), (way.layout.scheme.name if closed), (way.layout.edges if @places.empty?)]
+        [shown, (way.layout.chain if closed), (way.layout.scheme.name if closed), (way.layout.edges if @places.empty?), way.layout.halves]
       end
 
       # What leads to where nobody has looked.

@@ -135,7 +135,7 @@ module Dielectra
         lights, readings = @observations.partition { |seen| seen.what == :lamp }
         elsewhere = ELSEWHERE * company(skeleton.wrong, [:other]) * (0.5**lights.size)
         as_meant(closed_boxes(skeleton)).map do |boxes, weight|
-          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes.merge(boxes), @world), faults: [], prior: weight, world: @world)
+          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes(skeleton).merge(boxes), @world), faults: [], prior: weight, world: @world)
           shown = lights.reduce(nothing?(skeleton, []) ? @nothing : 1.0) { |product, seen| product * prediction.likelihood(meant, seen) }
           readings.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
         end.max
@@ -177,7 +177,7 @@ module Dielectra
       def plain(skeleton)
         as_meant(closed_boxes(skeleton)).map do |boxes, weight|
           now = skeleton.weight * weight * company(skeleton.wrong, [])
-          assembly = Assembly.new(skeleton, found_boxes.merge(boxes), @world)
+          assembly = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes), @world)
           Hypothesis.new(assembly:, faults: [], prior: nothing?(skeleton, []) ? now * @nothing : now, world: @world, plain: true)
         end
       end
@@ -204,7 +204,7 @@ module Dielectra
         boxes = closed_boxes(skeleton)
         apart_so_far = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
         (as_meant(boxes) + one_deviating(boxes, apart_so_far) + several_apart(boxes, apart_so_far))
-          .map { |ways, weight| [found_boxes.merge(ways), weight] }
+          .map { |ways, weight| [found_boxes(skeleton).merge(ways), weight] }
       end
 
       def closed_boxes(skeleton)
@@ -212,7 +212,14 @@ module Dielectra
         closed.map { |place| ClosedBox.of(skeleton, place, @world, either_way: either_way?(skeleton.layout.chain, place)) }
       end
 
-      def found_boxes = @found_boxes ||= @job.boxes.map(&:id).select { |place| @situation.open?(place) }.to_h { |place| [place, found(place)] }
+      # The opened boxes; a receptacle with one half always on has its tab broken off, whether that was said or not.
+      def found_boxes(skeleton)
+        halves = skeleton.layout.halves
+        (@found_boxes ||= {})[halves] ||= @job.boxes.map(&:id).select { |place| @situation.open?(place) }.to_h do |place|
+          box = found(place)
+          [place, halves.include?(place) && !box.kind.include?("hot_tab") ? box.dup.tap { |half| half.kind = ClosedBox.halved(box.kind) } : box]
+        end
+      end
 
       # Of closed switches that follow one another in the chain, one stands for the travelers of all lying either way round.
       def either_way?(chain, place)
@@ -256,7 +263,8 @@ module Dielectra
         (@found ||= {})[place] ||= begin
           rows = @situation.opened[place]["devices"]
           device = rows.find { |row| row["id"] == @job.device_at(place)&.id } || rows.first
-          Box.new(place:, device: device && device["id"], kind: device && device["kind"], joints: @situation.found_joints(place), weight: 1.0)
+          kind = device && @situation.found_kind(place, device)
+          Box.new(place:, device: device && device["id"], kind:, joints: @situation.joints_with_tabs(place), weight: 1.0)
         end
       end
     end

@@ -78,6 +78,21 @@ module Dielectra
       # What touched what when the place was opened.
       def found_joints(place) = opened.fetch(place)["joints"].map { |joint| joint["points"] }
 
+      # The same with what the devices' tabs join.
+      def joints_with_tabs(place)
+        opened.fetch(place)["devices"].reduce(found_joints(place)) { |joints, row| Trade::DeviceKind[found_kind(place, row)].through(row["id"], joints) }
+      end
+
+      # The kind of a device as it was found, tabs that were broken off included; where nobody said, wires on both of the screws
+      # that a tab may join say that it was.
+      # @param row [Hash] as `open` answers
+      def found_kind(place, row)
+        used = found_joints(place).flatten
+        told = (Trade.table("devices").dig(row["kind"], "tabs") || {}).except("neutral_tab").reject { |tab, _| row.key?(tab) }
+        broken = told.select { |_, screws| screws.all? { |screw| used.include?("#{row["id"]}.#{screw}") } }
+        Trade::DeviceKind.found(row.merge(broken.transform_values { "removed" }))
+      end
+
       # @return [Array<Circuit::CableEnd>]
       def cable_ends(place) = opened.fetch(place)["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
 

@@ -112,7 +112,7 @@ module Dielectra
         @found[place_id] ||= joints_at(place_id).map(&:points)
         {"enclosure" => place.enclosure, "volume_in3" => place.volume_in3, "gangs" => place.gangs,
          "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
-         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => item.kind.name} },
+         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => item.kind.name, **item.settings.slice(*item.kind.tabs.keys)} },
          "joints" => joints_at(place_id).map { |joint| joint.to_h.merge("points" => joint.points.map { |point| marks.seen(point) }) }}.compact
       end
 

@@ -8,7 +8,7 @@ module Dielectra
       # How often each kind of house is met.
       FAMILIES = {
         one: 0.2, two: 0.34, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
-        neutral_switched: 0.02, loads: 0.02
+        neutral_switched: 0.02, loads: 0.02, receptacle: 0.04
       }.freeze
       # Families in which much is hidden or nothing looks different.
       HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched].freeze
@@ -75,7 +75,10 @@ module Dielectra
         when :contact_stuck_open, :contact_stuck_closed, :contact_resistive then fail_contact(room, trouble)
         when :marks_wrong then return mislead(room)
         when :joint_open then loosen
-        when :lamp_burnt then @faults << {"kind" => "lamp_burnt", "device" => "L1"}
+        when :lamp_burnt
+          return false if @wall.receptacle?
+
+          @faults << {"kind" => "lamp_burnt", "device" => "L1"}
         when :no_supply then @faults << {"kind" => "joint_open", "point" => @wall.panel_point("line")}
         when :conductor_open then break_conductor
         when :short then return short
@@ -180,7 +183,7 @@ module Dielectra
           {"id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.kinds[place] == "single_pole" && chance?(0.9)}
         end
         names = controls.map { |control| control["id"] }
-        loads = @wall.lights.map { |place| {"id" => @wall.device(place), "place" => place, "kind" => "luminaire"} }
+        loads = @wall.lights.map { |place| {"id" => @wall.device(place), "place" => place, "kind" => @wall.load} }
         {"format" => Evidence::Job::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60},
          "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => @wall.amps}],
          "controls" => controls, "loads" => loads, "wanted" => {"kind" => "restore", "control" => loads.to_h { |load| [load["id"], names] }},

@@ -7,13 +7,13 @@ module Dielectra
     class Wall
       ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
       # Switches, loads, method and scheme of each family.
-      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second)
+      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load)
       FAMILIES = {
         one: Family.new(1, 1, "nm", :present), two: Family.new(2, 1, "nm", :present), three: Family.new(3, 1, "nm", :present),
         four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
         knob_and_tube: Family.new(nil, 1, "knob_and_tube", :present), second_circuit: Family.new(nil, 1, "nm", :present, true),
         old_scheme: Family.new(2, 1, "nm", :both_on_travelers), neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
-        loads: Family.new(nil, 2, "nm", :present)
+        loads: Family.new(nil, 2, "nm", :present), receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle")
       }.freeze
       SCHEMES = [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h { |scheme| [scheme.name, scheme] }.freeze
       HOTS = %w[black black black red red blue yellow].freeze
@@ -30,7 +30,8 @@ module Dielectra
         @family = FAMILIES.fetch(family)
         @random = random
         @rooms = ROOMS.sample(@family.switches || (chance?(0.35) ? 1 : 2), random:)
-        @lights = %w[ceiling alcove].first(@family.lights)
+        @lights = receptacle? ? %w[parlor_wall] : %w[ceiling alcove].first(@family.lights)
+        @half = receptacle? && chance?(0.5)
         @grounded = @family.wiring == "emt" || (%w[nm].include?(@family.wiring) && chance?(0.8))
         @gauge = chance?(0.75) ? "14" : "12"
         @metal = Hash.new { |hash, name| hash[name] = @family.wiring == "emt" || chance?(0.5) }
@@ -38,6 +39,12 @@ module Dielectra
       end
 
       def chance?(share) = @random.rand < share
+
+      # @return [Boolean] whether a receptacle is switched, and not a light
+      def receptacle? = @family.load == "receptacle"
+
+      # The kind of what is switched.
+      def load = receptacle? ? "receptacle" : "luminaire"
 
       def places = [*@rooms, *@lights, *outlets]
 
@@ -76,7 +83,7 @@ module Dielectra
 
       def place_rows(names)
         [{"id" => "panel", "kind" => "panel"}] + names.map do |name|
-          kind = outlets.include?(name) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
+          kind = outlets.include?(name) || (receptacle? && @lights.include?(name)) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
           {"id" => name, "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic"}
         end
       end
@@ -111,7 +118,8 @@ module Dielectra
           shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
           edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
           edges += [[boxes.sample(random: @random), "onward_1"]] if chance?(0.25)
-          layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme))
+          layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme),
+                                      halves: @half ? @lights : [])
           return layout if layout.within?(3)
         end
       end
@@ -182,13 +190,24 @@ module Dielectra
       def joints_at(place)
         return outlet_joints(place) if outlets.include?(place)
 
-        kind = @lights.include?(place) ? "luminaire" : @kinds.fetch(place)
+        kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds.fetch(place)
         meant = Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
         turns = meant.turns
         joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))
+        joints = fed_through(place, joints) if receptacle? && @lights.include?(place)
         joints += passing(place)
         grounds = grounds_at(place)
         grounds.size > 1 ? joints + [grounds] : joints
+      end
+
+      # Whoever has two wires for one side of a receptacle may put one on each screw and let the tab join them.
+      def fed_through(place, joints)
+        joints.flat_map do |screw, *wires|
+          other = screw.sub(/_1\z/, "_2")
+          next [[screw, *wires]] if wires.size < 2 || screw == other || (@half && screw.include?("hot")) || chance?(0.5)
+
+          [[screw, wires.first], [other, *wires.drop(1)]]
+        end
       end
 
       # The second circuit goes straight through.
@@ -218,8 +237,15 @@ module Dielectra
           {"id" => device(room), "kind" => @kinds[room], "place" => room, "position" => positions.sample(random: @random)}
         end
         breakers = ["B1", *("B2" if @family.second)].map { |id| {"id" => id, "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on"} }
-        [*breakers, *switches, *@lights.map { |place| {"id" => device(place), "kind" => "luminaire", "place" => place, "lamp" => @lamp} }] +
+        [*breakers, *switches, *@lights.map { |place| load_row(place) }] +
           outlets.map { |place| {"id" => device(place), "kind" => "receptacle", "place" => place, "hot_tab" => "intact", "neutral_tab" => "intact"} }
+      end
+
+      def load_row(place)
+        row = {"id" => device(place), "kind" => load, "place" => place}
+        return row.merge("lamp" => @lamp) unless receptacle?
+
+        row.merge("hot_tab" => @half ? "removed" : "intact", "neutral_tab" => "intact", "plugged" => {"1" => {"watts" => @lamp["watts"]}})
       end
 
       def panel_joints

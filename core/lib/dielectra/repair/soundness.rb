@@ -52,7 +52,7 @@ module Dielectra
         nets = hypothesis.nets(arrangement, raised)
         source = nets[@world.source]
         neutral = nets[@world.return]
-        grounded(hypothesis).none? { |point| nets[point] == source } &&
+        grounded(hypothesis).none? { |point| nets[point] == source } && (hidden?(hypothesis) || steady(hypothesis).all? { |point| nets[point] == source }) &&
           (hidden?(hypothesis) || onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) })
       end
 
@@ -74,6 +74,12 @@ module Dielectra
           boxes = @world.job.places.map { |place| "#{place.id}.box" }
           (bare + boxes).filter_map { |point| @world.index.number(point) }
         end
+      end
+
+      # The halves of receptacles that are always on.
+      def steady(hypothesis)
+        halves = hypothesis.skeleton.layout.halves
+        halves.empty? ? halves : @world.job.wanted_loads.filter_map { |load| @world.index["#{load.id}.hot_2"] if halves.include?(load.place) }
       end
 
       # A connection that fails out of sight on the way onward shows in nothing this job watches.

@@ -6,8 +6,19 @@ module Dielectra
     #
     #   DeviceKind["three_way"].closed("up") # => [["common", "traveler_1"]]
     class DeviceKind
+      # What stands in a name before a tab that was broken off.
+      WITHOUT = "-"
+
+      # @param name [String] a kind, or a kind with the tabs that were broken off: `receptacle-hot_tab`
       # @raise [KeyError] for a kind that devices.json does not list
-      def self.[](name) = (@kinds ||= {})[name] ||= new(name, Trade.table("devices").fetch(name))
+      def self.[](name) = (@kinds ||= {})[name] ||= name.split(WITHOUT).then { |kind, *gone| new(name, Trade.table("devices").fetch(kind), gone) }
+
+      # The kind of a device as it was found in a box.
+      # @param row [Hash] as `open` answers
+      def self.found(row)
+        tabs = Trade.table("devices").dig(row["kind"], "tabs") || {}
+        [row["kind"], *tabs.keys.select { |tab| row[tab] == "removed" }].join(WITHOUT)
+      end
 
       # @return [Array<DeviceKind>] every kind there is
       def self.all = Trade.table("devices").keys.map { |name| self[name] }
@@ -16,11 +27,22 @@ module Dielectra
 
       attr_reader :name, :terminals, :tabs
 
-      def initialize(name, row)
+      def initialize(name, row, gone = [])
         @name = name
         @row = row
         @terminals = row.fetch("terminals")
-        @tabs = row.fetch("tabs", {})
+        @tabs = row.fetch("tabs", {}).except(*gone)
+      end
+
+      # Joints as they are with what the tabs join: what is on either of two screws is on the first.
+      # @param device [String]
+      # @param joints [Array<Array<String>>]
+      def through(device, joints)
+        tabs.each_value.reduce(joints) do |so_far, (one, other)|
+          near, far = [one, other].map { |terminal| "#{device}.#{terminal}" }
+          met, rest = so_far.partition { |joint| joint.include?(near) || joint.include?(far) }
+          met.empty? ? rest : [[near, *(met.flatten - [near, far])], *rest]
+        end
       end
 
       # The field's word for it.
