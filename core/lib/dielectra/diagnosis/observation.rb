@@ -5,8 +5,8 @@ module Dielectra
     # One thing seen or measured, with the circumstances it was seen in.
     #
     # `what` is :lamp, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the points (or the
-    # device and position); `toggles` the combinations it may have been seen in.
-    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, keyword_init: true) do
+    # device and position); `toggles` the combinations it may have been seen in; `along` what the same answer said before.
+    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, keyword_init: true) do
       # What a step and its answer say, in the situation before the step.
       # @return [Array<Observation>]
       def self.of(step, situation, number)
@@ -29,7 +29,7 @@ module Dielectra
         return seen unless breaker == "on"
 
         lights = (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id))
-        seen + lights.map { |lamp, light| make(:lamp, lamp, light, situation, toggles, number) }
+        seen + lights.each_with_index.map { |(lamp, light), index| make(:lamp, lamp, light, situation, toggles, number, lights.first(index)) }
       end
       private_class_method :watched
 
@@ -42,8 +42,8 @@ module Dielectra
       end
       private_class_method :probed
 
-      def self.make(what, at, reading, situation, toggles, number)
-        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:)
+      def self.make(what, at, reading, situation, toggles, number, along = [])
+        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, along:)
       end
       private_class_method :make
 

@@ -7,6 +7,8 @@ module Dielectra
     class Prediction
       # A breaker lets go for no reason, or is taken for tripped, so seldom.
       TRIPS_FOR_NOTHING = 0.0005
+      # Likelihood below which somebody must have been wrong about a light.
+      MISREAD = 0.1
 
       def initialize(world)
         @world = world
@@ -145,7 +147,7 @@ module Dielectra
       def of_state(hypothesis, observation, raised)
         arrangement = observation.arrangement
         case observation.what
-        when :lamp then burns(light(hypothesis, arrangement, raised, observation.at), observation.reading)
+        when :lamp then lit(hypothesis, observation, raised)
         when :breaker then breaker(hypothesis, observation, raised)
         when :continuity then sounded(hypothesis.beeping, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
         when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
@@ -156,6 +158,12 @@ module Dielectra
       end
 
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
+
+      # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
+      def lit(hypothesis, observation, raised)
+        misread = observation.along.any? { |lamp, shown| burns(light(hypothesis, observation.arrangement, raised, lamp), shown) < MISREAD }
+        misread ? 0.5 : burns(light(hypothesis, observation.arrangement, raised, observation.at), observation.reading)
+      end
 
       # A bad contact may leave a light dim, dark or burning.
       def burns(predicted, seen)

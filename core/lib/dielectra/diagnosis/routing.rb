@@ -105,17 +105,17 @@ module Dielectra
         return {[] => 1.0} if places.empty?
 
         seen = places.select { |place| @situation.open?(place) }
-        shown = seen.map { |place| broken?(place) }
+        shown = seen.map { |place| hot_tab(place) }
         share = Trade.priors.dig("layout", "half_switched")
-        {[] => (shown.include?(true) ? 0.0 : 1 - share), places => (shown.include?(false) ? 0.0 : share)}.select { |_, weight| weight.positive? }
+        {[] => (shown.include?(:broken) ? 0.0 : 1 - share), places => (shown.include?(:whole) ? 0.0 : share)}.select { |_, weight| weight.positive? }
       end
 
-      # @return [Boolean, nil] nil where nobody said and nothing on the screws tells
-      def broken?(place)
+      # @return [Symbol, nil] :broken or :whole; nil where nobody said and nothing on the screws tells
+      def hot_tab(place)
         row = @situation.opened[place]["devices"].find { |device| device["kind"] == "receptacle" } or return
-        return true if @situation.found_kind(place, row).include?("hot_tab")
+        return :broken if @situation.found_kind(place, row).include?("hot_tab")
 
-        false if row.key?("hot_tab") || @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
+        :whole if row.key?("hot_tab") || @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
       end
 
       # Every way the runs can be the ports, with the most it can weigh, heaviest first.

@@ -151,7 +151,17 @@ module Dielectra
         groups = all.group_by do |hypothesis|
           [Space.wrong(hypothesis.skeleton, hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
         end
-        groups.values.map { |alike| alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) } }.max_by(MOST, &:prior)
+        merged = groups.map do |(wrong, lights), alike|
+          share = wrong.any? && obeying?(states, lights) ? @nothing : 1.0
+          alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
+        end
+        merged.max_by(MOST, &:prior)
+      end
+
+      # Whether every control works the light: then nobody had reason to call, whatever is wrong.
+      def obeying?(states, lights)
+        shown = states.zip(lights).to_h
+        shown.all? { |raised, light| %i[on off].include?(light) && raised.keys.all? { |id| shown[raised.merge(id => !raised[id])] != light } }
       end
 
       def guided(assembly, faults)

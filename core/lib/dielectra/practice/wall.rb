@@ -194,14 +194,14 @@ module Dielectra
         meant = Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
         turns = meant.turns
         joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))
-        joints = fed_through(place, joints) if receptacle? && @lights.include?(place)
+        joints = fed_through(joints) if receptacle? && @lights.include?(place)
         joints += passing(place)
         grounds = grounds_at(place)
         grounds.size > 1 ? joints + [grounds] : joints
       end
 
       # Whoever has two wires for one side of a receptacle may put one on each screw and let the tab join them.
-      def fed_through(place, joints)
+      def fed_through(joints)
         joints.flat_map do |screw, *wires|
           other = screw.sub(/_1\z/, "_2")
           next [[screw, *wires]] if wires.size < 2 || screw == other || (@half && screw.include?("hot")) || chance?(0.5)

@@ -56,7 +56,8 @@ module Dielectra
 
       # Combinations of toggles in which the light was looked at as things are joined now.
       def looks
-        @session.belief.observations.filter_map { |seen| seen.toggles.first if seen.what == :lamp && seen.toggles.one? && seen.arrangement == @session.situation.arrangement }
+        seen = @session.belief.observations.select { |one| one.what == :lamp && one.toggles.one? && one.arrangement == @session.situation.arrangement }
+        seen.map { |one| [one.number, one.toggles.first] }.uniq.map(&:last)
       end
 
       def shown(hypothesis, raised) = @session.belief.prediction.lights(hypothesis, @session.situation.arrangement, raised)
