@@ -27,17 +27,24 @@ module Dielectra
       # @param workmanship [Design::Workmanship]
       # @param carried [Array<Array<String>>] for each run what it carries
       # @param twins [Array<Array(String, String)>] pairs of functions whose names may be exchanged
-      # @return [Array<Array<Reading>>] by falling weight, those of one weight together
-      def of(workmanship, carried, twins)
-        @memo[[workmanship.key, carried, twins]] ||= begin
+      # @param feed [Integer, nil] which of the runs comes from the panel: which of its two is line no dead reading says, so both
+      #   readings go together
+      # @return [Array<Array<Array<Reading>>>] readings that go together, by falling weight, those of one weight together
+      def of(workmanship, carried, twins, feed)
+        @memo[[workmanship.key, carried, twins, feed]] ||= begin
           named = namings(carried.flatten, twins)
           each = MOST_READINGS / [named.size, 1].max
           read = named.flat_map { |functions| readings(workmanship, functions, carried, [each, 1].max) }
-          read.group_by { |reading| reading.verdict.weight }.sort_by { |weight, _| -weight }.map(&:last)
+          tiers = read.group_by { |reading| reading.verdict.weight }.sort_by { |weight, _| -weight }.map(&:last)
+          tiers.map { |tier| feed ? together(tier, feed) : tier.zip }
         end
       end
 
       private
+
+      def together(tier, feed)
+        tier.group_by { |reading| reading.groups.each_with_index.map { |ports, run| run == feed ? ports.map(&:ends).sort : ports.map(&:ends) } }.values
+      end
 
       def readings(workmanship, functions, carried, most)
         verdict = workmanship.judge(@found, @ports.each_index.to_h { |slot| [@ports[slot].points.first, functions[slot]] })

@@ -54,12 +54,14 @@ module Dielectra
         all = assignments
         found = {}
         least = (all.first&.bound || 0.0) * FIRST
+        floors = [FIRST, FLOOR]
         SOUNDINGS.times do
           whole = sound(all, least)
-          found = @found if whole || found.empty?
-          break if !whole || least <= @best * FLOOR
+          found = whole ? @found : @found.merge(found)
+          floors.shift while floors.any? && least <= @best * floors.first
+          break if !whole || (floors.empty? && @best.positive?)
 
-          least = @best.positive? ? @best * FLOOR : least * FIRST
+          least = @best.positive? ? @best * floors.first : least * FIRST
         end
         found.values.sort_by { |group| -group.sum(&:weight) }
       end
@@ -164,7 +166,8 @@ module Dielectra
       def readings(so_far, place, edges)
         known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
         twins = (0...(so_far.layout.chain.size - 1)).map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }.reject { |pair| known.intersect?(pair) }
-        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins)
+        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins,
+                                                                                    edges.index { |edge| Design::Layout.polarized(edge) == :feed })
       end
 
       # The heaviest readings, some of those that are alike where there are too many.
@@ -175,7 +178,7 @@ module Dielectra
           break picked if room <= 0
 
           some = tier.size > room ? tier.sample(room, random: @random) : tier
-          picked.concat(some.map { |reading| [reading, reading.stands_for * tier.size / some.size] })
+          picked.concat(some.flatten.map { |reading| [reading, reading.stands_for * tier.size / some.size] })
         end
       end
 

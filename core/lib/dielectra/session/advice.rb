@@ -10,6 +10,7 @@ module Dielectra
       RULES = {
         look: "Nothing is opened before the light and the breaker were looked at once.",
         prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
+        polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
         second_look: "Nothing is given up on one answer: this one would show it.",
         leave: "It was off for safety's sake alone."
@@ -75,7 +76,8 @@ module Dielectra
 
         case @candidate.purpose
         when :open then "open the #{Instruction.name(@candidate.subject)} box" unless @step.do == "open"
-        when :continuity, :clear then "test continuity in the #{place_of_question} box" unless asked?
+        when :continuity then "test continuity in the #{place_of_question} box" unless asked?
+        when :clear then "make sure that the power can come on" unless asked?
         when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
         when :join then "find the far ends of two conductors" unless asked?
         when :apart then "take the #{Instruction.name(@candidate.subject)} box apart" unless @step.do == "arrange"
@@ -95,7 +97,7 @@ module Dielectra
         when :lamp then "A lamp is the cheapest thing to rule out."
         when :open then opening(share_at(@candidate.subject))
         when :continuity, :volts, :detect then asked? ? "Of all readings in reach it tells most for its minute." : "It tells apart #{rivals}."
-        when :clear then "If line met neutral or ground anywhere, it would show here; then the power can come on."
+        when :clear then "If line met neutral or ground anywhere, it would show here; then the power can come on after the rewire."
         when :apart then "As it is joined it cannot be energised with certainty; apart and capped it can, and then the line shows."
         when :join then "It finds the far ends of two conductors in one go."
         when :repair then "#{leading} The smallest change that mends it."

@@ -223,19 +223,39 @@ module Dielectra
         Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step: step_of(plan), answers: nil)
       end
 
-      # What would make a repair fit to be energised: a dead reading that shows line on neutral or ground if it is there.
+      # What would make a repair fit to be energised: a dead reading that shows line on neutral or ground if it is there; with
+      # the power on the detector, held to what tells line from neutral.
       # @param value [Float] of the repair, were it fit
       def cleared(arrangement, value)
         hazardous = @permits.hazardous(arrangement)
-        return if hazardous.sum(&:weight) > Clearance::MOST || !@job.tool?("continuity")
+        return if hazardous.sum(&:weight) > Clearance::MOST
 
         clearance = Clearance.new(@belief, hazardous, @arrangement, @toggles.first)
+        [*cleared_dead(clearance, value), *cleared_live(clearance, value)].min_by(&:value)
+      end
+
+      def cleared_dead(clearance, value)
+        return [] unless @job.tool?("continuity")
+
         workable.sort_by { |place| place == @situation.at ? 0 : 1 }.filter_map do |place|
           pair = clearance.best(probing_points(place).combination(2).reject { |points| asked?(:continuity, points) }) or next
           there = @standing.hands_in(place, @costs, @job).spend(@costs["probe"])
-          Candidate.new(purpose: :clear, subject: pair, minutes: there.minutes, value: value + there.minutes,
-                        step: @approach.hands(place) { |hands| hands.probe("continuity", pair) }, answers: nil)
-        end.min_by(&:value)
+          clear(pair, there, value) { @approach.hands(place) { |hands| hands.probe("continuity", pair) } }
+        end
+      end
+
+      def cleared_live(clearance, value)
+        return [] unless @situation.power == "on" && @job.tool?("ncv")
+
+        @situation.opened.keys.filter_map do |place|
+          point = clearance.best_point(probing_points(place).grep(%r{/}).reject { |one| asked?(:ncv, [one]) }) or next
+          there = @standing.moved(place, @costs, @job).spend(@costs["probe"])
+          clear([point], there, value) { @approach.live(place) { |live| live.probe("ncv", [point]) } }
+        end
+      end
+
+      def clear(subject, there, value)
+        Candidate.new(purpose: :clear, subject:, minutes: there.minutes, value: value + there.minutes, step: yield, answers: nil)
       end
 
       # Everything was watched and obeys, and still it is in doubt whether it is right: watching again settles nothing.

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # Before power comes on where it is not quite sure that line meets neither neutral nor ground: the dead reading that would
-    # show it if it did.
+    # Before power comes on where it is not quite sure that line meets neither neutral nor ground: the reading that would
+    # show it if it did, dead or as things are joined now and fit for it.
     class Clearance
       # Probability of a hazard that a reading may still take away.
       MOST = 0.25
@@ -23,25 +23,35 @@ module Dielectra
       end
 
       # @param pairs [Array<Array(String, String)>]
-      # @return [Array(String, String), nil] the pair whose reading takes most of the hazard away
-      def best(pairs)
-        expected = @belief.hypotheses.find { |hypothesis| !@hazardous.include?(hypothesis) } or return
-        total = @hazardous.sum(&:weight)
-        pair, left = pairs.filter_map { |one| left_by(one, expected)&.then { |share| [one, share] } }.min_by(&:last)
-        pair if left && left < (1 - TELLING) * total
+      # @return [Array(String, String), nil] the pair whose continuity takes most of the hazard away
+      def best(pairs) = most_telling(pairs) { |hypothesis, pair| @belief.prediction.beeps(hypothesis, @arrangement, @raised, *pair) }
+
+      # @param points [Array<String>]
+      # @return [String, nil] the point at which a detector takes most of it away
+      def best_point(points)
+        most_telling(points) do |hypothesis, point|
+          at = @belief.prediction.potential(hypothesis, @arrangement, @raised, point)
+          at == :floating ? :perhaps : at
+        end
       end
 
       private
 
-      # Weight of the hazardous that would read the same.
-      def left_by(pair, expected)
-        reading = beeps(expected, pair)
-        return if reading == :perhaps
-
-        @hazardous.sum { |hypothesis| [reading, :perhaps].include?(beeps(hypothesis, pair)) ? hypothesis.weight : 0.0 }
+      def most_telling(subjects, &)
+        expected = @belief.hypotheses.find { |hypothesis| !@hazardous.include?(hypothesis) } or return
+        total = @hazardous.sum(&:weight)
+        subject, left = subjects.filter_map { |one| left_by(one, expected, &)&.then { |share| [one, share] } }.min_by(&:last)
+        subject if left && left < (1 - TELLING) * total
       end
 
-      def beeps(hypothesis, pair) = @belief.prediction.beeps(hypothesis, @arrangement, @raised, *pair)
+      # Weight of the hazardous that would read the same.
+      # @yieldreturn [Object] what a hypothesis makes one read, :perhaps where it may be either
+      def left_by(subject, expected)
+        reading = yield(expected, subject)
+        return if reading == :perhaps
+
+        @hazardous.sum { |hypothesis| [reading, :perhaps].include?(yield(hypothesis, subject)) ? hypothesis.weight : 0.0 }
+      end
     end
   end
 end

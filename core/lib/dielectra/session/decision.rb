@@ -8,13 +8,13 @@ module Dielectra
       attr_reader :outcome
       # @return [Candidate, nil] what the step is for, where it was weighed against others
       attr_reader :candidate
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :last_check, :second_look or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :polarity, :last_check, :second_look or :leave
       attr_reader :rule
 
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || concluded || best
+        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
 
       private
@@ -35,7 +35,7 @@ module Dielectra
         return stop("#{Troubleshooting::MOST_STEPS} steps have not settled it") if @session.steps.size >= Troubleshooting::MOST_STEPS
         return stop("it goes round in circles: somebody has to look who sees more than this") if circling?
 
-        last_check || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session) if solved?
+        ruled(:polarity, Polarity.new(@session).step) || last_check || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session) if solved?
       end
 
       def best

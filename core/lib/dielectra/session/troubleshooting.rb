@@ -21,6 +21,9 @@ module Dielectra
 
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs
 
+      # The rule that the last step followed, where it was the one asked for.
+      attr_reader :rule_of_last
+
       # @param job [Evidence::Job] its steps are taken over as evidence
       # @raise [InvalidInput] for a job that is out of scope
       def initialize(job, costs: Evidence::Costs.new)
@@ -44,6 +47,7 @@ module Dielectra
         AnswerCheck.new(situation).check!(step)
         number = step["id"] || unnumbered(step)
         after = situation.after(step, number)
+        @rule_of_last = (@decision.rule if @decision && @decision.outcome.to_h == step.except("id", "answer"))
         @trials += [before_power.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
