@@ -355,11 +355,11 @@ module Dielectra
         end
       end
 
-      # Travelers are named in the order of the first run that has them; the other order is the same circuit.
+      # Travelers are named in the order of the run of theirs that was settled first; the other order is the same circuit.
       def twin?(layout, taken)
         layout.scheme != Design::Scheme::BOTH_ON_TRAVELERS && (0...(layout.chain.size - 1)).any? do |hop|
           one, other = [1, 2].map { |wire| Design::Layout.traveler(hop, wire) }
-          edge = layout.edges.find { |candidate| taken.key?(candidate) && layout.carried(candidate).include?(one) }
+          edge = taken.keys.find { |candidate| layout.carried(candidate).include?(one) }
           edge && taken[edge].compact.first.then { |functions| functions.index(one) > functions.index(other) }
         end
       end
