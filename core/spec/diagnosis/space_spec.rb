@@ -24,6 +24,25 @@ RSpec.describe Dielectra::Diagnosis::Routing do
     expect(verdicts.transform_values(&:label)).to eq("tower_door" => :right, "lamp_room" => :exchanged)
   end
 
+  it "holds both ways in which the travelers may pass a box between the switches that nobody has opened" do
+    seeds = (1..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :two, trouble: :lamp_burnt) }
+    made = seeds.find { |one| one.circuit.cable_ends("ceiling").size == 2 && one.job.wanted_controls.none? { |control| one.circuit.cable_ends(control.place).size > 2 } && passing?(one) }
+    house = Dielectra::Practice::House.new(made.circuit)
+    session = Dielectra::Session::Troubleshooting.new(made.job)
+    steps = [{"do" => "breaker", "device" => "B1", "to" => "off"}] + made.job.wanted_controls.map { |control| {"do" => "open", "place" => control.place} }
+    steps.each { |step| session.record(step.merge("answer" => house.answer(step))) }
+    skeletons = Dielectra::Diagnosis::Skeleton.all(made.job, session.situation, session.belief.world).select { |one| one.layout.edges.none? { |edge| (edge - made.job.wanted_controls.map(&:place)).empty? } }
+    orders = skeletons.group_by { |one| one.runs.map { |run| run.strands.map { |strand| Dielectra::Design::Layout.role(strand.function || "spare") } } }
+    expect(orders.values.first.map(&:weight).uniq.size).to eq(1)
+    expect(orders.values.first.size).to be >= 2
+  end
+
+  # Whether the travelers go through the light's box.
+  def passing?(scenario)
+    controls = scenario.job.wanted_controls.map(&:place)
+    scenario.circuit.cables.none? { |cable| (cable.ends.map { |name| name.split("/").first } - controls).empty? }
+  end
+
   it "lays out what hangs on beyond where cables are left over" do
     document = demo_document("boathouse.circuit.json")
     document["places"] << {"id" => "outlet", "kind" => "receptacle_box", "enclosure" => "plastic"}

@@ -36,7 +36,8 @@ module Dielectra
       # @param situation [Evidence::Situation]
       # @param world [World] keeps what is known of a box from one opening to the next
       # @param wide [Boolean] whether rarer layouts are looked for too
-      def initialize(job, situation, world, wide: false)
+      # @param draw [Integer] which of many are drawn where there are too many that are alike
+      def initialize(job, situation, world, wide: false, draw: 0)
         @job = job
         @situation = situation
         @world = world
@@ -44,7 +45,7 @@ module Dielectra
         @ports = situation.opened.keys.to_h { |place| [place, world.ports(place, situation.own_cable_ends(place))] }
         @places = @ports.keys
         @singles = @ports.values.flatten.any?(&:single?)
-        @random = Random.new(1)
+        @random = Random.new(draw)
         @locals = @places.to_h { |place| [place, world.locals(place, situation.joints_with_tabs(place))] }
         @closed_switch = job.wanted_controls.any? { |control| !situation.open?(control.place) }
       end

@@ -10,8 +10,9 @@ module Dielectra
       # All skeletons that agree with the boxes opened so far, heaviest first; weights sum to one.
       # @param wide [Boolean] whether rarer layouts are looked for too
       # @return [Array<Skeleton>]
-      def self.all(job, situation, world, most: 80, wide: false)
-        routing = Routing.new(job, situation, world, wide:)
+      # @param draw [Integer] which are drawn where there are too many that are alike
+      def self.all(job, situation, world, most: 80, wide: false, draw: 0)
+        routing = Routing.new(job, situation, world, wide:, draw:)
         groups = routing.groups
         total = groups.sum { |group| group.sum(&:weight) }
         with_old_schemes(groups, most) { |group| group.first.layout.scheme }.map { |group| new(group, routing, total, job, world) }

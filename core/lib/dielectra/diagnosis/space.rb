@@ -55,7 +55,7 @@ module Dielectra
 
       # @return [Array<Hypothesis>]
       def hypotheses
-        skeletons, others = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide))
+        skeletons, others = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide, draw: @observations.size))
         return [] if skeletons.empty?
 
         floor = @floor * skeletons.map(&:weight).max

@@ -53,7 +53,7 @@ module Dielectra
         source = nets[@world.source]
         neutral = nets[@world.return]
         grounded(hypothesis).none? { |point| nets[point] == source } && (hidden?(hypothesis) || steady(hypothesis).all? { |point| nets[point] == source }) &&
-          (hidden?(hypothesis) || onward(hypothesis).all? { |function, point| nets[point] == (function == "line" ? source : neutral) })
+          (hidden?(hypothesis) || onward(hypothesis).all? { |wires, alike| fed?(wires.map { |wire| nets[wire] }, [source, neutral], alike) })
       end
 
       # Whether the same side of every lamp stays on the neutral in every combination.
@@ -85,12 +85,16 @@ module Dielectra
       # A connection that fails out of sight on the way onward shows in nothing this job watches.
       def hidden?(hypothesis) = hypothesis.faults.any? { |fault| %i[joint_open conductor_open].include?(fault.kind) }
 
-      # Near ends of what leaves for elsewhere.
+      # Of conductors that look alike nobody can say from here which an outlet beyond takes for line.
+      def fed?(found, wanted, alike) = found == wanted || (alike && found.sort == wanted.sort)
+
+      # Line and neutral, at the near end, of what leaves for elsewhere, and whether they look alike.
+      # @return [Array<Array(Array(Integer, Integer), Boolean)>]
       def onward(hypothesis)
         (@onward ||= {}.compare_by_identity)[hypothesis.skeleton] ||=
-          hypothesis.skeleton.runs.select { |run| run.outer? && !run.feed? }.flat_map do |run|
+          hypothesis.skeleton.runs.select { |run| run.outer? && !run.feed? }.map do |run|
             place = run.places.find { |name| !name.start_with?("onward") }
-            %w[line neutral].filter_map { |function| run.point(place, function)&.then { |point| [function, @world.index[point]] } }
+            [%w[line neutral].map { |function| @world.index[run.point(place, function)] }, run.strands.map(&:color).uniq.one?]
           end
       end
     end

@@ -14,7 +14,7 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:polarity, Polarity.new(session).again) || concluded || best
+        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || given_over || ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
 
       private
@@ -30,11 +30,15 @@ module Dielectra
         step
       end
 
-      def concluded
+      # A job that leads nowhere.
+      def given_over
         return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
         return stop("#{Troubleshooting::MOST_STEPS} steps have not settled it") if @session.steps.size >= Troubleshooting::MOST_STEPS
-        return stop("it goes round in circles: somebody has to look who sees more than this") if circling?
 
+        stop("it goes round in circles: somebody has to look who sees more than this") if circling?
+      end
+
+      def concluded
         ruled(:polarity, Polarity.new(@session).step) || last_check || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session) if solved?
       end
 
@@ -64,7 +68,7 @@ module Dielectra
       end
 
       def solved?
-        return false unless situation.power == "on" && @session.proof.complete?
+        return false unless situation.power == "on" && @session.proof.complete? && !Polarity.new(@session).refuted?
 
         certain? || (@session.certainty >= Troubleshooting::SURE_ENOUGH && !@session.search.worth_asking?)
       end

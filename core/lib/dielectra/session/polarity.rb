@@ -18,7 +18,7 @@ module Dielectra
 
       # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
       def step
-        ask(readings.first) unless (grounded? && !moved?) || seen?
+        ask(readings.first, lit) unless (grounded? && !moved?) || lit.nil? || seen?
       end
 
       # The reading that has just come out otherwise, once more: all that is done next hangs on it.
@@ -28,13 +28,21 @@ module Dielectra
         return unless @situation.power == "on" && last && %i[ncv voltage].include?(last.what) && @session.rule_of_last == :polarity
 
         tried = @belief.observations.count { |seen| seen.arrangement == last.arrangement && seen.what == last.what && seen.at == last.at }
-        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at]) unless live?(last) || tried > 1
+        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless live?(last) || tried > 1
+      end
+
+      # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right, whatever
+      #   else speaks for it
+      def refuted?
+        tried = tries
+        tried.any? && tried.count { |seen| live?(seen) } * 2 < tried.size
       end
 
       private
 
-      def ask((place, tool, points))
-        step = place && @session.approach.live(place) { |live| @session.approach.toggled(lit) { live.probe(tool, points) } }
+      # @param raised [Hash{String => Boolean}] how the toggles shall stand
+      def ask((place, tool, points), raised)
+        step = place && @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } }
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
@@ -67,22 +75,27 @@ module Dielectra
 
       def arrangement = @arrangement ||= @belief.world.same(@situation.arrangement)
 
-      # The toggles with the light on, at most the nearest thrown.
+      # The toggles with the light on, at most the nearest thrown; nil where that is not known to light it.
       def lit
-        @lit ||= begin
-          now = Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
-          on = @belief.prediction.lights(@belief.hypotheses.first, arrangement, now) == :on
-          on ? now : @belief.world.toggles(now.merge(nearest => !now[nearest]))
-        end
+        return @lit if defined?(@lit)
+
+        ways = [now, @belief.world.toggles(now.merge(nearest => !now[nearest]))]
+        @lit = ways.find { |raised| @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) == :on }
       end
+
+      def now = @now ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
 
       def nearest = @session.job.wanted_controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
 
       # Whether one of them was found live, or one was tried twice.
-      def seen?
+      def seen? = tries.any? { |seen| live?(seen) } || tries.map(&:at).tally.any? { |_, times| times > 1 }
+
+      # What was read where it should be live, the light being on and things joined as they are now.
+      def tries = @tries ||= lit ? taken : []
+
+      def taken
         wanted = readings.map { |_, tool, points| [tool.to_sym, points.sort] }
-        tried = @belief.observations.select { |seen| seen.arrangement == @situation.arrangement && seen.toggles.first == lit && wanted.include?([seen.what, Array(seen.at).sort]) }
-        tried.any? { |seen| live?(seen) } || tried.map(&:at).tally.any? { |_, times| times > 1 }
+        @belief.observations.select { |seen| seen.arrangement == @situation.arrangement && seen.toggles.first == lit && wanted.include?([seen.what, Array(seen.at).sort]) }
       end
 
       def live?(seen) = seen.what == :ncv ? seen.reading == "glow" : seen.reading >= LIVE
