@@ -46,6 +46,38 @@ RSpec.describe Dielectra::Diagnosis::Belief do
     roles = told_apart.findings.roles.transform_values { |shares| shares.max_by(&:last).first }
     expect(roles).to include("tower_door/1.black" => "line", "tower_door/2.red" => "traveler", "lamp_room/2.white" => "neutral", "lamp_room/1.bare" => "ground")
   end
+
+  it "grows what is held plain once it comes to the fore, and weighs what comes of it as it is weighed itself" do
+    session = opened("tower_stair", "tower_door")
+    belief = session.belief
+    plain = belief.hypotheses.find { |one| one.faults.empty? && one.deviations.empty? }
+    plain.plain = true
+    others = belief.hypotheses.reject { |one| one.faults.any? && one.assembly.skeleton == plain.skeleton }
+    before = described_class.new(world: belief.world, observations: belief.observations, hypotheses: others, prediction: belief.prediction)
+    grown = before.deepened(session.situation).hypotheses.select { |one| one.skeleton == plain.skeleton && one.faults.any? }
+    expect([plain.plain, grown.empty?]).to eq([false, false])
+    expect(grown.map { |one| (one.weight / plain.weight) / (one.prior / plain.prior) }.max).to be < 1e4
+  end
+
+  it "keeps its generation while it only weighs, and takes another when all is new" do
+    session = opened("tower_stair", "tower_door")
+    house = Dielectra::Practice::House.new(demo_circuit("tower_stair"))
+    same = session.belief.generation
+    probe = {"do" => "probe", "tool" => "continuity", "at" => %w[tower_door/1.black tower_door/1.white]}
+    session.record(probe.merge("answer" => house.answer(probe)))
+    expect(session.belief.generation).to be(same)
+    session.record("do" => "open", "place" => "lamp_room", "answer" => house.answer({"do" => "open", "place" => "lamp_room"}))
+    expect(session.belief.generation).not_to be(same)
+  end
+
+  it "takes a wrong look at two lights for one mistake" do
+    made = Dielectra::Practice::Scenario.new(Random.new(3), family: :loads)
+    session = Dielectra::Session::Troubleshooting.new(made.job)
+    look = {"do" => "watch", "answer" => {"loads" => {"L1" => "on", "L2" => "on"}, "breakers" => {"B1" => "on"}}}
+    lamps = Dielectra::Diagnosis::Observation.of(look, session.situation, 1).select { |seen| seen.what == :lamp }.map { |seen| session.belief.world.interned(seen) }
+    dark = session.belief.hypotheses.find { |one| one.fault(:no_supply) }
+    expect(lamps.map { |seen| session.belief.prediction.likelihood(dark, seen) }.reduce(:*)).to be_within(1e-9).of(0.005)
+  end
 end
 
 RSpec.describe Dielectra::Diagnosis::Explanation do

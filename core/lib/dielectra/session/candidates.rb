@@ -13,6 +13,8 @@ module Dielectra
       SHARE = 0.998
       # How often one question is asked at most.
       MOST_ASKED = 3
+      # How often one looks at the light in the same circumstances, which costs next to nothing.
+      MOST_LOOKS = 2
       # Minutes that a question has to save beyond its cost.
       LEAST_GAIN = 0.02
       # Minutes by which the best that could be done has to miss what is hoped for before dearer questions are asked.
@@ -116,7 +118,7 @@ module Dielectra
       def asked?(what, at = nil, toggles = @toggles)
         question = [what, at, @arrangement, toggles]
         times = @asked.fetch(question, 0)
-        times.positive? && (times >= MOST_ASKED || !@odd.include?(question))
+        times.positive? && (times >= MOST_ASKED || !(@odd.include?(question) || (what == :lamp && times < MOST_LOOKS)))
       end
 
       def candidate(purpose, subject, there, answers, step)
