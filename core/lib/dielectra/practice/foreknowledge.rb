@@ -32,7 +32,7 @@ module Dielectra
 
       # @return [Boolean] whether anything in reach can mend it
       def mendable?
-        return false if trouble == :no_supply
+        return false if trouble == :no_supply || @scenario.stuck_with_scheme?
         return true unless Scenario::BEYOND.include?(trouble)
 
         @scenario.spared?

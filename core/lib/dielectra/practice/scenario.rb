@@ -47,6 +47,9 @@ module Dielectra
       # @return [Boolean] whether a broken or shorted run has a conductor to spare, or one too many
       def spared? = @run ? @run.wires.count(&:function) < @run.wires.size : false
 
+      # @return [Boolean] whether an obsolete scheme has cables that do not carry enough for another
+      def stuck_with_scheme? = !@wall.allows_present?
+
       # Points of a box that touch something when it is right.
       def points_to_join(place)
         right = @right.fetch(place)

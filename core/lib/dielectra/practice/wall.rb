@@ -43,6 +43,14 @@ module Dielectra
       # @return [Boolean] whether a receptacle is switched, and not a light
       def receptacle? = @family.load == "receptacle"
 
+      # @return [Boolean] whether the cables carry conductors enough for today's scheme, the switches in whatever order
+      def allows_present?
+        @layout.chain.permutation.any? do |chain|
+          today = @layout.with(chain:, scheme: Design::Scheme::PRESENT)
+          @layout.edges.all? { |edge| today.carried(edge).size <= (@runs - second_runs).select { |run| run.places == edge }.sum { |run| run.wires.size } }
+        end
+      end
+
       # The kind of what is switched.
       def load = receptacle? ? "receptacle" : "luminaire"
 
