@@ -12,7 +12,7 @@ module Dielectra
         prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
         polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
-        second_look: "Nothing is given up on one answer: this one would show it.",
+        second_look: "Nothing hangs on one answer: this one would show it.",
         leave: "It was off for safety's sake alone."
       }.freeze
 

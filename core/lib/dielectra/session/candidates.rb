@@ -61,9 +61,9 @@ module Dielectra
         worthwhile.sort_by(&:value) + idle.sort_by(&:value)
       end
 
-      # @return [Boolean] whether a question saves more than it costs, as things stand
-      def worth_asking?
-        all.any? { |candidate| candidate.answers && candidate.value < @outlook.now(@standing) - LEAST_GAIN }
+      # @return [Candidate, nil] the best of the questions that save more than they cost, as things stand
+      def worth_asking
+        all.select { |candidate| candidate.answers && candidate.value < @outlook.now(@standing) - LEAST_GAIN }.min_by(&:value)
       end
 
       # Where nothing else tells: everything in a box apart and capped, so that it can be energised and searched live.

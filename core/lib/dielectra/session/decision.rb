@@ -11,11 +11,21 @@ module Dielectra
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :polarity, :last_check, :second_look or :leave
       attr_reader :rule
 
+      # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
+      # half way for what was known before.
+      ON_THE_WAY = 4.0
+
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
         @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || given_over || ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
+
+      # What the step is for, in a form that stays the same on the way there.
+      # @return [Array(Symbol, Object), nil]
+      def aim = @candidate && Decision.aim(@candidate)
+
+      def self.aim(candidate) = [candidate.purpose, candidate.subject.is_a?(Repair::Plan) ? candidate.subject.key : candidate.subject]
 
       private
 
@@ -39,15 +49,20 @@ module Dielectra
       end
 
       def concluded
-        ruled(:polarity, Polarity.new(@session).step) || last_check || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session) if solved?
+        return unless obeying?
+
+        ruled(:polarity, Polarity.new(@session).step) || ruled(:second_look, untouched) || last_check || asked || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
       end
 
       def best
-        @candidate = @session.candidates.find { |one| !undoing?(one.step) }
+        open = @session.candidates.reject { |one| undoing?(one.step) }
+        @candidate = on_the_way(open) || open.first
         return @session.reconsider ? best : stop("nothing is left that could be done safely from here") if @candidate.nil?
 
         @candidate.purpose == :stop ? give_up(@candidate.subject) : @candidate.step
       end
+
+      def on_the_way(open) = @session.aim && open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
 
       # Whether power has come and gone so often that it settles nothing any more.
       def circling? = @session.steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED
@@ -67,10 +82,18 @@ module Dielectra
         ruled(:second_look, SecondLook.new(@session).step(plan)) || stop(Wording.obstacle(plan.obstacle))
       end
 
-      def solved?
-        return false unless situation.power == "on" && @session.proof.complete? && !Polarity.new(@session).refuted?
+      # Whether it was watched to obey, and most likely is right.
+      def obeying?
+        situation.power == "on" && @session.proof.complete? && @session.certainty >= Troubleshooting::SURE_ENOUGH && !Polarity.new(@session).refuted?
+      end
 
-        certain? || (@session.certainty >= Troubleshooting::SURE_ENOUGH && !@session.search.worth_asking?)
+      # A question that is worth its minutes still.
+      def asked
+        return if certain?
+
+        question = @session.candidates && @session.search.worth_asking
+        @candidate = question if question && !undoing?(question.step)
+        @candidate&.step
       end
 
       def certain? = @session.certainty >= Troubleshooting::SURE
@@ -79,6 +102,12 @@ module Dielectra
       def last_check
         @candidate = LastCheck.new(@session).best unless certain?
         ruled(:last_check, @candidate&.step)
+      end
+
+      # Somebody was called: where nothing was done at all, every combination is looked at twice before it is said that nothing is
+      # wrong.
+      def untouched
+        LastCheck.new(@session).second_looks.first&.step if situation.arrangement == Evidence::Arrangement.as_found && !situation.found_off?
       end
 
       # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.

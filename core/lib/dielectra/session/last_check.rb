@@ -39,11 +39,7 @@ module Dielectra
         readings(%i[volts detect continuity]).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
       end
 
-      private
-
-      def readings(purposes) = @search.all.select { |candidate| purposes.include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
-
-      # The light once more in a combination in which it was watched once since anything was changed.
+      # @return [Array<Candidate>] the light once more in a combination in which it was watched once since anything was changed.
       def second_looks
         once = looks.tally.select { |_, times| times == 1 }.keys
         once.filter_map do |raised|
@@ -53,6 +49,10 @@ module Dielectra
                         answers: @hypotheses.map { |hypothesis| {shown(hypothesis, raised) => 1.0} })
         end
       end
+
+      private
+
+      def readings(purposes) = @search.all.select { |candidate| purposes.include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
 
       # Combinations of toggles in which the light was looked at as things are joined now.
       def looks

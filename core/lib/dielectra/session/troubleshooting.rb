@@ -19,7 +19,14 @@ module Dielectra
       # Certainty that is enough where no question is worth its minutes.
       SURE_ENOUGH = 0.9
 
+      # Steps that only lead somewhere, from which nothing is learnt.
+      WAYS = %w[breaker prove_dead].freeze
+
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs
+
+      # What the last step was on the way to, if it was.
+      # @return [Array(Symbol, Object), nil] see Decision#aim
+      attr_reader :aim
 
       # The rule that the last step followed, where it was the one asked for.
       attr_reader :rule_of_last
@@ -47,7 +54,9 @@ module Dielectra
         AnswerCheck.new(situation).check!(step)
         number = step["id"] || unnumbered(step)
         after = situation.after(step, number)
-        @rule_of_last = (@decision.rule if @decision && @decision.outcome.to_h == step.except("id", "answer"))
+        followed = (@decision if @decision && @decision.outcome.to_h == step.except("id", "answer"))
+        @rule_of_last = followed&.rule
+        @aim = (followed.aim if followed && WAYS.include?(step["do"]))
         @trials += [before_power.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
