@@ -51,6 +51,17 @@ RSpec.describe "Rules of the work" do
     expect(session.before_power).not_to be_failed
   end
 
+  it "looks at every combination twice before it says that nothing is wrong, and not at what somebody is unsure of" do
+    document = demo_document("boathouse.circuit.json").merge("faults" => [])
+    sound = Dielectra::Practice::House.new(Dielectra::Circuit.read(document))
+    job = Dielectra::Evidence::Job.read(demo_document("boathouse.job.json").merge("steps" => []))
+    looks = play(sound, job).steps.select { |step| step["do"] == "watch" }.map { |step| step["answer"]["loads"]["L1"] }.tally
+    expect(looks.values.min).to be >= 2
+    doubtful = Object.new
+    doubtful.define_singleton_method(:answer) { |step| @seen && step["do"] == "watch" ? {"unsure" => true} : sound.answer(step).tap { @seen = step["do"] == "set" } }
+    expect(play(doubtful, job).steps.size).to be < 40
+  end
+
   describe Dielectra::Session::LastCheck do
     it "does not call a lamp the cause on one look at the light" do
       document = demo_document("boathouse.circuit.json").merge("faults" => [{"kind" => "lamp_burnt", "device" => "L1"}])
