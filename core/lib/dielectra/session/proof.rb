@@ -16,13 +16,14 @@ module Dielectra
 
       def combinations = @combinations ||= job.combinations.map { |positions| toggles(positions) }
 
-      def missing = combinations - seen.keys
+      # What is left to be watched: what was not, or else what does not go with the rest, and may have been misread.
+      def missing
+        @missing ||= (combinations - seen.keys).then { |never| never.any? ? never : odd }
+      end
 
       # @return [Boolean] whether the light has been seen to obey in every combination
       def complete?
-        missing.empty? && combinations.all? do |raised|
-          raised.keys.all? { |id| (seen[raised] == "on") ^ (seen[raised.merge(id => !raised[id])] == "on") }
-        end
+        missing.empty?
       end
 
       # The next combination to watch: the nearest in toggles to the positions as they are, of those the one with the fewest ways
@@ -46,6 +47,13 @@ module Dielectra
       end
 
       private
+
+      # The combinations that most of their neighbours contradict.
+      def odd
+        wrong = combinations.to_h { |raised| [raised, raised.keys.count { |id| (seen[raised] == "on") == (seen[raised.merge(id => !raised[id])] == "on") }] }
+        most = wrong.values.max
+        most.to_i.zero? ? [] : wrong.select { |_, count| count == most }.keys
+      end
 
       def differ_in_one?(raised, other) = raised.one? { |id, up| other[id] != up }
 
