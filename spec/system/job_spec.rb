@@ -38,6 +38,7 @@ RSpec.describe "A job in the browser", type: :feature do
   def label(step, answer)
     return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize if step.do == "watch"
     return "All dead" if step.do == "prove_dead"
+    return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 5 ? "Under 5 Ω" : "Some ohms, as of a lamp") if answer.key?("ohms")
     return {"beep" => "Beeps", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark"}.fetch(answer["reads"]) if answer["reads"]
     return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
 

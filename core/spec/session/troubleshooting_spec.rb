@@ -121,4 +121,16 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     document["wanted"]["kind"] = "always_on"
     expect { described_class.new(Dielectra::Evidence::Job.read(document)) }.to raise_error(Dielectra::InvalidInput, /restoring/)
   end
+
+  it "comes to the same step when a job is folded anew from its steps" do
+    %w[tower_stair boathouse].each do |name|
+      house = Dielectra::Practice::House.new(demo_circuit(name))
+      session = described_class.new(demo_job(name))
+      until session.next.is_a?(Dielectra::Session::Conclusion)
+        anew = described_class.new(Dielectra::Evidence::Job.read(demo_document("#{name}.job.json").merge("steps" => session.steps)))
+        expect(anew.next.to_h).to eq(session.next.to_h)
+        session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h)))
+      end
+    end
+  end
 end

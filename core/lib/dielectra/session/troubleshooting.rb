@@ -54,7 +54,7 @@ module Dielectra
         AnswerCheck.new(situation).check!(step)
         number = step["id"] || unnumbered(step)
         after = situation.after(step, number)
-        followed = (@decision if @decision && @decision.outcome.to_h == step.except("id", "answer"))
+        followed = followed(step)
         @rule_of_last = followed&.rule
         @aim = (followed.aim if followed && WAYS.include?(step["do"]))
         @trials += [before_power.trial(step)].compact if step["do"] == "probe"
@@ -136,6 +136,14 @@ module Dielectra
       def learn(belief)
         @planner = @soundness = nil unless belief.generation.equal?(@belief.generation)
         @belief = belief
+      end
+
+      # The decision that a step was taken by, where that bears on what comes after; worked out even if nobody has asked for it,
+      # so that a job folded anew comes to the same.
+      def followed(step)
+        return unless WAYS.include?(step["do"]) || (step["do"] == "probe" && situation.power == "on" && proof.complete?)
+
+        decision if decision.outcome.to_h == step.except("id", "answer")
       end
 
       # What was worked out from a belief.
