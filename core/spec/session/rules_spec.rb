@@ -62,6 +62,14 @@ RSpec.describe "Rules of the work" do
     expect(play(doubtful, job).steps.size).to be < 40
   end
 
+  it "searches the line live where single conductors were all found apart, before it joins them" do
+    made = Dielectra::Practice::Scenario.new(Random.new(61), family: :knob_and_tube, trouble: :apart_all)
+    steps = play(Dielectra::Practice::House.new(made.circuit), made.job).steps
+    box = steps.find { |step| step["do"] == "open" && step["place"] == made.spoilt.first } || steps.find { |step| step["do"] == "open" }
+    joined = steps.index { |step| step["do"] == "arrange" && step["place"] == box["place"] && step["joints"].any? { |joint| joint.any? { |point| point.start_with?("S") } } }
+    expect(steps.first(joined).select { |step| step["tool"] == "ncv" && step["at"].first.start_with?(box["place"]) }).not_to be_empty
+  end
+
   describe Dielectra::Session::LastCheck do
     it "does not call a lamp the cause on one look at the light" do
       document = demo_document("boathouse.circuit.json").merge("faults" => [{"kind" => "lamp_burnt", "device" => "L1"}])

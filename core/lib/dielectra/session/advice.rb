@@ -10,6 +10,7 @@ module Dielectra
       RULES = {
         look: "Nothing is opened before the light and the breaker were looked at once.",
         prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
+        live_search: "Everything here hangs loose and looks alike: apart and capped, the detector finds the line.",
         polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
         second_look: "Nothing hangs on one answer: this one would show it.",

@@ -213,7 +213,7 @@ module Dielectra
         return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
 
         arrangement = plan.carried_out(@situation)
-        return if arrangement != @situation.arrangement && @visited.include?(arrangement)
+        return if arrangement != @situation.arrangement && (@visited.include?(arrangement) || @permits.blind?(arrangement))
 
         minutes = @outlook.minutes(plan, @standing)
         return if rival && minutes > rival + NOWHERE_NEAR

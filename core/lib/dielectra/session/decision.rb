@@ -18,7 +18,8 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || given_over || ruled(:polarity, Polarity.new(session).again) || concluded || best
+        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || given_over || ruled(:live_search, live_search) ||
+                   ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
 
       # What the step is for, in a form that stays the same on the way there.
@@ -38,6 +39,13 @@ module Dielectra
       def ruled(rule, step)
         @rule = rule if step
         step
+      end
+
+      # Of single conductors that were all found apart the line is searched live, everything being apart and capped, before anything
+      # is joined: dead readings leave too many ways.
+      def live_search
+        place = situation.opened.keys.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
+        place && @session.approach.live(place) { |live| live.probe("ncv", [permits.unsearched(place).first]) }
       end
 
       # A job that leads nowhere.

@@ -10,6 +10,9 @@ module Dielectra
     class Permits
       # Probability of a hazard above which nobody is asked to energise.
       HAZARD = 0.002
+      # What shows a conductor live, and from how many volts on.
+      LIVE = %i[ncv voltage low_z].freeze
+      VOLTS = 90
 
       # Issues steps.
       class Permit
@@ -116,7 +119,22 @@ module Dielectra
       def live(place) = (Live.new(@situation, place) if @situation.open?(place) && @situation.power == "on")
 
       # @return [Energise, nil]
-      def energise = (Energise.new(@situation) if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD && !@before_power.failed?)
+      def energise = (Energise.new(@situation) if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD && !@before_power.failed? && !blind?(@situation.arrangement))
+
+      # Whether single conductors that were found apart are joined under an arrangement though nobody has seen which of them is
+      # live: dead readings leave too many ways there.
+      def blind?(arrangement)
+        @situation.opened.keys.any? { |place| !apart?(arrangement.joints.fetch(place, [])) && unsearched(place).any? }
+      end
+
+      # Single conductors of a place, found apart, that nobody has held a detector to; none once one of them was seen live.
+      # @return [Array<String>]
+      def unsearched(place)
+        return [] unless @situation.job.tool?("ncv") && singles?(place) && apart?(@situation.found_joints(place)) && !seen_live?(place)
+
+        wires = @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
+        wires.reject { |point| @belief.observations.any? { |seen| seen.what == :ncv && seen.at == [point] } || @situation.declined?({"do" => "probe", "tool" => "ncv", "at" => [point]}) }
+      end
 
       # Probability that energising under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
       # looked at, what is not looked at counted as one.
@@ -126,6 +144,14 @@ module Dielectra
       def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazardous?(hypothesis, arrangement) }
 
       private
+
+      def singles?(place) = @situation.own_cable_ends(place).any? { |cable_end| cable_end.type == "knob_and_tube" }
+
+      def apart?(joints) = joints.none? { |joint| joint.size > 1 && joint.any? { |point| point.include?("/") } }
+
+      def seen_live?(place)
+        @belief.observations.any? { |seen| LIVE.include?(seen.what) && @situation.place_of_point(seen.at.first) == place && (seen.reading == "glow" || seen.reading.to_f >= VOLTS) }
+      end
 
       def summed_hazard(arrangement)
         sum = 0.0
