@@ -100,6 +100,10 @@ module Dielectra
       # @return [Array<Circuit::CableEnd>]
       def own_cable_ends(place) = cable_ends(place).reject { |cable_end| (foreign[place] || []).include?(cable_end.id) }
 
+      # The points of the insulated conductors of those.
+      # @return [Array<String>]
+      def conductors(place) = own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
+
       # Every point of an opened place, terminals of the devices now in it included.
       def points(place)
         found = opened.fetch(place)

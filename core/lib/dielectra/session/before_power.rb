@@ -69,7 +69,7 @@ module Dielectra
         end
       end
 
-      def points(place) = @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
+      def points(place) = @situation.conductors(place)
 
       # The ground of a box, else its neutral.
       def reference(place)

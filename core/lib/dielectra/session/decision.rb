@@ -8,7 +8,7 @@ module Dielectra
       attr_reader :outcome
       # @return [Candidate, nil] what the step is for, where it was weighed against others
       attr_reader :candidate
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :polarity, :last_check, :second_look or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :live_search, :polarity, :last_check, :second_look or :leave
       attr_reader :rule
 
       # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
@@ -45,7 +45,8 @@ module Dielectra
       # is joined: dead readings leave too many ways.
       def live_search
         place = situation.opened.keys.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
-        place && @session.approach.live(place) { |live| live.probe("ncv", [permits.unsearched(place).first]) }
+        step = place && @session.approach.live(place) { |live| live.probe("ncv", [permits.unsearched(place).first]) }
+        step unless step.nil? || situation.declined?(step.to_h)
       end
 
       # A job that leads nowhere.

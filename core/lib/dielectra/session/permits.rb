@@ -132,7 +132,7 @@ module Dielectra
       def unsearched(place)
         return [] unless @situation.job.tool?("ncv") && singles?(place) && apart?(@situation.found_joints(place)) && !seen_live?(place)
 
-        wires = @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
+        wires = @situation.conductors(place)
         wires.reject { |point| @belief.observations.any? { |seen| seen.what == :ncv && seen.at == [point] } || @situation.declined?({"do" => "probe", "tool" => "ncv", "at" => [point]}) }
       end
 

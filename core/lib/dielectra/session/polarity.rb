@@ -69,7 +69,7 @@ module Dielectra
       # Conductors that are live under the likeliest hypothesis while the light is on.
       def hot(place)
         nets = @belief.hypotheses.first.nets(arrangement, lit)
-        wires = @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
+        wires = @situation.conductors(place)
         wires.select { |point| nets[@belief.world.index[point]] == nets[@belief.world.source] }
       end
 

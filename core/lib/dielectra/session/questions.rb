@@ -145,7 +145,7 @@ module Dielectra
 
       def loose_conductors(place)
         joined = @situation.joints(place).flatten
-        @situation.own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } } - joined
+        @situation.conductors(place) - joined
       end
 
       def joined(here, there, joint)
