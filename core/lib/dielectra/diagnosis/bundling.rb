@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # What Routing does where every conductor is a run of its own: which of them make up each run, box after box, drawn from
+    # what Bundles says of each.
+    module Bundling
+      # Assignments that are drawn.
+      MOST_BUNDLED = 1_500
+
+      private
+
+      # Where every conductor is a run of its own: the readings of the boxes one after the other, so many of each layout as it is
+      # likely.
+      def bundled
+        likely = layouts.reject { |layout| layout.weight < layouts.first.weight * Routing::FLOOR }
+        total = likely.sum(&:weight)
+        likely.flat_map { |layout| bundle_up(Assignment.new(layout.weight, layout, {}, layout.weight, {}), 0, (MOST_BUNDLED * layout.weight / total).ceil) }
+      end
+
+      # @param most [Integer] assignments that are drawn
+      # @return [Array<Assignment>]
+      def bundle_up(so_far, number, most)
+        place = @places[number] or return [so_far]
+        edges = so_far.layout.edges_at(place)
+        drawn(readings(so_far, place, edges), most).then do |picked|
+          total = picked.sum { |reading, stands_for| reading.verdict.weight * stands_for }
+          picked.flat_map do |reading, stands_for|
+            share = (most * reading.verdict.weight * stands_for / total).ceil
+            bundle_up(read(so_far, place, edges, reading, stands_for), number + 1, share)
+          end
+        end
+      end
+
+      def readings(so_far, place, edges)
+        known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
+        twins = (0...(so_far.layout.chain.size - 1)).map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }.reject { |pair| known.intersect?(pair) }
+        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins,
+                                                                                    edges.index { |edge| Design::Layout.polarized(edge) == :feed })
+      end
+
+      # The heaviest readings, some of those that are alike where there are too many.
+      # @return [Array<Array(Bundles::Reading, Float)>] each with how many it stands for
+      def drawn(tiers, most)
+        tiers.each_with_object([]) do |tier, picked|
+          room = most - picked.size
+          break picked if room <= 0
+
+          some = tier.size > room ? tier.sample(room, random: @random) : tier
+          picked.concat(some.flatten.map { |reading| [reading, reading.stands_for * tier.size / some.size] })
+        end
+      end
+
+      def read(so_far, place, edges, reading, stands_for)
+        sides = edges.each_with_index.reduce(so_far.sides) do |taken, (edge, index)|
+          side = edge.index(place)
+          pair = (taken[edge] || [nil, nil]).dup
+          pair[side] = bundle(reading.groups[index])
+          taken.merge(edge => pair)
+        end
+        ways = edges.map { |edge| Design::Coloring::Way.new(so_far.layout.carried(edge), 1.0) }
+        local = Locals::Local.new(ways, reading.verdict, reading.verdict.weight, reading.verdict.weight)
+        Assignment.new(so_far.bound * reading.verdict.weight * stands_for, so_far.layout, sides, so_far.weight * stands_for, so_far.read.merge(place => [local]))
+      end
+    end
+  end
+end
