@@ -18,7 +18,7 @@ SLIPS = ARGV[2] || "0"
 FAMILY = ARGV[3]&.to_sym
 
 # One house played to its end.
-Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, keyword_init: true)
+Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, :roles, keyword_init: true)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -53,11 +53,23 @@ def judged(seed, scenario, house, session, times, watch)
             else beyond ? :stopped : :gave_up
             end
   walks = session.steps.each_cons(2).count { |one, other| other["do"].include?("breaker") && !one["do"].include?("breaker") }
-  Game.new(seed:, family: scenario.family, trouble: scenario.trouble, outcome:, minutes: session.minutes,
+  Game.new(seed:, roles: roles(house, session), family: scenario.family, trouble: scenario.trouble, outcome:, minutes: session.minutes,
            least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, fixed: Dielectra::Practice::FixedProcedure.new(scenario).minutes,
            replacing: Dielectra::Practice::FixedProcedure.new(scenario).minutes_replacing_first, walks:, steps: session.steps.size, times:,
            note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
            named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
+end
+
+# Of the conductors of the light's circuit in opened boxes: whose role a conclusion states rightly, of whom it states one, all.
+def roles(house, session)
+  return [0, 0, 0] unless session.next.status == "solved"
+
+  ends = session.situation.opened.keys.flat_map { |place| session.situation.own_cable_ends(place) }
+  truth = Dielectra::Practice::TrueRoles.new(house.circuit, session.job).of(ends.flat_map(&:points))
+  stated = session.next.roles.slice(*truth.keys)
+  wrong = stated.reject { |point, role| truth[point] == role }
+  warn "    #{wrong.map { |point, role| "#{point} is called #{role}, is #{truth[point]}" }.join("; ")}" if wrong.any?
+  [stated.size - wrong.size, stated.size, truth.size]
 end
 
 games = (0...HOUSES).map do |number|
@@ -69,15 +81,21 @@ games = (0...HOUSES).map do |number|
   game
 end
 
+# Share of the roles stated that are right, and of all that are stated.
+def told(group)
+  right, stated, all = group.map(&:roles).transpose.map(&:sum)
+  [stated.zero? ? 1.0 : right / stated.to_f, all.zero? ? 1.0 : stated / all.to_f]
+end
+
 def quantile(times, share) = times.empty? ? 0.0 : times.sort[((times.size - 1) * share).round] * 1000
 
-puts "                          n  right  wrong unsafe  gave up  cause | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max"
+puts "                          n  right  wrong unsafe  gave up  cause  roles  said | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max"
 rows = games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } + [[:all, games]]
 rows.each do |name, group|
   count = ->(*outcomes) { group.count { |game| outcomes.include?(game.outcome) } }
   mean = ->(field) { group.sum(&field) / group.size.to_f }
   times = group.flat_map(&:times)
-  puts format("%-22s %4d %6d %6d %6d %8d %6d | %7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f", name, group.size, count[:solved, :stopped],
-              count[:wrong], count[:unsafe], count[:gave_up], group.count(&:named), *%i[minutes fixed replacing least].map(&mean),
+  puts format("%-22s %4d %6d %6d %6d %8d %6d %6.3f %5.2f | %7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f", name, group.size, count[:solved, :stopped],
+              count[:wrong], count[:unsafe], count[:gave_up], group.count(&:named), *told(group), *%i[minutes fixed replacing least].map(&mean),
               mean[:minutes] / mean[:fixed], mean[:minutes] / mean[:least], mean[:walks], mean[:steps], *[0.5, 0.95, 1.0].map { |share| quantile(times, share) })
 end

@@ -6,7 +6,7 @@ module Dielectra
     # sum over the hypotheses.
     class Findings
       # Share of the belief that has to agree on a role before it is stated.
-      AGREED = 0.8
+      AGREED = 0.9
 
       def initialize(belief, situation)
         @belief = belief
@@ -24,12 +24,20 @@ module Dielectra
       # What each conductor does as joined now, where the hypotheses that are left agree; what they dispute is left out.
       # @return [Hash{String => String}]
       def proved_roles
-        sums = Hash.new { |hash, point| hash[point] = Hash.new(0.0) }
         points = opened_wires.reject { |_, wire| wire.grounding? }.keys
-        @belief.leading(share: 0.99, most: 20).each do |hypothesis|
-          Roles.new(@belief.world, hypothesis, @situation).of(points).each { |point, role| sums[point][role] += hypothesis.weight }
+        leading = @belief.leading(share: 0.99, most: 20)
+        Findings.weighed(leading, leading.map { |hypothesis| Roles.new(@belief.world, hypothesis, @situation).of(points) })
+                .transform_values { |shares| shares.max_by(&:last) }.select { |_, (_, share)| share >= AGREED }.transform_values(&:first)
+      end
+
+      # @param hypotheses [Array<Hypothesis>]
+      # @param roles [Array<Hash{String => String}>] point => role under each
+      # @return [Hash{String => Hash{String => Float}}] point => role => share of the hypotheses' weight
+      def self.weighed(hypotheses, roles)
+        total = hypotheses.sum(&:weight)
+        hypotheses.zip(roles).each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |(hypothesis, named), sums|
+          named.each { |point, role| sums[point][role] += hypothesis.weight / total }
         end
-        sums.transform_values { |shares| shares.max_by(&:last) }.select { |_, (_, share)| share >= AGREED }.transform_values(&:first)
       end
 
       # @return [Array<Array(Array(String, String), Float)>] pairs of cable ends, each with its probability

@@ -56,7 +56,7 @@ module Dielectra
           whole = sound(all, least)
           found = whole ? @found : @found.merge(found)
           floors.shift while floors.any? && least <= @best * floors.first
-          break if !whole || (floors.empty? && @best.positive?)
+          break if (!whole && found.any?) || (floors.empty? && @best.positive?)
 
           least = @best.positive? ? @best * floors.first : least * FIRST
         end
@@ -83,7 +83,10 @@ module Dielectra
           break if hopeless?(one.bound)
           return false if @joins > MOST_JOINS
 
-          pairings(one.sides).each { |picked, odds| join(one, picked, one.weight * odds) }
+          picked = pairings(one.sides)
+          next if hopeless?(one.bound / picked.size)
+
+          picked.each { |slots| join(one, slots, one.weight / picked.size) }
         end
         true
       end
@@ -124,6 +127,12 @@ module Dielectra
         found.select { |one| one.bound.positive? }.sort_by { |one| -one.bound }
       end
 
+      # The most that the colours of a run can weigh, as they are at either end.
+      def habit(layout, edge, ports)
+        carried = layout.carried(edge)
+        ports.compact.map { |port| Design::Coloring.ways(carried, port.hints, polarized: Design::Layout.polarized(edge)).first.weight }.max
+      end
+
       def sheathed
         found = []
         layouts.each do |layout|
@@ -131,6 +140,7 @@ module Dielectra
             next if found.size > MOST_ASSIGNED
 
             bound = @places.reduce(weight) { |most, place| most * (locals(layout, sides, place).first&.verdict_most || 0.0) }
+            bound = sides.reduce(bound) { |most, (edge, ports)| most * habit(layout, edge, ports) }
             found << Assignment.new(bound, layout, sides, weight, {})
           end
           break if found.size > MOST_ASSIGNED
@@ -185,8 +195,19 @@ module Dielectra
         layout = assignment.layout
         places = order(layout)
         lists = places.map { |place| assignment.read[place] || locals(layout, assignment.sides, place) }
-        rest = lists.each_index.map { |index| lists.drop(index + 1).reduce(1.0) { |bound, list| bound * list.first.verdict_most } }
+        rest = rest(assignment, places, lists)
         step(Joining.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}, {}, weight)
+      end
+
+      # The most that the boxes after each, and the colours of the runs that are met there first, can weigh.
+      def rest(assignment, places, lists)
+        met = []
+        each = places.zip(lists).map do |place, list|
+          fresh = assignment.read.key?(place) ? [] : assignment.layout.edges_at(place) - met
+          met += fresh
+          fresh.reduce(list.first.verdict_most) { |bound, edge| bound * habit(assignment.layout, edge, assignment.sides[edge]) }
+        end
+        each.each_index.map { |index| each.drop(index + 1).reduce(1.0, :*) }
       end
 
       # The opened boxes so that each has a run to one before it where it can.
@@ -235,8 +256,7 @@ module Dielectra
         between = sides.select { |_, (near, far)| near && far && !near.single? }
         choices = between.map { |edge, (near, far)| near.pairings(far).map { |slots| [edge, slots] } }
         first, *rest = choices
-        all = first ? first.product(*rest).map(&:to_h) : [{}]
-        all.map { |picked| [picked, 1.0 / all.size] }
+        first ? first.product(*rest).map(&:to_h) : [{}]
       end
 
       def step(joining, number, functions, verdicts, weight)
@@ -254,7 +274,7 @@ module Dielectra
             now *= local.ways[index].weight unless taken.key?(edge)
             settle(joining, taken, edge, edge.index(place), local.ways[index].functions)
           end
-          next if hopeless?(now * joining.rest[number]) || twin?(joining.layout, taken)
+          next if hopeless?(now * joining.rest[number]) || twin?(joining.layout, taken, functions)
 
           step(joining, number + 1, taken, verdicts.merge(place => local.verdict), now)
         end
@@ -299,12 +319,14 @@ module Dielectra
         end
       end
 
-      # Travelers are named in the order of the run of theirs that was settled first; the other order is the same circuit.
-      def twin?(layout, taken)
+      # Travelers are named in the order of the run of theirs that was settled first, at the end where it was; the other order is
+      # the same circuit.
+      # @param before [Hash] what was settled before, and looked at then
+      def twin?(layout, taken, before)
         layout.scheme != Design::Scheme::BOTH_ON_TRAVELERS && (0...(layout.chain.size - 1)).any? do |hop|
           one, other = [1, 2].map { |wire| Design::Layout.traveler(hop, wire) }
           edge = taken.keys.find { |candidate| layout.carried(candidate).include?(one) }
-          edge && taken[edge].compact.first.then { |functions| functions.index(one) > functions.index(other) }
+          edge && !before.key?(edge) && taken[edge].compact.first.then { |functions| functions.index(one) > functions.index(other) }
         end
       end
 

@@ -104,6 +104,20 @@ module Dielectra
       # @return [Array<String>]
       def conductors(place) = own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
 
+      # The grounding conductors of those.
+      # @return [Array<String>] points
+      def grounds(place) = own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+
+      # The reading that tells whether a point of an opened place is live, with the tools of the job: volts to a ground there, or
+      # else the detector.
+      # @return [Array(String, Array<String>), nil] tool and points
+      def live_reading(place, point)
+        ground = grounds(place).first
+        return ["voltage", [point, ground]] if ground && job.tool?("voltage")
+
+        ["ncv", [point]] if job.tool?("ncv")
+      end
+
       # Every point of an opened place, terminals of the devices now in it included.
       def points(place)
         found = opened.fetch(place)

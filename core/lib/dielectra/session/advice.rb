@@ -14,6 +14,7 @@ module Dielectra
         polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
         second_look: "Nothing hangs on one answer: this one would show it.",
+        roles: "The light obeys. Which conductor is the line and which the load is open still; for the record this tells.",
         leave: "It was off for safety's sake alone."
       }.freeze
 

@@ -73,8 +73,7 @@ module Dielectra
 
       # The ground of a box, else its neutral.
       def reference(place)
-        bare = @situation.own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }.first
-        bare || points(place).find { |point| share(point, :return) >= AGREED }
+        @situation.grounds(place).first || points(place).find { |point| share(point, :return) >= AGREED }
       end
 
       # Share of the belief under which a point hangs together with the source or the return of the supply.

@@ -8,7 +8,7 @@ module Dielectra
       attr_reader :outcome
       # @return [Candidate, nil] what the step is for, where it was weighed against others
       attr_reader :candidate
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :live_search, :polarity, :last_check, :second_look or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :live_search, :polarity, :last_check, :second_look, :roles or :leave
       attr_reader :rule
 
       # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
@@ -60,7 +60,8 @@ module Dielectra
       def concluded
         return unless obeying?
 
-        ruled(:polarity, Polarity.new(@session).step) || ruled(:second_look, untouched) || last_check || asked || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
+        ruled(:polarity, Polarity.new(@session).step) || ruled(:second_look, untouched) || last_check || asked ||
+          ruled(:roles, RoleCheck.new(@session).step) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
       end
 
       def best

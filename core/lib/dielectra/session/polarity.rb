@@ -48,7 +48,7 @@ module Dielectra
 
       def moved? = @situation.arrangement.joints.any?
 
-      def grounded? = places.any? { |place| ground(place) }
+      def grounded? = @situation.opened.keys.any? { |place| @situation.grounds(place).any? }
 
       def places = @situation.opened.keys.sort_by { |place| place == @situation.at ? 0 : 1 }
 
@@ -58,13 +58,7 @@ module Dielectra
         @readings ||= places.flat_map { |place| hot(place).filter_map { |point| reading(place, point) } }
       end
 
-      def reading(place, point)
-        return [place, "voltage", [point, ground(place)]] if ground(place) && @session.job.tool?("voltage")
-
-        [place, "ncv", [point]] if @session.job.tool?("ncv")
-      end
-
-      def ground(place) = @situation.own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }.first
+      def reading(place, point) = @situation.live_reading(place, point)&.then { |tool, points| [place, tool, points] }
 
       # Conductors that are live under the likeliest hypothesis while the light is on.
       def hot(place)

@@ -139,7 +139,7 @@ module Dielectra
 
       # A grounding conductor of a place that is joined as it was found.
       def ground_of(place)
-        bare = @situation.own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+        bare = @situation.grounds(place)
         bare.find { |point| @situation.joints(place).any? { |joint| joint.include?(point) } } || bare.first
       end
 

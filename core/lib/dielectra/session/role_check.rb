@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Where a circuit obeys and is right, and it is still open which of two conductors is the line and which the load: the live
+    # readings that settle it for the record, while the box is open and the power on. Whoever comes next starts from there.
+    class RoleCheck
+      # Share of the belief from which on a role is beyond dispute.
+      AGREED = 0.97
+      # Bits about the roles that a reading has to give.
+      TELLING = 0.1
+      # Minutes that it may cost.
+      REACH = 1.2
+      # Hypotheses that are asked, and the share of all they have to make up.
+      LEADING = 40
+      SHARE = 0.998
+
+      # One reading: tool, points, the toggles it is taken with, and how likely a yes is under each hypothesis.
+      Reading = Struct.new(:place, :tool, :points, :toggles, :minutes, :yes)
+
+      # @param session [Troubleshooting] with the power on
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+        @belief = session.belief
+        @arrangement = @belief.world.same(@situation.arrangement)
+      end
+
+      # @return [Step, nil] the reading that tells most about the roles for its minutes; nil where none is worth it
+      def step
+        return if disputed.empty?
+
+        best = readings.select { |reading| telling(reading) >= TELLING }.max_by { |reading| telling(reading) / reading.minutes } or return
+        @session.approach.live(best.place) do |live|
+          @session.approach.toggled(best.toggles) { live.probe(best.tool, best.points) }
+        end
+      end
+
+      private
+
+      def hypotheses = @hypotheses ||= @belief.leading(share: SHARE, most: LEADING)
+
+      # Conductors of whose role the hypotheses are not of one mind.
+      def disputed = @disputed ||= Diagnosis::Findings.weighed(hypotheses, roles).reject { |_, shares| shares.values.max >= AGREED }.keys
+
+      def points = @situation.opened.keys.flat_map { |place| @situation.conductors(place) }
+
+      def roles = @roles ||= hypotheses.map { |hypothesis| Diagnosis::Roles.new(@belief.world, hypothesis, @situation).of(points) }
+
+      def labels = @labels ||= roles.map { |named| named.values_at(*disputed) }
+
+      def readings
+        @readings ||= @situation.opened.keys.flat_map do |place|
+          ways(place).flat_map { |toggles, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) } }
+        end
+      end
+
+      # The toggles as they stand, and with the one of the place thrown, with the minutes to get there.
+      def ways(place)
+        costs = @session.costs
+        walk = place == @situation.at ? 0.0 : costs["walk"]
+        here = costs["probe"] + walk
+        local = @session.job.wanted_controls.find { |control| control.place == place }
+        ways = [[now, here]]
+        ways << [@belief.world.toggles(now.merge(local.id => !now[local.id])), here + costs["set"]] if local
+        ways.select { |_, minutes| minutes <= REACH }
+      end
+
+      def now = @now ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
+
+      def reading(place, point, toggles, minutes)
+        tool, points = @situation.live_reading(place, point)
+        return if tool.nil? || taken?(tool, points, toggles) || @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+
+        Reading.new(place, tool, points, toggles, minutes, hypotheses.map { |hypothesis| shown(hypothesis, toggles, tool, points) })
+      end
+
+      def taken?(tool, points, toggles)
+        @belief.observations.any? { |seen| seen.what.to_s == tool && seen.at == points && seen.arrangement == @situation.arrangement && seen.toggles.first == toggles }
+      end
+
+      def shown(hypothesis, toggles, tool, points)
+        potential = @belief.prediction.potential(hypothesis, @arrangement, toggles, points.first)
+        return Physics::Uncertainty.floating_glow(true) if potential == :floating && tool == "ncv"
+
+        Physics::Uncertainty.matches(potential == :line, true)
+      end
+
+      # Bits that a reading is expected to give about the roles.
+      def telling(reading)
+        (@telling ||= {}.compare_by_identity)[reading] ||= begin
+          weights = hypotheses.map(&:weight)
+          sides = [reading.yes, reading.yes.map { |share| 1 - share }].map { |shares| weights.zip(shares).map { |weight, share| weight * share } }
+          (doubt(weights) - sides.sum { |side| doubt(side) }) / weights.sum
+        end
+      end
+
+      # Bits of doubt about the roles, times the weight there is.
+      def doubt(weights)
+        sums = labels.zip(weights).each_with_object(Hash.new(0.0)) { |(label, weight), all| all[label] += weight }.values
+        sums.sum * Diagnosis::Belief.entropy(sums)
+      end
+    end
+  end
+end
