@@ -7,12 +7,14 @@ RSpec.describe Dielectra::Diagnosis::Bundles do
   let(:carried) { layout.edges_at("a").map { |edge| layout.carried(edge) } }
   let(:feed) { layout.edges_at("a").index { |edge| edge.include?("panel") } }
 
+  let(:mixed) { carried.map { |functions| functions == carried[feed] ? %w[line neutral] : %w[load neutral] } }
+
   def port(number)
     row = {"id" => "a/#{number}", "type" => "knob_and_tube", "conductors" => [{"id" => "black", "color" => "black"}]}
     Dielectra::Diagnosis::Port.new([Dielectra::Circuit::CableEnd.read(row)])
   end
 
-  def tiers(joints) = described_class.new((1..4).map { |number| port(number) }, joints).of(box, carried, [], feed)
+  def tiers(joints) = described_class.new((1..4).map { |number| port(number) }, joints).of(box, carried, [], mixed)
 
   # The cable ends of each run in a reading.
   def ends(reading) = reading.groups.map { |ports| ports.flat_map(&:ends) }

@@ -14,6 +14,9 @@ module Dielectra
       PROMINENT = 0.01
       DEEPENED = 4
       SHALLOW = 3e-4
+      # Share of all within which hypotheses are looked at for neighbours, and how many are at once.
+      REDRAWN = 0.9
+      MOST_REDRAWN = 8
       # How unlikely an answer must be under the best hypothesis to count against it.
       MISFIT = 0.05
 
@@ -53,7 +56,19 @@ module Dielectra
         return anew(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
-        with(all, scored(hypotheses, seen)).regrown(after).deepened(after)
+        with(all, scored(hypotheses, seen)).regrown(after).redrawn(after).deepened(after)
+      end
+
+      # Where single conductors were drawn from too many ways: the same belief with the neighbours of what has come to the fore, the
+      # same but for two conductors exchanged, as long as these are at least as good.
+      def redrawn(situation)
+        return self unless situation.unsorted.any?
+
+        fresh = leading(share: REDRAWN, most: MOST_REDRAWN).uniq(&:skeleton).reject { |hypothesis| world.redrawn.key?(hypothesis.skeleton) }
+        return self if fresh.empty?
+
+        space = Space.new(world, situation)
+        with(observations, hypotheses + fresh.flat_map { |hypothesis| neighbours(hypothesis, space) })
       end
 
       # The same belief with what has come to the fore grown by one thing more that may be wrong with it.
@@ -146,7 +161,18 @@ module Dielectra
       def further(hypothesis, space)
         hypothesis.plain = false
         least = hypothesis.prior * SHALLOW * hypotheses.first.weight / hypothesis.weight
-        found = space.extended(hypothesis).select { |one| one.prior >= least }
+        beside(hypothesis, space.extended(hypothesis).select { |one| one.prior >= least })
+      end
+
+      def neighbours(hypothesis, space)
+        world.redrawn[hypothesis.skeleton] = true
+        beside(hypothesis, space.exchanged(hypothesis.skeleton).reject { |one| known?(one.skeleton) })
+      end
+
+      def known?(skeleton) = hypotheses.any? { |hypothesis| hypothesis.skeleton.links == skeleton.links }
+
+      # Hypotheses weighed by all that was seen, as the one is that they come from.
+      def beside(hypothesis, found)
         weight = observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
         return [] if weight.zero?
 

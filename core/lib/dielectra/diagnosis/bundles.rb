@@ -10,8 +10,8 @@ module Dielectra
       Reading = Struct.new(:groups, :verdict, :stands_for)
 
       # Ways of naming the conductors that are judged, and readings that are kept.
-      MOST = 1_500
-      MOST_READINGS = 6_000
+      MOST = 800
+      MOST_READINGS = 2_400
 
       # @param ports [Array<Port>] of one conductor each
       # @param found [Array<Array<String>>] joints as found
@@ -27,23 +27,24 @@ module Dielectra
       # @param workmanship [Design::Workmanship]
       # @param carried [Array<Array<String>>] for each run what it carries
       # @param twins [Array<Array(String, String)>] pairs of functions whose names may be exchanged
-      # @param feed [Integer, nil] which of the runs comes from the panel: which of its two is line no dead reading says, so both
-      #   readings go together
+      # @param mixed [Array<Array<String>>] for each run what of it can be told apart only from beyond it: all readings in which
+      #   that is exchanged go together
       # @return [Array<Array<Array<Reading>>>] readings that go together, by falling weight, those of one weight together
-      def of(workmanship, carried, twins, feed)
-        @memo[[workmanship.key, carried, twins, feed]] ||= begin
+      def of(workmanship, carried, twins, mixed)
+        @memo[[workmanship.key, carried, twins, mixed]] ||= begin
           named = namings(carried.flatten, twins)
           each = MOST_READINGS / [named.size, 1].max
           read = named.flat_map { |functions| readings(workmanship, functions, carried, [each, 1].max) }
           tiers = read.group_by { |reading| reading.verdict.weight }.sort_by { |weight, _| -weight }.map(&:last)
-          tiers.map { |tier| feed ? together(tier, feed) : tier.zip }
+          tiers.map { |tier| together(tier, carried, mixed) }
         end
       end
 
       private
 
-      def together(tier, feed)
-        tier.group_by { |reading| reading.groups.each_with_index.map { |ports, run| run == feed ? ports.map(&:ends).sort : ports.map(&:ends) } }.values
+      def together(tier, carried, mixed)
+        slots = carried.zip(mixed).map { |functions, some| functions.each_index.partition { |slot| some.include?(functions[slot]) } }
+        tier.group_by { |reading| reading.groups.zip(slots).map { |ports, (alike, told)| [ports.values_at(*alike).flat_map(&:ends).sort, ports.values_at(*told).map(&:ends)] } }.values
       end
 
       def readings(workmanship, functions, carried, most)
@@ -59,7 +60,7 @@ module Dielectra
         return [] unless functions.size == @ports.size
 
         all = arranged(functions.tally, [], []).select { |names| twins.all? { |one, other| ordered?(names, one, other) } }
-        all.size > MOST ? all.min_by(MOST) { |names| odd(names) } : all
+        all.size > MOST ? all.shuffle(random: @random).min_by(MOST) { |names| odd(names) } : all
       end
 
       def ordered?(names, one, other) = names.index(one).nil? || names.index(other).nil? || names.index(one) < names.index(other)

@@ -6,9 +6,39 @@ module Dielectra
     # what Bundles says of each.
     module Bundling
       # Assignments that are drawn.
-      MOST_BUNDLED = 1_500
+      MOST_BUNDLED = 400
+
+      # A way with two single conductors exchanged in a box that is all apart, where nothing was said of which is which: every
+      # such way.
+      # @param way [Routing::Way]
+      # @return [Array<Routing::Way>]
+      def exchanged(way)
+        @places.select { |place| apart?(place) && @ports[place].all?(&:single?) }.flat_map do |place|
+          slots = way.layout.edges_at(place).flat_map { |edge| way.layout.carried(edge).each_index.map { |slot| [edge, edge.index(place), slot] } }
+          slots.combination(2).reject { |one, other| namesakes?(way, one, other) }.map { |one, other| put(way, place, one, other) }
+        end
+      end
 
       private
+
+      # Whether two conductors are the travelers of one run that nobody has followed: their names may be exchanged.
+      def namesakes?(way, (edge, side, slot), (other, _, number))
+        return false unless edge == other && way.sides[edge][1 - side].nil?
+
+        functions = way.layout.carried(edge).values_at(slot, number)
+        functions.all? { |function| Design::Layout.role(function) == "traveler" } && way.layout.edges.one? { |run| way.layout.carried(run).intersect?(functions) }
+      end
+
+      def put(way, place, *slots)
+        ends = slots.map { |edge, side, slot| way.sides[edge][side].ends[slot] }
+        sides = slots.zip(ends.reverse).reduce(way.sides) do |so_far, ((edge, side, slot), name)|
+          pair = so_far[edge].dup
+          names = pair[side].ends.dup.tap { |all| all[slot] = name }
+          pair[side] = bundle(names.map { |each| @ports[place].find { |port| port.ends == [each] } })
+          so_far.merge(edge => pair)
+        end
+        Routing::Way.new(way.layout, sides, way.pairings, way.functions, way.verdicts, way.weight)
+      end
 
       # Where every conductor is a run of its own: the readings of the boxes one after the other, so many of each layout as it is
       # likely.
@@ -36,7 +66,17 @@ module Dielectra
         known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
         twins = (0...(so_far.layout.chain.size - 1)).map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }.reject { |pair| known.intersect?(pair) }
         @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins,
-                                                                                    edges.index { |edge| Design::Layout.polarized(edge) == :feed })
+                                                                                    edges.map { |edge| mixed(so_far.layout, edge, place) })
+      end
+
+      # Of what a run carries, what can be told apart only from beyond it: a feed's line and neutral by nothing dead, the two sides
+      # of a light by nothing at all.
+      def mixed(layout, edge, place)
+        beyond = layout.tree.mask([Design::Layout::FEED, *layout.lights])
+        side = layout.tree.beyond(edge)
+        side = ~side unless edge.index(place).zero?
+        feed, *lights = [Design::Layout::FEED, *layout.lights].map { |name| (layout.tree.mask([name]) & side & beyond).positive? }
+        [*(%w[line neutral] if feed), *(%w[load neutral] if lights.any?)].uniq & layout.carried(edge)
       end
 
       # The heaviest readings, some of those that are alike where there are too many.
@@ -46,6 +86,7 @@ module Dielectra
           room = most - picked.size
           break picked if room <= 0
 
+          room = [room / tier.first.size, 1].max
           some = tier.size > room ? tier.sample(room, random: @random) : tier
           picked.concat(some.flatten.map { |reading| [reading, reading.stands_for * tier.size / some.size] })
         end

@@ -45,6 +45,9 @@ module Dielectra
         @outer = outer_links
       end
 
+      # @return [Array<Skeleton>] the same with two single conductors exchanged in a box that is all apart
+      def exchanged(world) = @routing.exchanged(@group.first).map { |way| Skeleton.new([way], @routing, @total, @job, world) }
+
       # @return [Array<Symbol>] what is not right in the opened boxes
       def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]
 

@@ -80,6 +80,11 @@ module Dielectra
         further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end
 
+      # What a skeleton becomes with two single conductors exchanged in a box that is all apart; those held were drawn from too many.
+      # @param skeleton [Skeleton]
+      # @return [Array<Hypothesis>]
+      def exchanged(skeleton) = skeleton.exchanged(@world).flat_map { |other| plain(other) }
+
       private
 
       # Every way to spoil one more closed box.

@@ -10,6 +10,9 @@ module Dielectra
 
       attr_reader :job, :index, :lamps, :source, :return, :closed_boxes, :faults
 
+      # Skeletons whose neighbours were looked at.
+      attr_reader :redrawn
+
       def initialize(job)
         @job = job
         @index = PointIndex.new
@@ -28,6 +31,7 @@ module Dielectra
         @numbered = {}.compare_by_identity
         @closed_boxes = {}
         @faults = {}
+        @redrawn = {}.compare_by_identity
       end
 
       # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
@@ -35,6 +39,7 @@ module Dielectra
 
       # Lets go what was worked out for skeletons and assemblies that are not held any more.
       def forget
+        @redrawn = {}.compare_by_identity
         @runs = {}.compare_by_identity
         @contacts_of = {}.compare_by_identity
       end

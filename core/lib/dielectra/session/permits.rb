@@ -124,13 +124,13 @@ module Dielectra
       # Whether single conductors that were found apart are joined under an arrangement though nobody has seen which of them is
       # live: dead readings leave too many ways there.
       def blind?(arrangement)
-        @situation.opened.keys.any? { |place| !apart?(arrangement.joints.fetch(place, [])) && unsearched(place).any? }
+        @situation.opened.keys.any? { |place| !@situation.apart?(arrangement.joints.fetch(place, [])) && unsearched(place).any? }
       end
 
       # Single conductors of a place, found apart, that nobody has held a detector to; none once one of them was seen live.
       # @return [Array<String>]
       def unsearched(place)
-        return [] unless @situation.job.tool?("ncv") && singles?(place) && apart?(@situation.found_joints(place)) && !seen_live?(place)
+        return [] unless @situation.job.tool?("ncv") && @situation.unsorted.include?(place) && !seen_live?(place)
 
         wires = @situation.conductors(place)
         wires.reject { |point| @belief.observations.any? { |seen| seen.what == :ncv && seen.at == [point] } || @situation.declined?({"do" => "probe", "tool" => "ncv", "at" => [point]}) }
@@ -144,10 +144,6 @@ module Dielectra
       def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazardous?(hypothesis, arrangement) }
 
       private
-
-      def singles?(place) = @situation.own_cable_ends(place).any? { |cable_end| cable_end.type == "knob_and_tube" }
-
-      def apart?(joints) = joints.none? { |joint| joint.size > 1 && joint.any? { |point| point.include?("/") } }
 
       def seen_live?(place)
         @belief.observations.any? { |seen| LIVE.include?(seen.what) && @situation.place_of_point(seen.at.first) == place && (seen.reading == "glow" || seen.reading.to_f >= VOLTS) }
