@@ -8,12 +8,13 @@ module Dielectra
       attr_reader :ends, :points, :colors, :hints, :grounding, :type
 
       # @param cable_ends [Array<Circuit::CableEnd>] one, or several of single conductors
-      def initialize(cable_ends)
+      # @param region [Trade::Region] whose colours they are
+      def initialize(cable_ends, region = Trade::Region.all.first)
         wires = cable_ends.flat_map { |cable_end| cable_end.insulated.map { |wire| [cable_end.point(wire), wire] } }
         @ends = cable_ends.map(&:id)
         @points = wires.map(&:first)
         @colors = wires.map { |_, wire| wire.color }
-        @hints = wires.map { |_, wire| wire.tape || wire.color }
+        @hints = region.habits(wires.map { |_, wire| wire.tape || wire.color })
         @grounding = cable_ends.first.grounding&.then { |wire| cable_ends.first.point(wire) }
         @type = cable_ends.first.type || ""
       end

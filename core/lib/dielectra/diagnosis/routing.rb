@@ -181,7 +181,7 @@ module Dielectra
         cables.select { |port| port.size >= size } + bundles
       end
 
-      def bundle(group) = (@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) })
+      def bundle(group) = (@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region)
 
       def cable_end(port) = (@cable_ends ||= @places.flat_map { |place| @situation.cable_ends(place) }.to_h { |item| [item.id, item] }).fetch(port.ends.first)
 

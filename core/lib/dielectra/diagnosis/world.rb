@@ -46,7 +46,7 @@ module Dielectra
 
       # The ports of an opened box, the same as long as its cable ends are.
       # @return [Array<Port>]
-      def ports(place, cable_ends) = @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end]) }
+      def ports(place, cable_ends) = @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end], job.region) }
 
       # What can be read off a box that was found joined so.
       # @return [Locals]

@@ -37,6 +37,10 @@ module Dielectra
 
       def supply_volts = document["supply"]["volts"]
 
+      # Whose colours and words are used here.
+      # @return [Trade::Region]
+      def region = @region ||= Trade::Region.at(supply_volts)
+
       def wanted = document["wanted"]
 
       # Controls that shall work the wanted load, all of them in the order of the job.

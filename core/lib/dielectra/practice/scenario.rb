@@ -7,8 +7,8 @@ module Dielectra
     class Scenario
       # How often each kind of house is met.
       FAMILIES = {
-        one: 0.2, two: 0.34, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
-        neutral_switched: 0.02, loads: 0.02, receptacle: 0.04
+        one: 0.19, two: 0.32, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
+        neutral_switched: 0.02, loads: 0.02, receptacle: 0.03, fan: 0.01, metric: 0.01
       }.freeze
       # Families in which much is hidden or nothing looks different.
       HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched].freeze
@@ -187,10 +187,10 @@ module Dielectra
         end
         names = controls.map { |control| control["id"] }
         loads = @wall.lights.map { |place| {"id" => @wall.device(place), "place" => place, "kind" => @wall.load} }
-        {"format" => Evidence::Job::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60},
+        {"format" => Evidence::Job::FORMAT, "version" => 1, "supply" => {"volts" => @wall.volts, "hertz" => 60},
          "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => @wall.amps}],
          "controls" => controls, "loads" => loads, "wanted" => {"kind" => "restore", "control" => loads.to_h { |load| [load["id"], names] }},
-         "year_built" => 1930 + @random.rand(90), "method" => {"cloth" => "nm"}.fetch(@wall.family.wiring, @wall.family.wiring),
+         "year_built" => 1930 + @random.rand(90), "method" => @wall.method_name,
          "tools" => %w[ncv voltage continuity resistance bench], "steps" => chance?(0.6) ? reports : []}
       end
 

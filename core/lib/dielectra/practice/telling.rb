@@ -21,7 +21,7 @@ module Dielectra
           answer = @house.answer(step.numbered(number))
           session.record({**step.numbered(number), "answer" => answer.except("id")})
           @output.puts format("%3d  %5.1f min  %s", number, session.minutes, told["title"])
-          @output.puts "                 → #{Session::Instruction.answered(step.to_h, answer)}"
+          @output.puts "                 → #{Session::Instruction.answered(step.to_h, answer, @job.region)}"
         end
         conclude(session, step)
       end

@@ -48,12 +48,13 @@ module Dielectra
         @named ||= begin
           panel = @circuit.places.find(&:panel?).id
           sources = @circuit.breakers.map { |breaker| breaker.point("load") }
-          rows = [["neutral", ["#{panel}.neutral"]], ["line", sources], ["load", hot_sides], ["traveler", traveler_screws]]
+          rows = [["neutral", ["#{panel}.neutral"]], ["line", sources], ["load", sides], ["traveler", traveler_screws]]
           rows.each_with_object({}) { |(name, points), names| points.each { |point| names[@sets.find(point)] ||= name } }
         end
       end
 
-      def hot_sides = @circuit.devices.flat_map { |device| [device.kind.lamp, *device.kind.sockets.values].compact.map { |terminals| device.point(terminals.first) } }
+      # Either side of what is switched: a lamp does not mind which way round it hangs.
+      def sides = @circuit.devices.flat_map { |device| [*device.kind.lamp, *device.kind.sockets.values.flatten].map { |terminal| device.point(terminal) } }
 
       def traveler_screws = @circuit.devices.select(&:switch?).flat_map { |device| device.kind.terminals.grep(/traveler|pair/).map { |terminal| device.point(terminal) } }
 

@@ -13,9 +13,12 @@ module Dielectra
         four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
         knob_and_tube: Family.new(nil, 1, "knob_and_tube", :present), second_circuit: Family.new(nil, 1, "nm", :present, true),
         old_scheme: Family.new(2, 1, "nm", :both_on_travelers), neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
-        loads: Family.new(nil, 2, "nm", :present), receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle")
+        loads: Family.new(nil, 2, "nm", :present), receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle"),
+        fan: Family.new(nil, 1, "nm", :present, false, "fan_light"), metric: Family.new(nil, 1, "metric", :present)
       }.freeze
       SCHEMES = [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h { |scheme| [scheme.name, scheme] }.freeze
+      # Colours of cables of two and three conductors at 230 V: of today, and of the time before.
+      METRIC = {2 => [%w[brown blue], %w[red black]], 3 => [%w[brown black blue], %w[brown black gray], %w[red yellow black]]}.freeze
       HOTS = %w[black black black red red blue yellow].freeze
 
       # A run: its places, its cable ends, and for each conductor its ids at the ends, its colour and its function.
@@ -32,7 +35,7 @@ module Dielectra
         @rooms = ROOMS.sample(@family.switches || (chance?(0.35) ? 1 : 2), random:)
         @lights = receptacle? ? %w[parlor_wall] : %w[ceiling alcove].first(@family.lights)
         @half = receptacle? && chance?(0.5)
-        @grounded = @family.wiring == "emt" || (%w[nm].include?(@family.wiring) && chance?(0.8))
+        @grounded = @family.wiring == "emt" || (%w[nm metric].include?(@family.wiring) && chance?(0.8))
         @gauge = chance?(0.75) ? "14" : "12"
         @metal = Hash.new { |hash, name| hash[name] = @family.wiring == "emt" || chance?(0.5) }
         lay_out
@@ -52,7 +55,9 @@ module Dielectra
       end
 
       # The kind of what is switched.
-      def load = receptacle? ? "receptacle" : "luminaire"
+      def load = @family.load || "luminaire"
+
+      def volts = @family.wiring == "metric" ? 230 : 120
 
       def places = [*@rooms, *@lights, *outlets]
 
@@ -81,10 +86,13 @@ module Dielectra
 
       def panel_point(function, runs = @runs - second_runs) = points_at("panel", runs).key(function)
 
-      def ground_color = @family.wiring == "emt" ? "green" : "bare"
+      def ground_color = {"emt" => "green", "metric" => "green_yellow"}.fetch(@family.wiring, "bare")
+
+      # As a file names how the runs were laid.
+      def method_name = {"cloth" => "nm", "metric" => "nm"}.fetch(@family.wiring, @family.wiring)
 
       def circuit_document(faults)
-        {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60}, "places" => place_rows(places),
+        {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => volts, "hertz" => 60}, "places" => place_rows(places),
          "cables" => @runs.map { |run| cable_row(run) }, "devices" => device_rows,
          "joints" => panel_joints + @joints.values.flatten(1).map { |points| {"points" => points} }, "faults" => faults}
       end
@@ -151,8 +159,8 @@ module Dielectra
 
         size = [functions.size, 2].max
         size += 1 if functions.size == 2 && chance?(0.15)
-        colors = Trade::CableType.colors("14/#{size}")
-        ways = Design::Coloring.ways(functions, colors, polarized: Design::Layout.polarized(edge))
+        colors = @family.wiring == "metric" ? METRIC.fetch(size).sample(random: @random) : Trade::CableType.colors("14/#{size}")
+        ways = Design::Coloring.ways(functions, Trade::Region.at(volts).habits(colors), polarized: Design::Layout.polarized(edge))
         odd = chance?(0.2) && Design::Layout.polarized(edge).nil?
         way = odd ? ways.sample(random: @random) : weighted(ways.to_h { |item| [item, item.weight] })
         colors.zip(way.functions).map { |color, function| Wire.new([color, color], color, function) }
@@ -203,6 +211,7 @@ module Dielectra
         turns = meant.turns
         joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))
         joints = fed_through(joints) if receptacle? && @lights.include?(place)
+        joints = joints.map { |joint| joint.include?("L1.light") ? ["L1.fan", *joint] : joint } if load == "fan_light"
         joints += passing(place)
         grounds = grounds_at(place)
         grounds.size > 1 ? joints + [grounds] : joints
@@ -236,7 +245,7 @@ module Dielectra
         rows = run.wires.map { |wire| {**(wire.ids.uniq.one? ? {"id" => wire.ids.first} : {"ids" => wire.ids}), "color" => wire.color} }
         rows << {"id" => ground_color, "color" => ground_color} if @grounded && run.type != "knob_and_tube"
         {"ends" => run.ends, "type" => run.type,
-         "method" => {"cloth" => "nm"}.fetch(@family.wiring, @family.wiring), "length_ft" => run.feet, "conductors" => rows}
+         "method" => method_name, "length_ft" => run.feet, "conductors" => rows}
       end
 
       def device_rows

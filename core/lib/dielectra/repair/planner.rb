@@ -104,13 +104,14 @@ module Dielectra
       # White conductors that are hot, in boxes that are open.
       def tapes(functions, situation)
         situation.opened.keys.flat_map { |place| situation.own_cable_ends(place) }.flat_map do |cable_end|
+          colors = cable_end.insulated.map(&:color)
           cable_end.insulated.filter_map do |wire|
             point = cable_end.point(wire)
             function = functions[point]
-            next if function.nil? || function == "neutral" || !Trade::Color.marked_when_hot?(wire.color)
+            next if function.nil? || function == "neutral" || !@job.region.marked_when_hot?(wire.color, colors)
             next if wire.tape || situation.tapes.key?(point)
 
-            [point, "black"]
+            [point, @job.region.tape]
           end
         end.to_h
       end
@@ -267,9 +268,10 @@ module Dielectra
 
       def color_cost(run, way)
         neutral = way.index("neutral")
-        return 0.0 if neutral.nil? || Trade::Color.neutral?(run.strands[neutral].color)
+        colors = @job.region.habits(run.strands.map(&:color))
+        return 0.0 if neutral.nil? || Trade::Color.neutral?(colors[neutral])
 
-        run.strands.any? { |strand| Trade::Color.neutral?(strand.color) } ? OFF_COLOR : 0.0
+        colors.any? { |color| Trade::Color.neutral?(color) } ? OFF_COLOR : 0.0
       end
 
       def targets(hypothesis, situation, layout, functions)

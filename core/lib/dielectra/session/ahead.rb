@@ -59,7 +59,7 @@ module Dielectra
 
       def work(place)
         points = (plan.changed[place] || []).grep(%r{/}).size
-        kinds = plan.replacements_at(place).values.map { |kind| "a new #{Trade::DeviceKind[kind].term}" }
+        kinds = plan.replacements_at(place).values.map { |kind| "a new #{@session.job.region.term(Trade::DeviceKind[kind])}" }
         tapes = plan.tapes_at(place).size
         [*kinds, ("#{points} conductor#{"s" if points > 1} to move" if points.positive?), ("joints made anew" if plan.remakes[place]),
          ("#{tapes} to tape" if tapes.positive?)].compact.join(", ")

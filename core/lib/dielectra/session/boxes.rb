@@ -49,6 +49,8 @@ module Dielectra
 
       def solved? = @session.next.is_a?(Conclusion) && @session.next.status == "solved"
 
+      def region = @session.job.region
+
       def tabs(row, kind)
         kind.tabs.map { |name, between| {"name" => name, "between" => between, "intact" => row[name] != "removed"} }
       end
@@ -59,7 +61,7 @@ module Dielectra
         found = @situation.open?(place.id) ? @situation.opened[place.id]["devices"] : []
         found.map do |row|
           kind = Trade::DeviceKind[@situation.kind_of(row["id"]) || row["kind"]]
-          {"id" => row["id"], "kind" => kind.name, "term" => kind.term, "screws" => kind.screws, "tabs" => tabs(row, kind),
+          {"id" => row["id"], "kind" => kind.name, "term" => region.term(kind), "screws" => kind.screws.map { |screw| region.labelled(kind, screw) }, "tabs" => tabs(row, kind),
            "replaced" => @situation.arrangement.kinds.key?(row["id"])}
         end
       end

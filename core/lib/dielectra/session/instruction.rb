@@ -69,7 +69,7 @@ module Dielectra
       def on_replace(step, situation)
         return ["Put a good lamp into the light", "A lamp that was seen to burn elsewhere.", "Switch the light off first, and let a hot lamp cool."] if step["kind"] == "lamp"
 
-        term = Trade::DeviceKind[step["kind"]].term
+        term = situation.job.region.term(Trade::DeviceKind[step["kind"]])
         ["Fit a new #{term} in the #{name(situation.place_of_device(step["device"]))} box", "Conductor for conductor, by the marks on the terminals.", nil]
       end
 
@@ -80,13 +80,14 @@ module Dielectra
       def on_find_breaker(step, _situation) = ["Find the breaker behind #{wire(step["point"])}", nil, nil]
 
       # An answer in a few words.
-      def answered(step, answer)
+      # @param region [Trade::Region] whose words are used
+      def answered(step, answer, region = Trade::Region.all.first)
         return "cannot: #{answer["cannot"]}" if answer["cannot"]
         return "not sure" if answer["unsure"]
 
         case step["do"]
         when "watch", "report" then seen(answer)
-        when "open" then inside(answer["found"])
+        when "open" then inside(answer["found"], region)
         when "prove_dead" then answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
         when "probe" then read(answer)
         when "bench" then answer["closed"].empty? ? "nothing closed" : answer["closed"].map { |pair| pair.join("–") }.join(", ")
@@ -94,8 +95,8 @@ module Dielectra
         end
       end
 
-      def inside(found)
-        devices = found["devices"].map { |row| Trade::DeviceKind[row["kind"]].term }
+      def inside(found, region)
+        devices = found["devices"].map { |row| region.term(Trade::DeviceKind[row["kind"]]) }
         ["#{found["cable_ends"].size} cables", *devices, "#{found["joints"].size} joints"].join(", ")
       end
 

@@ -32,7 +32,7 @@ module Dielectra
       end
 
       def moves(plan, place, before, after)
-        replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{Trade::DeviceKind[kind].term} (#{device})", "from" => nil, "to" => nil} }
+        replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{@session.job.region.term(Trade::DeviceKind[kind])} (#{device})", "from" => nil, "to" => nil} }
         remade = (plan.remakes[place] || []).map do |point|
           {"what" => "Make the joint of #{Instruction.wire(point)} anew", "from" => Moves.mates(before, point), "to" => Moves.mates(before, point)}
         end
@@ -42,7 +42,7 @@ module Dielectra
       end
 
       def materials(plan)
-        devices = plan.replacements.values.tally.map { |kind, count| "#{count} × #{Trade::DeviceKind[kind].term}" }
+        devices = plan.replacements.values.tally.map { |kind, count| "#{count} × #{@session.job.region.term(Trade::DeviceKind[kind])}" }
         splices = plan.joints.flat_map { |place, joints| @situation.open?(place) ? joints - @situation.joints(place).map(&:sort) : [] }
                       .count { |joint| joint.none? { |point| point.match?(/\A[A-Z]\w*\.(?!ground)/) } }
         [*devices, ("1 × lamp" if plan.lamp), ("#{splices} × connector" if splices.positive?), ("marking tape" if plan.tapes.any?)].compact
