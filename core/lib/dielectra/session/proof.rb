@@ -10,8 +10,9 @@ module Dielectra
       def initialize(job, situation, watched)
         @job = job
         @situation = situation
-        @seen = watched.select { |_, _, arrangement| arrangement == situation.arrangement }
-                       .to_h { |positions, light, _| [toggles(positions), light] }
+        looks = watched.select { |_, _, arrangement| arrangement == situation.arrangement }.map { |positions, light, _| [toggles(positions), light] }
+        @seen = looks.to_h
+        @times = looks.map(&:first).tally
       end
 
       def combinations = @combinations ||= job.combinations.map { |positions| toggles(positions) }
@@ -26,14 +27,14 @@ module Dielectra
         missing.empty?
       end
 
-      # The next combination to watch: the nearest in toggles to the positions as they are, of those the one with the fewest ways
-      # on, so that none is left behind alone.
+      # The next combination to watch: one that was looked at least, of those the nearest in toggles to the positions as they are,
+      # and of those the one with the fewest ways on, so that none is left behind alone.
       def next_missing
         now = toggles(@situation.positions)
         left = missing
         left.min_by do |raised|
           thrown = raised.reject { |id, up| now[id] == up }.keys
-          [thrown.size, left.count { |other| differ_in_one?(raised, other) }, thrown.include?(nearest) ? 0 : 1]
+          [@times.fetch(raised, 0), thrown.size, left.count { |other| differ_in_one?(raised, other) }, thrown.include?(nearest) ? 0 : 1]
         end
       end
 
