@@ -27,7 +27,10 @@ module Dielectra
         return @costs["watch"] + @costs["walk"] + @costs["replace"] + proof(0.0) if trouble == :lamp_burnt
 
         there = 2 * (@costs["walk_panel"] + @costs["breaker"])
-        there + places.sum { |place| entry(place) } + (@costs["walk"] * (places.size - 1)) + work + (mendable? ? proof(@costs["walk_panel"]) : 0.0)
+        return there if trouble == :no_supply
+
+        inside = @costs["walk_panel"] + places.sum { |place| entry(place) } + (@costs["walk"] * (places.size - 1))
+        there + inside + work + (mendable? ? marks + proof(@costs["walk_panel"]) : 0.0)
       end
 
       # @return [Boolean] whether anything in reach can mend it
@@ -46,11 +49,17 @@ module Dielectra
 
       def trouble = @scenario.trouble
 
-      def places = trouble == :no_supply ? [] : @scenario.spoilt
+      # Boxes that hands have to go into; all of them where the scheme is one of old days.
+      def places = @scenario.old_scheme? && mendable? ? @scenario.job.boxes.map(&:id) : @scenario.spoilt
+
+      # White conductors there that are hot.
+      def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]
 
       def entry(place) = @costs.opening(@job.place(place)) + @costs["prove_dead"]
 
-      def work
+      def work = mending + (@scenario.old_scheme? && mendable? ? (places - @scenario.spoilt).size * EXCHANGED * @costs["arrange_point"] : 0.0)
+
+      def mending
         case trouble
         when :exchanged, :marks_wrong then EXCHANGED * @costs["arrange_point"]
         when :joint_open then REMADE * @costs["arrange_point"]

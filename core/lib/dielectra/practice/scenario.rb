@@ -50,6 +50,20 @@ module Dielectra
       # @return [Boolean] whether an obsolete scheme has cables that do not carry enough for another
       def stuck_with_scheme? = !@wall.allows_present?
 
+      # @return [Boolean] whether the circuit follows a scheme that has to go, whatever else is wrong
+      def old_scheme? = @wall.family.scheme != :present
+
+      # @return [Integer] conductors in a box that are hot, that their colour says nothing of, and that have to be marked
+      def hot_whites(place)
+        @circuit.cable_ends(place).sum do |cable_end|
+          colors = cable_end.insulated.map(&:color)
+          cable_end.insulated.count do |wire|
+            function = @wall.functions_at(place)[cable_end.point(wire)]
+            function && function != "neutral" && @job.region.marked_when_hot?(wire.color, colors)
+          end
+        end
+      end
+
       # Points of a box that touch something when it is right.
       def points_to_join(place)
         right = @right.fetch(place)
