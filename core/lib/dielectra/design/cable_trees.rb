@@ -13,6 +13,8 @@ module Dielectra
       MOST_EVER = 4
       # Boxes from which on runs onward from boxes nobody has opened are left out unless rarer things are looked for.
       MANY = 4
+      # Runs that meet in a junction.
+      JUNCTION = 3
       # Runs onward in all.
       MOST_ONWARD = 3
 
@@ -25,13 +27,15 @@ module Dielectra
       # @param singles [Hash{String => Integer}] for each opened box that single conductors run to, how many
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
+      # @param unseen [Boolean] whether they meet in a junction besides that nobody knows of
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with how common it is
       def initialize(controls:, lights:, others: [], onward: Trade.priors.dig("layout", "onward"), ends: {}, singles: {}, wide: false,
-                     schemes: Scheme.all(controls.size), halves: {[] => 1.0})
+                     schemes: Scheme.all(controls.size), halves: {[] => 1.0}, unseen: false)
         @halves = halves
+        @unseen = "#{Layout::UNSEEN}_1" if unseen
         @controls = controls
         @lights = lights
-        @boxes = (controls + lights + others).uniq
+        @boxes = (controls + lights + others).uniq + [@unseen].compact
         @onward = onward
         @sizes = ends.transform_values { |sizes| sizes.sort.reverse }
         @singles = singles
@@ -120,10 +124,11 @@ module Dielectra
         counts = @boxes.map { |box| @sizes.key?(box) ? [@sizes[box].size - edges.count { |edge| edge.include?(box) }] : closed_onward }
         first, *rest = counts
         first.product(*rest) do |numbers|
+          next if @unseen && edges.count { |edge| edge.include?(@unseen) } + numbers.last < JUNCTION
           next if numbers.sum > MOST_ONWARD || hidden(numbers) > (width > MOST_CONDUCTORS && @boxes.size >= MANY ? 0 : most_hidden)
 
           leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
-          weight = numbers.reduce(1.0) { |product, number| product * (@onward[number] || (@onward.last * 0.1)) }
+          weight = numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) { |product, number| product * (@onward[number] || (@onward.last * 0.1)) }
           yield edges + leaves.each_with_index.map { |box, index| [box, "#{Layout::ONWARD}_#{index + 1}"] }, weight
         end
       end

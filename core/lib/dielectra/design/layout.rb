@@ -11,6 +11,8 @@ module Dielectra
       FEED = Scheme::FEED
       # The first letters of places beyond the job: outlets fed from one of its boxes.
       ONWARD = "onward"
+      # The first letters of places within the circuit that the job does not know of: junctions somewhere in the house.
+      UNSEEN = "unseen"
 
       attr_reader :tree, :chain, :lights, :weight, :scheme, :halves
 
@@ -61,6 +63,11 @@ module Dielectra
       def self.role(function) = function.start_with?("traveler") ? "traveler" : (function.start_with?("leg") ? "load" : function)
 
       def self.onward?(place) = place.start_with?(ONWARD)
+
+      def self.unseen?(place) = place.start_with?(UNSEEN)
+
+      # @return [Array<String>] junctions that the job does not know of
+      def unseen = @unseen ||= tree.places.select { |place| Layout.unseen?(place) }
 
       # Whether a run's far end is the panel or an outlet nobody has opened, so that its functions are given.
       # @return [Symbol, nil] :feed, :onward, or nil for a run between boxes

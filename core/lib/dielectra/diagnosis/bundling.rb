@@ -72,10 +72,9 @@ module Dielectra
       # Of what a run carries, what can be told apart only from beyond it: a feed's line and neutral by nothing dead, the two sides
       # of a light by nothing at all.
       def mixed(layout, edge, place)
-        beyond = layout.tree.mask([Design::Layout::FEED, *layout.lights])
         side = layout.tree.beyond(edge)
         side = ~side unless edge.index(place).zero?
-        feed, *lights = [Design::Layout::FEED, *layout.lights].map { |name| (layout.tree.mask([name]) & side & beyond).positive? }
+        feed, *lights = [Design::Layout::FEED, *layout.lights].map { |name| side.anybits?(layout.tree.mask([name])) }
         [*(%w[line neutral] if feed), *(%w[load neutral] if lights.any?)].uniq & layout.carried(edge)
       end
 

@@ -34,7 +34,10 @@ module Dielectra
       end
 
       # @return [Array<Box>] with one thing wrong
-      def deviating = @deviating ||= exchanged + wrong_device + [apart]
+      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_device + [apart]
+
+      # Whether it is a junction that nobody knows of: nobody has been in there.
+      def unseen? = Design::Layout.unseen?(@place)
 
       # Everything let loose.
       def apart = @apart ||= box([], kind, marked(kind) * @priors["apart"] * disturbed, :apart, @functions.keys)

@@ -85,9 +85,7 @@ module Dielectra
           {"kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place}
         end
         shown += scheme(hypothesis)
-        hidden = hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
-        hidden = hidden.map { |cause| cause["points"]&.any? { |point| point.include?("~") } ? cause.except("points") : cause }
-        shown + hidden
+        shown + hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
       end
 
       # A scheme of old days is wrong whatever else is.
@@ -105,9 +103,12 @@ module Dielectra
       # @return [Array<String>]
       def because(steps) = Explanation.new(@belief, @situation, steps).sentences(causes)
 
-      # @return [Hash] a deviation in the form of a conclusion
+      # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows of, have no
+      #   names in there
       def self.cause(deviation)
-        {"kind" => deviation.cause, "place" => deviation.place, "device" => deviation.device, "points" => deviation.points,
+        points = deviation.points unless deviation.points&.any? { |point| point.include?("~") }
+        place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)
+        {"kind" => deviation.cause, "place" => place, "device" => deviation.device, "points" => points,
          "contact" => deviation.contact, "between" => deviation.cable}.compact
       end
 

@@ -67,7 +67,9 @@ module Dielectra
       def layouts
         return trees.sketches if @ports.empty?
 
-        trees.sort_by { |layout| -layout.weight }
+        known = trees.to_a
+        known += trees(unseen: true).to_a if !@singles && (@wide || known.empty?)
+        known.sort_by { |layout| -layout.weight }
       end
 
       private
@@ -93,12 +95,13 @@ module Dielectra
 
       def hopeless?(weight) = weight < @least || weight < @best * FLOOR
 
-      def trees
+      # @param unseen [Boolean] with a junction that nobody knows of
+      def trees(unseen: false)
         lights = @job.wanted_loads.map(&:place).uniq
         controls = @job.wanted_controls.map(&:place)
         ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
         singles = @singles ? @ports.transform_values(&:size) : {}
-        @trees ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, singles:, wide: @wide || @singles, halves:)
+        (@trees ||= {})[unseen] ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, singles:, wide: @wide || @singles, halves:, unseen:)
       end
 
       # Whether the receptacles that are switched are so wholly or with one half: the broken tab says, once it is seen.

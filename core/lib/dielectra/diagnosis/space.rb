@@ -223,7 +223,7 @@ module Dielectra
       end
 
       def closed_boxes(skeleton)
-        closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) }
+        closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) } + skeleton.layout.unseen
         closed.map { |place| ClosedBox.of(skeleton, place, @world, either_way: either_way?(skeleton.layout.chain, place)) }
       end
 
@@ -252,8 +252,9 @@ module Dielectra
       end
 
       def several_apart(boxes, apart_so_far)
-        (2..boxes.size).flat_map do |count|
-          boxes.combination(count).flat_map do |some|
+        known = boxes.reject(&:unseen?)
+        (2..known.size).flat_map do |count|
+          known.combination(count).flat_map do |some|
             ways = some.each_with_index.map { |box, index| again(box.apart, apart_so_far || index.positive?) }
             product(ways.zip + (boxes - some).map(&:right))
           end

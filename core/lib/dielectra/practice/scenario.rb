@@ -7,8 +7,8 @@ module Dielectra
     class Scenario
       # How often each kind of house is met.
       FAMILIES = {
-        one: 0.19, two: 0.32, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
-        neutral_switched: 0.02, loads: 0.02, receptacle: 0.03, fan: 0.01, metric: 0.01
+        one: 0.18, two: 0.31, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
+        neutral_switched: 0.02, loads: 0.02, receptacle: 0.03, fan: 0.01, metric: 0.01, junction: 0.02
       }.freeze
       # Families in which much is hidden or nothing looks different.
       HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched].freeze

@@ -6,15 +6,16 @@ module Dielectra
     # conductors carry, how every box is joined. Families differ in how many switches there are and how the house is wired.
     class Wall
       ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
-      # Switches, loads, method and scheme of each family.
-      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load)
+      # Switches, loads, method and scheme of each family; whether its runs meet in a junction that no job knows of.
+      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load, :junction)
       FAMILIES = {
         one: Family.new(1, 1, "nm", :present), two: Family.new(2, 1, "nm", :present), three: Family.new(3, 1, "nm", :present),
         four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
         knob_and_tube: Family.new(nil, 1, "knob_and_tube", :present), second_circuit: Family.new(nil, 1, "nm", :present, true),
         old_scheme: Family.new(2, 1, "nm", :both_on_travelers), neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
         loads: Family.new(nil, 2, "nm", :present), receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle"),
-        fan: Family.new(nil, 1, "nm", :present, false, "fan_light"), metric: Family.new(nil, 1, "metric", :present)
+        fan: Family.new(nil, 1, "nm", :present, false, "fan_light"), metric: Family.new(nil, 1, "metric", :present),
+        junction: Family.new(nil, 1, "nm", :present, false, nil, true)
       }.freeze
       SCHEMES = [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h { |scheme| [scheme.name, scheme] }.freeze
       # Colours of cables of two and three conductors at 230 V: of today, and of the time before.
@@ -59,13 +60,14 @@ module Dielectra
 
       def volts = @family.wiring == "metric" ? 230 : 120
 
-      def places = [*@rooms, *@lights, *outlets]
+      def places = [*@rooms, *@lights, *outlets, *@layout.unseen]
 
       def outlets = @layout.edges.flatten.select { |place| Design::Layout.onward?(place) } + (@family.second ? ["outlet"] : [])
 
       def device(place)
         return "L#{@lights.index(place) + 1}" if @lights.include?(place)
         return "R#{outlets.index(place) + 1}" if outlets.include?(place)
+        return if Design::Layout.unseen?(place)
 
         "S#{@rooms.index(place) + 1}"
       end
@@ -73,7 +75,7 @@ module Dielectra
       def grounds_at(place)
         return [] unless @grounded
 
-        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } + ["#{device(place)}.ground"] + (@metal[place] ? ["#{place}.box"] : [])
+        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } + [*("#{device(place)}.ground" if device(place))] + (@metal[place] ? ["#{place}.box"] : [])
       end
 
       # Conductors of the light's circuit in a place.
@@ -99,7 +101,8 @@ module Dielectra
 
       def place_rows(names)
         [{"id" => "panel", "kind" => "panel"}] + names.map do |name|
-          kind = outlets.include?(name) || (receptacle? && @lights.include?(name)) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
+          kind = "junction_box" if Design::Layout.unseen?(name)
+          kind ||= outlets.include?(name) || (receptacle? && @lights.include?(name)) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
           {"id" => name, "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic"}
         end
       end
@@ -130,13 +133,13 @@ module Dielectra
 
       def pick_layout
         loop do
-          boxes = @rooms + @lights
+          boxes = @rooms + @lights + (@family.junction ? ["#{Design::Layout::UNSEEN}_1"] : [])
           shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
           edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
           edges += [[boxes.sample(random: @random), "onward_1"]] if chance?(0.25)
           layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme),
                                       halves: @half ? @lights : [])
-          return layout if layout.within?(3)
+          return layout if layout.within?(3) && layout.unseen.all? { |place| layout.edges_at(place).size >= Design::CableTrees::JUNCTION }
         end
       end
 
@@ -206,7 +209,7 @@ module Dielectra
       def joints_at(place)
         return outlet_joints(place) if outlets.include?(place)
 
-        kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds.fetch(place)
+        kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds[place]
         meant = Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
         turns = meant.turns
         joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))

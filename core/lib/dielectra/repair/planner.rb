@@ -42,7 +42,8 @@ module Dielectra
 
       def build(hypothesis, situation)
         arrangement = situation.arrangement
-        return Plan.new(obstacle: hypothesis.fault(:no_supply)) if hypothesis.fault(:no_supply)
+        out_of_reach = hypothesis.fault(:no_supply) || buried(hypothesis, arrangement)
+        return Plan.new(obstacle: out_of_reach) if out_of_reach
         return finished(hypothesis, situation) if @soundness.sound?(hypothesis, arrangement)
 
         best = shared_rewire(hypothesis, situation)
@@ -55,6 +56,11 @@ module Dielectra
         Plan.new(joints: joints(targets, changed, replacements), changed:, remakes:, replacements:, functions:,
                  lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(arrangement, lamp) },
                  tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+      end
+
+      # A joint that makes no contact in a junction that nobody knows of.
+      def buried(hypothesis, arrangement)
+        hypothesis.faults.find { |fault| fault.kind == :joint_open && Design::Layout.unseen?(fault.place) && hypothesis.dead_points(arrangement).intersect?(fault.points) }
       end
 
       # What stands in the way where no rewire over the cables as they lie will do.
@@ -200,7 +206,7 @@ module Dielectra
           break if (tried += 1) > MOST_TRIED && best
 
           depth = picks.size
-          next if best && cost + ahead[depth] >= best.first
+          next if cost.infinite? || (best && cost + ahead[depth] >= best.first)
 
           if depth == runs.size
             functions = search.functions(picks)
@@ -331,6 +337,7 @@ module Dielectra
         changed = target(hypothesis, situation, layout, place, carried).changes
         replaced = replacement(hypothesis, situation, layout, place) ? @costs["replace"] : 0.0
         return 0.0 if changed.zero? && replaced.zero?
+        return Float::INFINITY if Design::Layout.unseen?(place)
 
         entry = situation.open?(place) ? 0.0 : @costs.opening(@job.place(place)) + @costs["prove_dead"]
         (changed * @costs["arrange_point"]) + replaced + entry + @costs["walk"]

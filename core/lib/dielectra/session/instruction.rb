@@ -116,7 +116,7 @@ module Dielectra
         situation.job.controls.map { |control| "#{name(control.place)} #{situation.positions[control.id] || "not noted"}" }.join(", ")
       end
 
-      def name(place) = place.tr("_", " ")
+      def name(place) = Design::Layout.unseen?(place) ? "junction nobody knows of" : place.tr("_", " ")
 
       # A point in words: `porch/2.red` is "red of cable 2", `S1.common` is "the common screw of S1".
       def wire(point)

@@ -14,7 +14,7 @@ module Dielectra
       # @param cause [Hash] in the form of a conclusion
       # @return [String] without a full stop
       def cause(cause)
-        place = cause["place"] && Instruction.name(cause["place"])
+        place = cause["place"] ? Instruction.name(cause["place"]) : "a junction nobody knows of"
         return SCHEMES.fetch(cause["scheme"]) if cause["scheme"]
 
         case cause["kind"]
@@ -27,7 +27,7 @@ module Dielectra
         when "marks_wrong" then "The screws of the switch in #{place} are not what they look like"
         when "lamp" then "The lamp is burnt out"
         when "no_supply" then cause["place"] ? "The breaker was found off" : "No line comes from the panel"
-        else "#{cause["kind"]} #{place}"
+        else cause["kind"]
         end
       end
 
@@ -55,6 +55,7 @@ module Dielectra
         when :conductor_open
           "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)} and no spare can take its place: the run has to be replaced"
         when :short then "two conductors touch inside the run#{between(deviation.cable)} and no spare can take the place of one: the run has to be replaced"
+        when :joint_open then "a connection makes no contact in a junction that nobody knows of: it has to be found first"
         when :old_scheme then "the circuit follows a scheme of old days that is not allowed now, and the cables there are do not carry enough conductors for another"
         else "nothing within reach mends it"
         end
