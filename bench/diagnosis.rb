@@ -3,7 +3,8 @@
 
 # Plays made-up houses through the session and prints how they end, by trouble and by family, beside what others would have
 # needed: (a) who takes everything apart and puts it back, (b) who replaces like for like first, then (a), (c) who knew the
-# truth and only repaired and proved it; each priced step by step:
+# truth and only repaired and proved it; each priced step by step; and (d), on cases small enough, the best of all ways from a
+# moment on, gone through to the end, with what ours would be expected to need from there:
 #
 #   ruby --yjit bench/diagnosis.rb [HOUSES] [SEED] [SLIPS] [FAMILY]
 #
@@ -18,7 +19,7 @@ SLIPS = ARGV[2] || "0"
 FAMILY = ARGV[3]&.to_sym
 
 # One house played to its end.
-Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, :roles, keyword_init: true)
+Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, :roles, :small, keyword_init: true)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -34,13 +35,24 @@ def play(seed)
   watch = Dielectra::Practice::Watchman.new(house, scenario.job)
   times = []
   session = timed(times) { Dielectra::Session::Troubleshooting.new(scenario.job).tap(&:next) }
+  small = nil
   until session.next.is_a?(Dielectra::Session::Conclusion)
+    small ||= beside_optimum(session) if SLIPS == "0"
     step = session.next.numbered(session.steps.size + 1 - scenario.job.steps.size)
     watch.check!(step)
     answer = house.answer(step)
     timed(times) { session.record(step.merge("answer" => answer)).next }
   end
-  judged(seed, scenario, house, session, times, watch)
+  judged(seed, scenario, house, session, times, watch).tap { |game| game.small = small }
+end
+
+# Expected minutes from here of the session and of the best there is, where the case is small enough for that.
+# @return [Array(Float, Float), nil]
+def beside_optimum(session)
+  optimum = Dielectra::Practice::Optimum.small(session) or return
+  best = optimum.minutes
+  ours = optimum.minutes_of_session if best.finite?
+  ours && [ours, best]
 end
 
 def judged(seed, scenario, house, session, times, watch)
@@ -87,15 +99,21 @@ def told(group)
   [stated.zero? ? 1.0 : right / stated.to_f, all.zero? ? 1.0 : stated / all.to_f]
 end
 
+# Minutes from small cases on: ours, the optimum's, and how many cases.
+def beside(group)
+  small = group.filter_map(&:small)
+  small.empty? ? "" : format("%5.2f %4d", small.sum(&:first) / small.sum(&:last), small.size)
+end
+
 def quantile(times, share) = times.empty? ? 0.0 : times.sort[((times.size - 1) * share).round] * 1000
 
-puts "                          n  right  wrong unsafe  gave up  cause  roles  said | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max"
+puts "                          n  right  wrong unsafe  gave up  cause  roles  said | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max | /(d)    of"
 rows = games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } + [[:all, games]]
 rows.each do |name, group|
   count = ->(*outcomes) { group.count { |game| outcomes.include?(game.outcome) } }
   mean = ->(field) { group.sum(&field) / group.size.to_f }
   times = group.flat_map(&:times)
-  puts format("%-22s %4d %6d %6d %6d %8d %6d %6.3f %5.2f | %7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f", name, group.size, count[:solved, :stopped],
+  puts format("%-22s %4d %6d %6d %6d %8d %6d %6.3f %5.2f | %7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f | %s", name, group.size, count[:solved, :stopped],
               count[:wrong], count[:unsafe], count[:gave_up], group.count(&:named), *told(group), *%i[minutes fixed replacing least].map(&mean),
-              mean[:minutes] / mean[:fixed], mean[:minutes] / mean[:least], mean[:walks], mean[:steps], *[0.5, 0.95, 1.0].map { |share| quantile(times, share) })
+              mean[:minutes] / mean[:fixed], mean[:minutes] / mean[:least], mean[:walks], mean[:steps], *[0.5, 0.95, 1.0].map { |share| quantile(times, share) }, beside(group))
 end

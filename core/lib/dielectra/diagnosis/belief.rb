@@ -102,6 +102,11 @@ module Dielectra
         grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
       end
 
+      # The belief of somebody who knows that nothing else is true.
+      # @param some [Array<Hypothesis>]
+      # @return [Belief]
+      def narrowed(some) = with(observations, some.map(&:dup))
+
       # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
       # @return [Hash{Array => Float}]
       def guide

@@ -49,8 +49,8 @@ module Dielectra
 
       def trouble = @scenario.trouble
 
-      # Boxes that hands have to go into; all of them where the scheme is one of old days.
-      def places = @scenario.old_scheme? && mendable? ? @scenario.job.boxes.map(&:id) : @scenario.spoilt
+      # Boxes that hands have to go into; those of all switches where the scheme is one of old days.
+      def places = @scenario.old_scheme? && mendable? ? @scenario.spoilt | @job.wanted_controls.map(&:place) : @scenario.spoilt
 
       # White conductors there that are hot.
       def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]

@@ -45,7 +45,7 @@ module Dielectra
       def spoilt = @spoilt.uniq
 
       # @return [Boolean] whether a broken or shorted run has a conductor to spare, or one too many
-      def spared? = @run ? @run.wires.count(&:function) < @run.wires.size : false
+      def spared? = !@run.nil? && @run.places.none? { |place| Design::Layout.unseen?(place) } && @run.wires.count(&:function) < @run.wires.size
 
       # @return [Boolean] whether an obsolete scheme has cables that do not carry enough for another
       def stuck_with_scheme? = !@wall.allows_present?

@@ -70,6 +70,13 @@ module Dielectra
         self
       end
 
+      # The same session for somebody who knows that one of a few hypotheses is the true one.
+      # @param hypotheses [Array<Diagnosis::Hypothesis>] some of the belief's
+      # @return [Troubleshooting]
+      def supposing(hypotheses)
+        dup.tap { |other| other.suppose(hypotheses) }
+      end
+
       # @return [Step, Conclusion] what to do next, or how it ended
       def next = decision.outcome
 
@@ -124,6 +131,13 @@ module Dielectra
 
       # Probability that the circuit is right as things stand.
       def certainty = belief.probability { |hypothesis| soundness.sound?(hypothesis, situation.arrangement) }
+
+      protected
+
+      def suppose(hypotheses)
+        @belief = belief.narrowed(hypotheses)
+        forget
+      end
 
       private
 

@@ -1,0 +1,220 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Practice
+    # The least minutes that anybody could expect to need who stands in front of opened boxes and knows that one of a few
+    # hypotheses is the true one: every reading dead in every order, every repair tried first, gone through to the end. The
+    # measure for the choice of steps on cases small enough.
+    class Optimum
+      # Hypotheses up to which a case is small, switches, and the share of the belief that is picked from.
+      SMALL = 5
+      CONTROLS = 2
+      SHARE = 0.9999
+
+      # @param session [Session::Troubleshooting]
+      # @return [Optimum, nil] the case of the likeliest hypotheses that call for different repairs, all of which can be carried out
+      #   from where one stands; nil where there is none
+      def self.small(session)
+        situation = session.situation
+        return unless situation.power == "off" && situation.opened.any? && situation.opened.keys.all? { |place| situation.proved_dead?(place) }
+        return unless session.job.controls.size <= CONTROLS && session.job.controls.all? { |control| situation.positions[control.id] }
+
+        able = session.belief.leading(share: SHARE, most: 60).select { |hypothesis| session.planner.plan(hypothesis, situation).ready? }
+        some = able.uniq { |hypothesis| [session.planner.plan(hypothesis, situation).key, hypothesis.deviations.map(&:kind)] }.first(SMALL)
+        new(session, some) if some.map { |hypothesis| session.planner.plan(hypothesis, situation).key }.uniq.size > 1
+      end
+
+      # @param session [Session::Troubleshooting] with the power off, every opened box proved dead and the toggles known
+      # @param hypotheses [Array<Diagnosis::Hypothesis>] with the weights they have there
+      def initialize(session, hypotheses)
+        @session = session
+        @costs = session.costs
+        @job = session.job
+        @prediction = session.belief.prediction
+        @world = session.belief.world
+        @planner = session.planner
+        @hypotheses = hypotheses
+        total = hypotheses.sum(&:weight)
+        @weights = hypotheses.map { |hypothesis| hypothesis.weight / total }
+        @memo = {}
+      end
+
+      # @return [Float] expected minutes of the best way; infinite where dead readings and repairs from here do not settle it
+      def minutes = value(@hypotheses.each_index.to_a, @session.situation)
+
+      # @return [Float, nil] expected minutes of the session's way, up to the end of the proof; nil where it goes another way than
+      #   from here
+      def minutes_of_session
+        all = @hypotheses.map { |truth| played(truth) }
+        all.zip(@weights).sum { |minutes, weight| minutes * weight } if all.all?
+      end
+
+      # What the tester, the light or the switch would say under a hypothesis.
+      # @return [Hash, nil] an answer; nil for a step that it does not say enough for
+      def answer(truth, step, situation)
+        raised = toggles(situation)
+        arrangement = @world.same(situation.arrangement)
+        case step["do"]
+        when "watch" then {"loads" => @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }, "breakers" => {@job.breakers.first => situation.power || "on"}}
+        when "probe" then read(truth, step, arrangement, raised)
+        when "prove_dead" then {"live" => []}
+        when "bench" then {"closed" => truth.closed(arrangement, step["device"], Trade::Position.raised?(step["position"]))}
+        when "open", "find_breaker" then nil
+        else {"ok" => true}
+        end
+      end
+
+      private
+
+      def share(numbers) = @weights.values_at(*numbers).sum
+
+      # Expected minutes, of the weight of the hypotheses that are left.
+      def value(left, situation)
+        @memo[[left, situation.arrangement, situation.positions, situation.at, situation.power, situation.dead.keys]] ||=
+          (trials(left, situation) + readings(left, situation)).min || Float::INFINITY
+      end
+
+      # Each repair carried out and proved as far as it goes.
+      def trials(left, situation)
+        plans = left.map { |number| @planner.plan(@hypotheses[number], situation) }.uniq(&:key)
+        plans.select { |plan| plan.ready? || plan.nothing? }.filter_map do |plan|
+          cost, there = taken(work(plan, situation), situation)
+          there, cost = energised(there, cost)
+          groups = left.group_by { |number| shown(@hypotheses[number], there) }
+          next if groups.size == 1 && groups.keys.first.last != :obeys
+
+          (cost * share(left)) + groups.sum { |lights, some| followed(lights, some, there) }
+        end
+      end
+
+      # The proof up to where it fails, and what comes after.
+      def followed(lights, some, there)
+        cost, there = taken(looks(there).first((lights.size * 2) - 1), there)
+        (cost * share(some)) + (lights.last == :obeys ? 0.0 : value(some, there))
+      end
+
+      # Alternately a look at the light and a throw of a switch, through every combination.
+      def looks(situation)
+        ids = @job.wanted_controls.map(&:id)
+        now = toggles(situation)
+        throws = (1...(2**ids.size)).map do |number|
+          id = ids[(number & -number).bit_length - 1]
+          now = now.merge(id => !now[id])
+          {"do" => "set", "device" => id, "to" => now[id] ? "up" : "down"}
+        end
+        [{"do" => "watch"}, *throws.flat_map { |throw| [throw, {"do" => "watch"}] }]
+      end
+
+      # The lights of the proof under a hypothesis, up to the first that does not go with the one before.
+      def shown(hypothesis, situation)
+        seen = []
+        there = situation
+        looks(situation).each do |step|
+          there = after(step, there)
+          next unless step["do"] == "watch"
+
+          seen << @prediction.lights(hypothesis, @world.same(there.arrangement), toggles(there))
+          return seen if (seen.size > 1 && seen[-1] == seen[-2]) || !%i[on off].include?(seen.last)
+        end
+        seen + [:obeys]
+      end
+
+      # Each reading that tells something, and what comes after either answer.
+      def readings(left, situation)
+        return [] if left.size < 2
+
+        situation.opened.keys.flat_map do |place|
+          cost, there = hands(place, situation)
+          turned(place, there).flat_map { |steps| pairs(place, left, cost, *taken(steps, there)) }
+        end
+      end
+
+      def pairs(place, left, entry, turning, situation)
+        raised = toggles(situation)
+        arrangement = @world.same(situation.arrangement)
+        points = situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
+        parts = points.combination(2).map { |pair| left.partition { |number| @prediction.beeps(@hypotheses[number], arrangement, raised, *pair) } }
+        parts.reject { |part| part.any?(&:empty?) }.uniq(&:sort).map do |part|
+          ((entry + turning + @costs["probe"]) * share(left)) + part.sum { |some| value(some, situation) }
+        end
+      end
+
+      def turned(place, situation)
+        local = @job.wanted_controls.find { |control| control.place == place }
+        local ? [[], [{"do" => "set", "device" => local.id, "to" => toggles(situation)[local.id] ? "down" : "up"}]] : [[]]
+      end
+
+      # With the hands in a place, the power off.
+      def hands(place, situation)
+        steps = []
+        steps << {"do" => "breaker", "device" => @job.breakers.first, "to" => "off"} unless situation.power == "off"
+        steps << {"do" => "prove_dead", "place" => place} unless situation.power == "off" && situation.proved_dead?(place)
+        taken(steps, situation)
+      end
+
+      def energised(situation, cost)
+        return [situation, cost] if situation.power == "on"
+
+        more, there = taken([{"do" => "breaker", "device" => @job.breakers.first, "to" => "on"}], situation)
+        [there, cost + more]
+      end
+
+      # The steps of a plan.
+      def work(plan, situation)
+        plan.places.flat_map do |place|
+          steps = situation.power == "off" && situation.proved_dead?(place) ? [] : entry(place, situation)
+          plan.replacements_at(place).each { |device, kind| steps << {"do" => "replace", "device" => device, "kind" => kind} }
+          joints = plan.joints[place] || situation.joints(place)
+          steps << {"do" => "arrange", "place" => place, "joints" => joints.map { |joint| joint - plan.remakes[place] }.select { |joint| joint.size > 1 }} if plan.remakes[place]
+          steps << {"do" => "arrange", "place" => place, "joints" => joints} if plan.joints[place] || plan.remakes[place]
+          steps + plan.tapes_at(place).map { |point, tape| {"do" => "mark", "point" => point, "tape" => tape} }
+        end
+      end
+
+      def entry(place, situation)
+        off = situation.power == "off" ? [] : [{"do" => "breaker", "device" => @job.breakers.first, "to" => "off"}]
+        off + [{"do" => "prove_dead", "place" => place}]
+      end
+
+      # @return [Array(Float, Evidence::Situation)] minutes of some steps, and where one stands after
+      def taken(steps, situation)
+        steps.reduce([0.0, situation]) { |(cost, now), step| [cost + @costs.of(step, now), after(step, now)] }
+      end
+
+      def after(step, situation)
+        answer = {"watch" => {"breakers" => {@job.breakers.first => "on"}}, "prove_dead" => {"live" => []}}.fetch(step["do"], {"ok" => true})
+        situation.after(step.merge("answer" => answer), 0)
+      end
+
+      def toggles(situation)
+        @world.toggles(@job.controls.to_h { |control| [control.id, Trade::Position.raised?(situation.positions.fetch(control.id))] })
+      end
+
+      def light(truth, arrangement, raised, lamp) = @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }
+
+      def read(truth, step, arrangement, raised)
+        at = step["at"]
+        case step["tool"]
+        when "continuity" then {"reads" => @prediction.beeps(truth, arrangement, raised, *at) ? "beep" : "silent"}
+        when "resistance" then {"ohms" => {true => 0.2, :perhaps => 20.0}[@prediction.beeps(truth, arrangement, raised, *at)]}
+        when "ncv" then {"reads" => @prediction.potential(truth, arrangement, raised, at.first) == :line ? "glow" : "dark"}
+        else {"volts" => @prediction.volts(truth, arrangement, raised, *at) == :full ? @job.supply_volts.to_f : 0.0}
+        end
+      end
+
+      # Minutes until the session has proved it, one hypothesis being true; nil where it opens another box first, or gives up.
+      def played(truth)
+        session = @session.supposing(@hypotheses)
+        start = session.minutes
+        until session.situation.power == "on" && session.proof.complete?
+          return if session.next.is_a?(Session::Conclusion)
+
+          step = session.next.to_h
+          answer = answer(truth, step, session.situation) or return
+          session.record(step.merge("answer" => answer))
+        end
+        session.minutes - start
+      end
+    end
+  end
+end
