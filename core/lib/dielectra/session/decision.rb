@@ -8,7 +8,7 @@ module Dielectra
       attr_reader :outcome
       # @return [Candidate, nil] what the step is for, where it was weighed against others
       attr_reader :candidate
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :live_search, :polarity, :last_check, :second_look, :roles or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :live_search, :cause, :polarity, :last_check, :second_look, :roles or :leave
       attr_reader :rule
 
       # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
@@ -69,7 +69,9 @@ module Dielectra
         @candidate = on_the_way(open) || open.first
         return @session.reconsider ? best : stop("nothing is left that could be done safely from here") if @candidate.nil?
 
-        @candidate.purpose == :stop ? give_up(@candidate.subject) : @candidate.step
+        return give_up(@candidate.subject) if @candidate.purpose == :stop
+
+        ruled(:cause, (CauseCheck.new(@session).step(@candidate) if @candidate.purpose == :repair)) || @candidate.step
       end
 
       def on_the_way(open) = @session.aim && open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Before a switch is taken out: where the same new switch would mend several things, the dead reading that tells which of
+    # them it was. Once the old one is gone nobody can say any more, and the record names it.
+    class CauseCheck
+      # Bits about the cause that a reading has to give.
+      TELLING = 0.2
+      # What those bits are worth where the switch has to be thrown first.
+      LATER = 0.75
+
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+        @belief = session.belief
+        @arrangement = @belief.world.same(@situation.arrangement)
+      end
+
+      # @param candidate [Candidate] the repair that comes next
+      # @return [Step, nil] nil where it takes no switch out, or nothing tells
+      def step(candidate)
+        return unless candidate.step.do == "replace" && @session.job.tool?("continuity")
+
+        place = @situation.place_of(candidate.step.to_h)
+        concerned(candidate.subject)
+        pair, toggles = best(place) unless doubt(@weights) < TELLING
+        return unless pair
+
+        @session.approach.hands(place) { |hands| @session.approach.toggled(toggles) { hands.probe("continuity", pair) } }
+      end
+
+      private
+
+      # The hypotheses that the repair would mend, and what each says was wrong.
+      def concerned(plan)
+        outlook = @session.outlook
+        some = outlook.hypotheses.zip(outlook.weights).select { |hypothesis, _| @session.planner.plan(hypothesis, @situation).key == plan.key }
+        @hypotheses = some.map(&:first)
+        @weights = some.map(&:last).then { |weights| weights.map { |weight| weight / weights.sum } }
+        @labels = @hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }
+      end
+
+      # @return [Array(Array<String>, Hash), nil] the pair of points that tells most, and how the toggles shall stand
+      def best(place)
+        told = ways(place).flat_map { |raised, share| readings(place, raised).map { |pair, bits| [bits * share, pair, raised] } }
+        bits, pair, raised = told.max_by(&:first)
+        [pair, raised] if bits && bits >= TELLING
+      end
+
+      # The toggles as they stand, and with the one of the place thrown, which takes a little longer.
+      def ways(place)
+        now = Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world)
+        return [] unless now.one?
+
+        local = @session.job.wanted_controls.find { |control| control.place == place }
+        ways = [[now.first, 1.0]]
+        ways << [@belief.world.toggles(now.first.merge(local.id => !now.first[local.id])), LATER] if local
+        ways
+      end
+
+      def readings(place, raised)
+        points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
+        toggles = Diagnosis::Toggles.new([raised], nil)
+        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, toggles, points)
+        points.combination(2).reject { |pair| taken?(pair, raised) }.map { |pair| [pair, telling(beeps.yes(pair).values_at(*beeps.pattern_of))] }
+      end
+
+      def taken?(pair, raised)
+        @belief.observations.any? { |seen| seen.what == :continuity && seen.at.sort == pair.sort && seen.arrangement == @arrangement && seen.toggles.first == raised } ||
+          @situation.declined?({"do" => "probe", "tool" => "continuity", "at" => pair})
+      end
+
+      # Bits about the cause that a reading is expected to give.
+      # @param yes [Array<Float>] how likely a beep is under each hypothesis
+      def telling(yes)
+        beep = @weights.zip(yes).map { |weight, share| weight * share }
+        silent = @weights.zip(beep).map { |weight, share| weight - share }
+        doubt(@weights) - doubt(beep) - doubt(silent)
+      end
+
+      # Bits of doubt about the cause, times the weight there is.
+      def doubt(weights)
+        sums = @labels.zip(weights).each_with_object(Hash.new(0.0)) { |(label, weight), all| all[label] += weight }.values
+        sums.sum * Diagnosis::Belief.entropy(sums)
+      end
+    end
+  end
+end
