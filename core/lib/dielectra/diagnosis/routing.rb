@@ -17,6 +17,8 @@ module Dielectra
       MOST_JOINS = 12_000
       # Assignments of ports to runs that are thought of.
       MOST_ASSIGNED = 2_000
+      # Boxes up to which a junction besides is thought of: of more there are too many ways.
+      MOST_AROUND_JUNCTION = 4
       # Ways of naming functions that are remembered for one and the same wiring.
       MOST_NAMINGS = 6
 
@@ -68,7 +70,7 @@ module Dielectra
         return trees.sketches if @ports.empty?
 
         known = trees.to_a
-        known += trees(unseen: true).to_a if !@singles && (@wide || known.empty?)
+        known += trees(unseen: true).to_a if !@singles && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
         known.sort_by { |layout| -layout.weight }
       end
 
