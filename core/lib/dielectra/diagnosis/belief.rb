@@ -17,6 +17,10 @@ module Dielectra
       # Share of all within which hypotheses are looked at for neighbours, and how many are at once.
       REDRAWN = 0.9
       MOST_REDRAWN = 8
+      # What comes of them at most.
+      MOST_FURTHER = 500
+      # How much likelier it has to make an odd answer.
+      EXPLAINS = 2.0
       # How unlikely an answer must be under the best hypothesis to count against it.
       MISFIT = 0.05
 
@@ -124,7 +128,19 @@ module Dielectra
       # The space looked at wider, and the best of it grown by one thing more that is wrong.
       def grown(space)
         wider = scored(space.hypotheses, observations)
-        wider + scored(wider.max_by(EXTENDED, &:weight).flat_map { |hypothesis| space.extended(hypothesis) }, observations)
+        best = wider.max_by(EXTENDED, &:weight)
+        odd = best.empty? ? [] : misfits(best.first)
+        further = best.flat_map { |hypothesis| explaining(space.extended(hypothesis), hypothesis, odd) }
+        wider + scored(further.max_by(MOST_FURTHER, &:prior), observations)
+      end
+
+      # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than it does
+      # itself.
+      def explaining(found, hypothesis, odd)
+        return found if odd.empty?
+
+        before = odd.map { |seen| prediction.likelihood(hypothesis, seen) }
+        found.select { |one| odd.zip(before).any? { |seen, likelihood| prediction.likelihood(one, seen) > EXPLAINS * likelihood } }
       end
 
       # @return [Array<Observation>] answers that a hypothesis would not have led one to expect

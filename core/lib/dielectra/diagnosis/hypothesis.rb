@@ -69,6 +69,13 @@ module Dielectra
         by_position[raised] ||= @world.nets(base(arrangement), contacts(arrangement, raised))
       end
 
+      # What a lamp does by the combination of toggles, as far as it was worked out; to be added to.
+      # @return [Hash{Hash => Symbol}] by the one object for a combination
+      def shown(arrangement, lamp)
+        by_lamp = ((@shown ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
+        by_lamp[lamp] ||= {}.compare_by_identity
+      end
+
       # Nets with switches taken out.
       # @return [Array<Integer>]
       def base(arrangement)

@@ -12,6 +12,7 @@ module Dielectra
 
       def initialize(world)
         @world = world
+        @first_lamp = world.lamps.each_key.first
         @error = Physics::Uncertainty.error
       end
 
@@ -48,23 +49,18 @@ module Dielectra
       end
 
       # @return [Symbol] :on, :dim, :off or :tripped, with the breaker on
-      def light(hypothesis, arrangement, raised, lamp = @world.lamps.first.first)
-        nets = hypothesis.nets(arrangement, raised)
-        return :tripped if nets[@world.source] == nets[@world.return]
-        return :off unless burning?(hypothesis, arrangement, nets, lamp)
-
-        without = hypothesis.nets_without_weak(arrangement, raised)
-        without && !burning?(hypothesis, arrangement, without, lamp) ? :dim : :on
+      def light(hypothesis, arrangement, raised, lamp = @first_lamp)
+        shown = hypothesis.shown(arrangement, lamp)
+        shown[raised] ||= worked_out(hypothesis, arrangement, raised, lamp)
       end
 
       # @return [Boolean] whether the breaker lets go
-      def trips?(hypothesis, arrangement, raised)
-        nets = hypothesis.nets(arrangement, raised)
-        nets[@world.source] == nets[@world.return]
-      end
+      def trips?(hypothesis, arrangement, raised) = light(hypothesis, arrangement, raised) == :tripped
 
       # What all lamps do: the one light they show together, or :odd where they differ.
       def lights(hypothesis, arrangement, raised)
+        return light(hypothesis, arrangement, raised) if @world.lamps.size == 1
+
         shown = @world.lamps.keys.map { |lamp| light(hypothesis, arrangement, raised, lamp) }.uniq
         shown.size == 1 ? shown.first : :odd
       end
@@ -111,6 +107,15 @@ module Dielectra
       end
 
       private
+
+      def worked_out(hypothesis, arrangement, raised, lamp)
+        nets = hypothesis.nets(arrangement, raised)
+        return :tripped if nets[@world.source] == nets[@world.return]
+        return :off unless burning?(hypothesis, arrangement, nets, lamp)
+
+        without = hypothesis.nets_without_weak(arrangement, raised)
+        without && !burning?(hypothesis, arrangement, without, lamp) ? :dim : :on
+      end
 
       def burning?(hypothesis, arrangement, nets, lamp)
         return false unless hypothesis.lamp_good?(arrangement, lamp)
@@ -178,7 +183,7 @@ module Dielectra
         return matches(false, short) if observation.reading == "on"
         return 1 - @error if short
 
-        ever = Observation.states(@world.job, {}).any? { |any| trips?(hypothesis, observation.arrangement, any) }
+        ever = @world.combinations.any? { |any| trips?(hypothesis, observation.arrangement, any) }
         ever ? 0.5 : TRIPS_FOR_NOTHING
       end
 

@@ -5,28 +5,29 @@ module Dielectra
     # The hypotheses worth holding, given what the opened boxes show: skeletons, ways the closed boxes may be joined, and
     # hidden faults, by falling prior. What is too unlikely is left out and can be grown back by looking wider.
     class Space
-      # Share of the heaviest prior below which a hypothesis is left out.
+      # Share of the heaviest prior below which a hypothesis is left out; where answers surprise, lower and lower until there are
+      # enough of them.
       FLOOR = 3e-4
-      # The same where answers surprise.
-      WIDER = 1e-5
+      WIDER = [3e-4, 5e-5, 1e-5].freeze
+      ENOUGH = 5_000
       # How much lower that share is for obsolete schemes.
       RARE = 0.02
       # Hypotheses held, and skeletons they rest on.
       MOST = 240
       # Skeletons beyond those of which only what is meant is held, nothing hidden in it.
-      MOST_PLAIN = 400
+      MOST_PLAIN = 250
       # Share of the heaviest skeleton that these have to have.
       LEAST_PLAIN = 0.005
       # Skeletons that are looked at to pick those from, once something has been seen.
-      MOST_LOOKED_AT = 500
+      MOST_LOOKED_AT = 300
       # The same where answers surprise.
-      MOST_LOOKED_AT_WIDE = 600
+      MOST_LOOKED_AT_WIDE = 300
       # Hypotheses held at least of all that say that the same is wrong.
       FEW = 4
       # Probability that something is wrong in a closed box, or hidden.
       ELSEWHERE = 0.3
       # Hypotheses looked at before a box is open, to be merged.
-      MOST_BLIND = 4000
+      MOST_BLIND = 1500
       MOST_SKELETONS = 24
 
       # @param wide [Boolean] whether to look for rarer things: layouts seldom met
@@ -42,7 +43,6 @@ module Dielectra
         @wide = wide
         @guide = guide
         @observations = observations
-        @floor = wide ? WIDER : FLOOR
       end
 
       # @param skeleton [Skeleton]
@@ -58,8 +58,7 @@ module Dielectra
         skeletons, others = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide, draw: @observations.size))
         return [] if skeletons.empty?
 
-        floor = @floor * skeletons.map(&:weight).max
-        found = skeletons.flat_map { |skeleton| of(skeleton, floor) }
+        found = listed(skeletons)
         return merged(found) if @situation.opened.empty?
 
         found = picked(found) if found.size > MOST
@@ -150,7 +149,7 @@ module Dielectra
       # the same light in every combination, are one.
       def merged(found)
         prediction = Prediction.new(@world)
-        states = Observation.states(@job, {}).map { |raised| @world.toggles(raised) }
+        states = @world.combinations
         found = found.max_by(MOST_BLIND) { |_, _, prior| prior } if found.size > MOST_BLIND
         all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
         groups = all.group_by do |hypothesis|
@@ -173,6 +172,17 @@ module Dielectra
         return 1.0 if @guide.empty?
 
         @guide.fetch(Space.wrong(assembly.skeleton, assembly.deviations + faults)) { @guide.fetch(:others) }
+      end
+
+      # What rests on some skeletons, down to a floor.
+      # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
+      def listed(skeletons)
+        heaviest = skeletons.map(&:weight).max
+        return skeletons.flat_map { |skeleton| of(skeleton, FLOOR * heaviest) } unless @wide
+
+        WIDER.reduce([]) do |found, floor|
+          found.size < ENOUGH ? skeletons.flat_map { |skeleton| of(skeleton, floor * heaviest) } : found
+        end
       end
 
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]

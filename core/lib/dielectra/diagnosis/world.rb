@@ -59,6 +59,10 @@ module Dielectra
       # The one object for a combination of toggles.
       def toggles(raised) = @toggles[raised] ||= raised.dup.freeze
 
+      # Every combination of toggles, each the one object for it.
+      # @return [Array<Hash{String => Boolean}>]
+      def combinations = @combinations ||= Observation.states(job, {}).map { |raised| toggles(raised) }
+
       # An observation whose circumstances are the one object each.
       def interned(observation)
         observation.dup.tap do |copy|
@@ -70,24 +74,20 @@ module Dielectra
       # Nets of copper alone, switches taken out.
       # @param assembly [Assembly]
       # @param faults [Array<Deviation>] what is open or bridged besides
-      # @return [Array<Integer>] for each point another of its net, or itself
+      # @return [Array<Integer>] for each point the net it is part of
       def base(assembly, arrangement, faults = [])
         parent = runs(assembly.skeleton, faults).dup
         parent.concat((parent.size...(index.size + SPARE)).to_a) if parent.size < index.size
         dead = faults.empty? ? faults : numbers(faults.reject { |fault| arrangement.touched.include?(fault.points&.first) }, :joint_open).flatten
         assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead) }
         numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
-        parent
+        flattened(parent)
       end
 
       # The same with contacts closed.
       # @param pairs [Array<Array(Integer, Integer)>]
       # @return [Nets]
-      def nets(base, pairs)
-        parent = base.dup
-        pairs.each { |one, other| unite(parent, one, other) }
-        Nets.new(parent)
-      end
+      def nets(base, pairs) = Nets.new(base, pairs)
 
       # @param kinds [Hash{String => String}] device => kind
       # @return [Array<Array(Integer, Integer)>] pairs that sound devices close with their toggles so
@@ -147,6 +147,15 @@ module Dielectra
             point = parent[point] until parent[point] == point
             parent[point] = root
           end
+        end
+      end
+
+      # Every point with its root for parent.
+      def flattened(parent)
+        parent.each_index do |point|
+          root = parent[point]
+          root = parent[root] until parent[root] == root
+          parent[point] = root
         end
       end
 

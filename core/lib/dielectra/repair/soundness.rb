@@ -8,7 +8,7 @@ module Dielectra
       def initialize(world, prediction)
         @world = world
         @prediction = prediction
-        @states = Diagnosis::Observation.states(world.job, {}).map { |raised| world.toggles(raised) }
+        @states = world.combinations
         @flips = flips(world.job.wanted_controls.map(&:id))
         @verdicts = {}.compare_by_identity
       end
