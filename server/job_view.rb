@@ -9,7 +9,7 @@ module Server
     end
 
     def to_h
-      {call: CallSummary.new(@job).to_h, controls:, load: load_row, grid:, power: Dielectra::Session::Power.new(situation).to_h, boxes:,
+      {call: CallSummary.new(@job).to_h, volts: @session.job.supply_volts, controls:, load: load_row, grid:, power: Dielectra::Session::Power.new(situation).to_h, boxes:,
        next: advice, instead:, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
        repair: Dielectra::Session::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
     end

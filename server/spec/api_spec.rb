@@ -34,7 +34,7 @@ RSpec.describe "The API" do
     env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
     custom_request(verb, "/api#{path}", {}, env)
     # The description names paths below the server's own, /api.
-    request = Rack::Request.new(last_request.env.merge("PATH_INFO" => path, "SCRIPT_NAME" => ""))
+    request = Rack::Request.new(last_request.env.merge("PATH_INFO" => path.split("?").first, "SCRIPT_NAME" => ""))
     request.env["rack.input"] = StringIO.new(env[:input].to_s)
     described = definition.validate_request(request)
     expect([described.known?, valid && described.error&.message]).to eq([true, valid ? nil : false])
@@ -73,6 +73,20 @@ RSpec.describe "The API" do
   it "opens a call from a few words" do
     job = call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "Loft light", draft: {switches: %w[Loft Stairs], light: "Ridge"}}, expect_status: 201)
     expect(job["controls"].map { |control| control["name"] }).to eq(%w[loft stairs])
+  end
+
+  it "opens a call for a receptacle, in conduit, at 230 V", :aggregate_failures do
+    draft = {switches: %w[Loft], light: "Bench", load: "receptacle", method: "emt", volts: 230}
+    job = call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "Bench outlet", draft:}, expect_status: 201)
+    file = call("GET", "/jobs/#{job["call"]["id"]}/file")
+    expect([job["volts"], job["load"]["kind"], file["method"], file["places"].last["kind"]]).to eq([230, "receptacle", "emt", "receptacle_box"])
+    call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "No", draft: {switches: %w[Loft], light: "Bench", load: "heater"}}, expect_status: 422)
+  end
+
+  it "calls things by the words of the place" do
+    words = call("GET", "/trade?volts=230")
+    expect([words["grounding"], words["cables"].first["colors"], words["devices"].find { |row| row["kind"] == "three_way" }["term"]])
+      .to eq(["green_yellow", %w[brown blue], "two-way switch"])
   end
 
   it "works a whole job, keeps it as a file, and the file is the same job" do

@@ -5,8 +5,13 @@ export function useDay() {
   return useQuery({ queryKey: ["day"], queryFn: () => body(api.GET("/day")) });
 }
 
-export function useTrade() {
-  return useQuery({ queryKey: ["trade"], staleTime: Infinity, queryFn: () => body(api.GET("/trade")) });
+/** What the trade calls things where the supply has so many volts. */
+export function useTrade(volts: number) {
+  return useQuery({
+    queryKey: ["trade", volts],
+    staleTime: Infinity,
+    queryFn: () => body(api.GET("/trade", { params: { query: { volts } } })),
+  });
 }
 
 export function useJob(id: number) {

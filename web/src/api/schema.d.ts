@@ -414,6 +414,8 @@ export interface components {
         };
         Job: {
             call: components["schemas"]["Call"];
+            /** @description Of the supply */
+            volts: number;
             controls: {
                 id: string;
                 place: string;
@@ -512,14 +514,17 @@ export type $defs = Record<string, never>;
 export interface operations {
     trade: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Of the supply: words, labels and colours are those of its part of the world */
+                volts?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The same for every job */
+            /** @description The same for every job of a part of the world */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -570,6 +575,12 @@ export interface operations {
                     title: string;
                     complaint?: string;
                     draft?: {
+                        /** @enum {string} */
+                        load?: "luminaire" | "fan_light" | "receptacle";
+                        /** @enum {number} */
+                        volts?: 120 | 230;
+                        /** @enum {string} */
+                        method?: "nm" | "emt" | "knob_and_tube";
                         switches: string[];
                         light: string;
                         marked?: boolean[];

@@ -17,7 +17,7 @@ type Props = { job: Job; busy: boolean; take: (step: Step) => void; undo: () => 
 /** The next step, or how the job ended: the first thing the eye finds. */
 export function NowPlate({ job, busy, take, undo }: Props) {
   const canUndo = job.steps.length > 0;
-  const { data: trade } = useTrade();
+  const { data: trade } = useTrade(job.volts);
   useKeys({ u: () => canUndo && !busy && undo() });
   const [instead, setInstead] = useState<{ at: number; advice: Advice } | null>(null);
   const chosen = instead?.at === job.steps.length ? instead.advice : null;

@@ -22,6 +22,7 @@ const job: Job = {
     last: null,
   },
   controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
+  volts: 120,
   load: { id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" },
   grid: [
     { positions: { S1: "up" }, found: "off", now: null, current: false },

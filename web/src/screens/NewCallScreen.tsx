@@ -5,6 +5,7 @@ import { api, body } from "../api/client";
 import { Button } from "../parts/Button";
 import { Frame } from "../parts/Frame";
 import { Notice } from "../parts/Notice";
+import { Toggle } from "../parts/Toggle";
 
 type Form = {
   name: string;
@@ -13,7 +14,30 @@ type Form = {
   complaint: string;
   switches: string[];
   light: string;
+  load: Load;
+  method: Method;
+  volts: Volts;
 };
+type Load = "luminaire" | "fan_light" | "receptacle";
+type Method = "nm" | "emt" | "knob_and_tube";
+type Volts = 120 | 230;
+/** What is switched, and how each is asked for. */
+const LOADS: [Load, string, string][] = [
+  ["luminaire", "a light", "Where the light is"],
+  ["fan_light", "a fan with a light", "Where the fan is"],
+  ["receptacle", "a receptacle", "Where the receptacle is"],
+];
+/** Where it usually is. */
+const USUAL: Record<Load, string> = { luminaire: "ceiling", fan_light: "ceiling", receptacle: "" };
+const METHODS: [Method, string][] = [
+  ["nm", "cable"],
+  ["emt", "conduit"],
+  ["knob_and_tube", "single wires on knobs"],
+];
+const SUPPLIES: [Volts, string][] = [
+  [120, "120 V"],
+  [230, "230 V"],
+];
 /** How the place of each switch is asked for. */
 const SWITCHES: [string, string][] = [
   ["Where the switch is", "hall"],
@@ -28,6 +52,9 @@ const EMPTY: Form = {
   complaint: "",
   switches: [],
   light: "ceiling",
+  load: "luminaire",
+  method: "nm",
+  volts: 120,
 };
 
 /** A call starts with a few words; a job file that somebody sent opens one as well. */
@@ -46,13 +73,21 @@ export function NewCallScreen() {
             complaint: form.complaint,
             ...(file
               ? { file: file.content }
-              : { draft: { switches: form.switches.filter(Boolean), light: form.light } }),
+              : {
+                  draft: {
+                    switches: form.switches.filter(Boolean),
+                    light: form.light,
+                    load: form.load,
+                    method: form.method,
+                    volts: form.volts,
+                  },
+                }),
           },
         }),
       ),
     onSuccess: (job) => navigate(`/jobs/${job.call.id}`),
   });
-  const field = (key: Exclude<keyof Form, "switches">, label: string, hint = "") => (
+  const field = (key: "name" | "street" | "title" | "complaint" | "light", label: string, hint = "") => (
     <Field
       label={label}
       hint={hint}
@@ -74,13 +109,13 @@ export function NewCallScreen() {
   return (
     <Frame>
       <form
-        className="mx-auto grid max-w-2xl gap-4"
+        className="mx-auto grid max-w-4xl items-start gap-x-6 gap-y-4 sm:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault();
           open.mutate();
         }}
       >
-        <h1 className="mt-2 text-2xl font-bold">New call</h1>
+        <h1 className="mt-2 text-2xl font-bold sm:col-span-2">New call</h1>
         {field("name", "House")}
         {field("street", "Street")}
         {field("title", "What it is about", "Hall light")}
@@ -103,7 +138,27 @@ export function NewCallScreen() {
                 />
               ),
             )}
-            {field("light", "Where the light is")}
+            <Choice
+              label="What is switched"
+              options={LOADS.map(([load, words]) => [load, words])}
+              value={form.load}
+              onChange={(load) =>
+                setForm({ ...form, load, light: form.light === USUAL[form.load] ? USUAL[load] : form.light })
+              }
+            />
+            {field("light", LOADS.find(([load]) => load === form.load)?.[2] ?? "")}
+            <Choice
+              label="How the wires run"
+              options={METHODS}
+              value={form.method}
+              onChange={(method) => setForm({ ...form, method })}
+            />
+            <Choice
+              label="Supply"
+              options={SUPPLIES}
+              value={form.volts}
+              onChange={(volts) => setForm({ ...form, volts })}
+            />
           </>
         )}
         <label className="grid gap-1">
@@ -115,12 +170,37 @@ export function NewCallScreen() {
             onChange={(event) => void readFile(event.target.files?.[0])}
           />
         </label>
-        <Notice error={fileError ?? open.error} />
-        <Button type="submit" kind="key" disabled={open.isPending} className="justify-self-start">
-          Start the call
-        </Button>
+        <div className="grid gap-3 self-end">
+          <Notice error={fileError ?? open.error} />
+          <Button type="submit" kind="key" disabled={open.isPending} className="justify-self-start">
+            Start the call
+          </Button>
+        </div>
       </form>
     </Frame>
+  );
+}
+
+type ChoiceProps<T> = {
+  label: string;
+  options: [T, string][];
+  value: T;
+  onChange: (value: T) => void;
+};
+
+/** One of a few, all in sight. */
+function Choice<T extends string | number>({ label, options, value, onChange }: ChoiceProps<T>) {
+  return (
+    <fieldset className="grid gap-1">
+      <legend className="mb-1">{label}</legend>
+      <div className="flex flex-wrap gap-2">
+        {options.map(([option, words]) => (
+          <Toggle key={option} on={option === value} onClick={() => onChange(option)}>
+            {words}
+          </Toggle>
+        ))}
+      </div>
+    </fieldset>
   );
 }
 

@@ -85,6 +85,9 @@ describe("a new call", () => {
     fill("Street", "4 Stave Lane");
     fill("What it is about", "Yard light");
     fill("Where the switch is", "back door");
+    for (const choice of ["a receptacle", "conduit", "230 V"])
+      fireEvent.click(screen.getByRole("button", { name: choice }));
+    fill("Where the receptacle is", "yard wall");
     fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
   };
 
@@ -94,7 +97,13 @@ describe("a new call", () => {
     expect(await screen.findByRole("heading", { name: "the job" })).toBeTruthy();
     expect(requests[0]?.body).toMatchObject({
       house: { name: "The cooperage", street: "4 Stave Lane" },
-      draft: { switches: ["back door"], light: "ceiling" },
+      draft: {
+        switches: ["back door"],
+        light: "yard wall",
+        load: "receptacle",
+        method: "emt",
+        volts: 230,
+      },
     });
   });
 

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Found, Job, Trade } from "../api/client";
 import { Button } from "../parts/Button";
+import { Toggle } from "../parts/Toggle";
 import { BoxDrawing } from "./BoxDrawing";
 import {
   addCable,
@@ -23,7 +24,7 @@ const SINGLE = ["raceway", "knob_and_tube"];
 
 /** Writing down an open box: cables by type, then a conductor and the screw or conductor it touches. */
 export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
-  const start = emptyFound(place, devicesAt(job, place));
+  const start = emptyFound(place, devicesAt(job, place), trade.grounding);
   const [history, setHistory] = useState<Draft[]>([start]);
   const [picked, setPicked] = useState<string | null>(null);
   const draft = history[history.length - 1] ?? start;
@@ -52,7 +53,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
           </Toggle>
         ))}
         <Toggle on={draft.ground} onClick={() => change(setGround(draft, !draft.ground))}>
-          cables have a bare wire
+          cables have a {trade.grounding === "bare" ? "bare" : "green and yellow"} wire
         </Toggle>
       </Row>
       <Row title="Cables">
@@ -176,17 +177,5 @@ function Row({ title, children }: { title: string; children: React.ReactNode }) 
       </legend>
       <div className="flex flex-wrap gap-2">{children}</div>
     </fieldset>
-  );
-}
-
-function Toggle({ on, onClick, children }: { on: boolean; onClick: () => void; children: React.ReactNode }) {
-  return (
-    <Button
-      aria-pressed={on}
-      onClick={onClick}
-      className={on ? "border-ink! bg-plate! text-engraved! font-bold" : ""}
-    >
-      {children}
-    </Button>
   );
 }

@@ -57,6 +57,12 @@ describe("writing down a box", () => {
     expect(draft.joints).toEqual([["porch/1.white", "porch/2.white", "S1.common"]]);
   });
 
+  it("has grounds of the colour that these parts have", () => {
+    const draft = addCable(emptyFound("porch", [], "green_yellow"), "1.5/2", ["brown", "blue"]);
+    expect(draft.cables[0]?.conductors.map(({ id }) => id)).toEqual(["brown", "blue", "green_yellow"]);
+    expect(setGround(draft, false).cables[0]?.conductors).toHaveLength(2);
+  });
+
   it("lets one conductor loose and keeps the others together", () => {
     const draft = join(join(start(), "porch/1.bare", "porch/2.bare"), "porch/1.bare", "S1.ground");
     expect(letLoose(draft, "porch/1.bare").joints).toEqual([["porch/2.bare", "S1.ground"]]);

@@ -5,18 +5,23 @@ export type Draft = {
   place: string;
   enclosure: "metal" | "plastic";
   ground: boolean;
+  /** Colour of the grounding conductor in the cables of these parts. */
+  grounding: string;
   cables: { id: string; type: string; conductors: { id: string; color: string }[] }[];
   devices: { id: string; kind: string; removed: string[] }[];
   joints: string[][];
 };
 
-const GROUND = "bare";
-
-export function emptyFound(place: string, devices: { id: string; kind: string }[]): Draft {
+export function emptyFound(
+  place: string,
+  devices: { id: string; kind: string }[],
+  grounding = "bare",
+): Draft {
   return {
     place,
     enclosure: "metal",
     ground: true,
+    grounding,
     cables: [],
     devices: devices.map((device) => ({ ...device, removed: [] })),
     joints: [],
@@ -26,7 +31,10 @@ export function emptyFound(place: string, devices: { id: string; kind: string }[
 /** One more cable: of a type with its colours, or a raceway that conductors are added to one by one. */
 export function addCable(draft: Draft, type: string, colors: string[]): Draft {
   const id = `${draft.place}/${draft.cables.length + 1}`;
-  const conductors = [...colors, ...(draft.ground ? [GROUND] : [])].map((color) => ({ id: color, color }));
+  const conductors = [...colors, ...(draft.ground ? [draft.grounding] : [])].map((color) => ({
+    id: color,
+    color,
+  }));
   return { ...draft, cables: [...draft.cables, { id, type, conductors }] };
 }
 
@@ -35,8 +43,8 @@ export function addConductor(draft: Draft, color: string): Draft {
   const cables = draft.cables.map((cable, index) => {
     if (index < draft.cables.length - 1) return cable;
     const alike = cable.conductors.filter((conductor) => conductor.color === color).length;
-    const insulated = cable.conductors.filter((conductor) => conductor.color !== GROUND);
-    const ground = cable.conductors.filter((conductor) => conductor.color === GROUND);
+    const insulated = cable.conductors.filter((conductor) => conductor.color !== draft.grounding);
+    const ground = cable.conductors.filter((conductor) => conductor.color === draft.grounding);
     const id = alike === 0 ? color : `${color}_${alike + 1}`;
     return { ...cable, conductors: [...insulated, { id, color }, ...ground] };
   });
@@ -51,13 +59,13 @@ export function removeCable(draft: Draft): Draft {
 
 export function setGround(draft: Draft, ground: boolean): Draft {
   const cables = draft.cables.map((cable) => {
-    const insulated = cable.conductors.filter((conductor) => conductor.color !== GROUND);
+    const insulated = cable.conductors.filter((conductor) => conductor.color !== draft.grounding);
     return {
       ...cable,
-      conductors: ground ? [...insulated, { id: GROUND, color: GROUND }] : insulated,
+      conductors: ground ? [...insulated, { id: draft.grounding, color: draft.grounding }] : insulated,
     };
   });
-  return drop({ ...draft, ground, cables }, (point) => !ground && point.endsWith(`.${GROUND}`));
+  return drop({ ...draft, ground, cables }, (point) => !ground && point.endsWith(`.${draft.grounding}`));
 }
 
 export function setDevice(draft: Draft, id: string, kind: string): Draft {

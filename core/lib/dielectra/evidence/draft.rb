@@ -4,7 +4,13 @@ module Dielectra
   module Evidence
     # A new job from the few things said on the telephone: where the switches are, where the light is.
     module Draft
-      # @param said [Hash] `switches` (one to four names of places), `light` (a name), `amps`, `year_built`, `marked`
+      # What may be switched, with the kind of box it sits in; and how wires may have been laid.
+      LOADS = {"luminaire" => "luminaire_box", "fan_light" => "luminaire_box", "receptacle" => "receptacle_box"}.freeze
+      METHODS = %w[nm emt knob_and_tube].freeze
+      VOLTS = [120, 230].freeze
+
+      # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is switched), `load`
+      #   (its kind), `volts`, `method`, `amps`, `year_built`, `marked`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
@@ -13,13 +19,16 @@ module Dielectra
         refuse("one to four switches can be worked on.", "/draft/switches") unless (1..4).cover?(rooms.size)
         refuse("every place needs a name of its own.", "/draft/switches") if [*rooms, light, "panel"].uniq.size < rooms.size + 2
 
+        kind, box = one_of(said.fetch("load", "luminaire"), LOADS, "/draft/load")
+        volts, = one_of(said.fetch("volts", 120), VOLTS.to_h { |each| [each, each] }, "/draft/volts")
+        method, = one_of(said.fetch("method", "nm"), METHODS.to_h { |each| [each, each] }, "/draft/method")
         controls = rooms.each_with_index.map { |room, index| {"id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true} }
-        {"format" => Job::FORMAT, "version" => 1, "supply" => {"volts" => 120, "hertz" => 60},
-         "places" => [{"id" => "panel", "kind" => "panel"}, *rooms.map { |room| {"id" => room, "kind" => "switch_box"} }, {"id" => light, "kind" => "luminaire_box"}],
+        {"format" => Job::FORMAT, "version" => 1, "supply" => {"volts" => volts, "hertz" => 60},
+         "places" => [{"id" => "panel", "kind" => "panel"}, *rooms.map { |room| {"id" => room, "kind" => "switch_box"} }, {"id" => light, "kind" => box}],
          "breakers" => [{"id" => "B1", "amps" => said.fetch("amps", 15)}], "controls" => controls,
-         "loads" => [{"id" => "L1", "place" => light, "kind" => "luminaire"}],
+         "loads" => [{"id" => "L1", "place" => light, "kind" => kind}],
          "wanted" => {"kind" => "restore", "control" => {"L1" => controls.map { |control| control["id"] }}},
-         "year_built" => said["year_built"], "method" => "nm", "tools" => %w[ncv voltage continuity resistance bench], "steps" => []}.compact
+         "year_built" => said["year_built"], "method" => method, "tools" => %w[ncv voltage continuity resistance bench], "steps" => []}.compact
       end
 
       # A name as it is spoken, made an id: "Stairs, top" is stairs_top.
@@ -29,6 +38,12 @@ module Dielectra
         id
       end
       private_class_method :id
+
+      # @return [Array(Object, Object)] what was said, and what goes with it
+      def self.one_of(said, table, pointer)
+        [said, table.fetch(said) { refuse("#{said} is none of #{table.keys.join(", ")}.", pointer) }]
+      end
+      private_class_method :one_of
 
       def self.refuse(sentence, pointer) = raise(InvalidInput.new(sentence, pointer:))
       private_class_method :refuse

@@ -23,6 +23,12 @@ module Dielectra
       # Colour of the tape on a conductor that is hot and does not look it.
       def tape = @row.fetch("tape")
 
+      # Colour of the grounding conductor in its cables.
+      def grounding = @row.fetch("grounding")
+
+      # @return [Hash{String => Array<String>}] every cable there is, by type
+      def cables = @row.fetch("cables") { CableType.all }
+
       # The word for a kind of device.
       # @param kind [DeviceKind]
       def term(kind) = @row["terms"].fetch(kind.name.split(DeviceKind::WITHOUT).first, kind.term)
