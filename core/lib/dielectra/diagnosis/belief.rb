@@ -18,7 +18,7 @@ module Dielectra
       REDRAWN = 0.9
       MOST_REDRAWN = 8
       # What comes of them at most.
-      MOST_FURTHER = 500
+      MOST_FURTHER = 150
       # How much likelier it has to make an odd answer.
       EXPLAINS = 2.0
       # How unlikely an answer must be under the best hypothesis to count against it.
@@ -131,7 +131,7 @@ module Dielectra
         best = wider.max_by(EXTENDED, &:weight)
         odd = best.empty? ? [] : misfits(best.first)
         further = best.flat_map { |hypothesis| explaining(space.extended(hypothesis), hypothesis, odd) }
-        wider + scored(further.max_by(MOST_FURTHER, &:prior), observations)
+        wider + scored(space.likeliest(further, MOST_FURTHER), observations)
       end
 
       # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than it does

@@ -5,11 +5,11 @@ module Dielectra
     # The hypotheses worth holding, given what the opened boxes show: skeletons, ways the closed boxes may be joined, and
     # hidden faults, by falling prior. What is too unlikely is left out and can be grown back by looking wider.
     class Space
-      # Share of the heaviest prior below which a hypothesis is left out; where answers surprise, lower and lower until there are
-      # enough of them.
-      FLOOR = 3e-4
-      WIDER = [3e-4, 5e-5, 1e-5].freeze
-      ENOUGH = 5_000
+      # Share of the heaviest prior below which a hypothesis is left out, lower and lower until there are enough of them; lower still
+      # where answers surprise.
+      FLOORS = [3e-3, 3e-4].freeze
+      WIDER = [3e-3, 3e-4, 5e-5, 1e-5].freeze
+      ENOUGH = 4_000
       # How much lower that share is for obsolete schemes.
       RARE = 0.02
       # Hypotheses held, and skeletons they rest on.
@@ -22,6 +22,10 @@ module Dielectra
       MOST_LOOKED_AT = 300
       # The same where answers surprise.
       MOST_LOOKED_AT_WIDE = 300
+      # What is listed at most to be weighed by answers where they surprise, and how many of the last answers.
+      MOST_SIFTED = 6_000
+      LIGHTS_SIFTED = 6
+      READINGS_SIFTED = 4
       # Hypotheses held at least of all that say that the same is wrong.
       FEW = 4
       # Probability that something is wrong in a closed box, or hidden.
@@ -79,6 +83,11 @@ module Dielectra
         further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end
 
+      # The likeliest of many, by their priors and the last answers.
+      # @param hypotheses [Array<Hypothesis>]
+      # @return [Array<Hypothesis>]
+      def likeliest(hypotheses, most) = hypotheses.size > most ? hypotheses.max_by(most) { |hypothesis| sifted_weight(hypothesis) } : hypotheses
+
       # What a skeleton becomes with two single conductors exchanged in a box that is all apart; those held were drawn from too many.
       # @param skeleton [Skeleton]
       # @return [Array<Hypothesis>]
@@ -109,8 +118,7 @@ module Dielectra
         most = MOST_SKELETONS * (@wide ? 3 : 1)
         return [skeletons, []] if skeletons.size <= most
 
-        prediction = Prediction.new(@world)
-        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton, prediction), skeleton] }.sort_by { |weight, _| -weight }
+        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton), skeleton] }.sort_by { |weight, _| -weight }
         least = ranked.first.first * LEAST_PLAIN
         held = Skeleton.with_old_schemes(ranked.map(&:last), most) { |skeleton| skeleton.layout.scheme }
         others = @situation.opened.empty? ? [] : ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
@@ -120,7 +128,7 @@ module Dielectra
       # The heaviest that are held, by what was seen so far. What is let go is counted to those that are held and say that
       # the same is wrong: of much that is unlikely each, all together may be likely.
       def picked(found)
-        ranked = found.map { |row| [row[2] * guided(row[0], row[1]), row] }.sort_by { |weight, _| -weight }
+        ranked = (@wide ? sifted(found) : found.map { |row| [row[2] * guided(row[0], row[1]), row] }).sort_by { |weight, _| -weight }
         total = ranked.sum(&:first)
         kept = ranked.group_by { |_, row| alike(*row) }.each_value.flat_map do |rows|
           sum = rows.sum(&:first)
@@ -131,11 +139,29 @@ module Dielectra
         kept.map(&:last)
       end
 
+      # Where answers surprised: what is listed, weighed by the answers that tell most for their time, which are the last ones.
+      # @return [Array<Array(Float, Array)>]
+      def sifted(found)
+        found = found.max_by(MOST_SIFTED) { |_, _, prior| prior } if found.size > MOST_SIFTED
+        found.map { |row| [sifted_weight(Hypothesis.new(assembly: row[0], faults: row[1], prior: row[2], world: @world)), row] }
+      end
+
+      def sifted_weight(hypothesis) = telling.reduce(hypothesis.prior) { |weight, seen| weight * prediction.likelihood(hypothesis, seen) }
+
+      def telling
+        @telling ||= begin
+          lights, readings = @observations.select { |seen| seen.toggles.one? }.partition { |seen| seen.what == :lamp }
+          lights.last(LIGHTS_SIFTED) + readings.reject { |seen| seen.what == :breaker }.last(READINGS_SIFTED)
+        end
+      end
+
+      def prediction = @prediction ||= Prediction.new(@world)
+
       def alike(assembly, faults, _) = [Space.wrong(assembly.skeleton, assembly.deviations + faults), assembly.skeleton.layout.scheme.name]
 
       # How well a skeleton agrees with what was seen, everything in the closed boxes being as it was meant or, if the light
       # says otherwise, something being wrong in there.
-      def agreement(skeleton, prediction)
+      def agreement(skeleton)
         lights, readings = @observations.partition { |seen| seen.what == :lamp }
         elsewhere = ELSEWHERE * company(skeleton.wrong, [:other]) * (0.5**lights.size)
         as_meant(closed_boxes(skeleton)).map do |boxes, weight|
@@ -148,7 +174,6 @@ module Dielectra
       # Before a box is open all that can be seen is the light: hypotheses that have the same wrong in the same place, and show
       # the same light in every combination, are one.
       def merged(found)
-        prediction = Prediction.new(@world)
         states = @world.combinations
         found = found.max_by(MOST_BLIND) { |_, _, prior| prior } if found.size > MOST_BLIND
         all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
@@ -178,9 +203,7 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def listed(skeletons)
         heaviest = skeletons.map(&:weight).max
-        return skeletons.flat_map { |skeleton| of(skeleton, FLOOR * heaviest) } unless @wide
-
-        WIDER.reduce([]) do |found, floor|
+        (@wide ? WIDER : FLOORS).reduce([]) do |found, floor|
           found.size < ENOUGH ? skeletons.flat_map { |skeleton| of(skeleton, floor * heaviest) } : found
         end
       end

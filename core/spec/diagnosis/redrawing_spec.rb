@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+# Where there are too many ways to hold them all: what is drawn, what is sifted, and that neither loses what the answers point at.
+RSpec.describe "Too many ways to hold" do
+  def until_open(scenario)
+    house = Dielectra::Practice::House.new(scenario.circuit)
+    session = Dielectra::Session::Troubleshooting.new(scenario.job)
+    session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h))) until session.situation.unsorted.any?
+    session
+  end
+
+  let(:session) do
+    until_open((1..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :knob_and_tube, trouble: :apart_one) }
+                    .find { |made| made.circuit.cable_ends(made.spoilt.first).size.between?(4, 6) })
+  end
+  let(:belief) { session.belief }
+  let(:place) { session.situation.unsorted.first }
+
+  it "has for neighbours of a skeleton those with two conductors exchanged" do
+    skeleton = belief.hypotheses.first.skeleton
+    leads = ->(one) { one.runs.select { |run| run.at?(place) }.to_h { |run| [run.places, run.strands.map { |strand| [strand.function, strand.points[run.side(place)]] }] } }
+    changes = skeleton.exchanged(belief.world).map { |other| leads.call(other).sum { |places, strands| (strands - leads.call(skeleton)[places]).size } }
+    expect([changes.uniq, changes.size]).to match([[2], a_value > 3])
+  end
+
+  it "weighs neighbours as what they are beside" do
+    before = belief.hypotheses.sum(&:weight)
+    after = belief.redrawn(session.situation)
+    expect([before, after.hypotheses.sum(&:weight)]).to all(be_within(1e-6).of(1.0))
+    expect(after.hypotheses.map { |one| one.skeleton.links }.uniq.size).to be >= belief.hypotheses.map { |one| one.skeleton.links }.uniq.size
+  end
+
+  it "looks at the neighbours of a skeleton once" do
+    once = belief.redrawn(session.situation)
+    looked = belief.world.redrawn.size
+    belief.redrawn(session.situation)
+    expect([once.world.redrawn.size, belief.world.redrawn.size]).to eq([looked, looked])
+  end
+
+  describe Dielectra::Diagnosis::Space do
+    it "sifts many by their priors and the last answers" do
+      session = opened("tower_stair", "tower_door")
+      seen = session.belief.observations
+      space = described_class.new(session.belief.world, session.situation, wide: true, observations: seen)
+      all = space.hypotheses
+      kept = space.likeliest(all, 5)
+      weigh = ->(one) { seen.select { |each| each.toggles.one? && each.what == :lamp }.last(6).reduce(one.prior) { |weight, each| weight * session.belief.prediction.likelihood(one, each) } }
+      expect(kept.sum(&weigh)).to be_within(1e-12).of(all.map(&weigh).max(5).sum)
+    end
+  end
+end
