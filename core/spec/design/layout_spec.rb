@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Design::Layout do
+  def layout(edges, chain:, lights: ["l"], **more) = Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new(edges), chain:, lights:, **more)
+
+  # What a run carries, by the places at its ends.
+  def carried(layout, *edge) = layout.carried(layout.edges.find { |run| run.sort == edge.sort }).sort
+
+  describe "what a run carries" do
+    it "is line and neutral in, load and neutral out, where the feed comes in at the switch" do
+      fed = layout([%w[panel a], %w[a l]], chain: %w[a])
+      expect([carried(fed, "panel", "a"), carried(fed, "a", "l")]).to eq([%w[line neutral], %w[load neutral]])
+    end
+
+    it "is line and load, and no neutral, down a switch loop" do
+      expect(carried(layout([%w[panel l], %w[l a]], chain: %w[a]), "l", "a")).to eq(%w[line load])
+    end
+
+    it "is two travelers and what has to pass between two switches" do
+      chain = layout([%w[panel a], %w[a b], %w[b l]], chain: %w[a b])
+      dead_end = layout([%w[panel l], %w[l a], %w[a b]], chain: %w[a b])
+      expect(carried(chain, "a", "b")).to eq(%w[neutral traveler_1 traveler_2])
+      expect(carried(dead_end, "a", "b")).to eq(%w[load traveler_1 traveler_2])
+    end
+
+    it "is four where the light hangs between the switches and the feed at one of them, with the travelers through its box" do
+      expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[a b]), "a", "l")).to eq(%w[neutral traveler_1 traveler_2])
+      expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[b a]), "a", "l")).to eq(%w[line load neutral traveler_1 traveler_2])
+    end
+
+    it "is each hop's own travelers on either side of a four-way" do
+      chain = layout([%w[panel a], %w[a b], %w[b c], %w[c l]], chain: %w[a b c])
+      expect([carried(chain, "a", "b"), carried(chain, "b", "c")]).to eq([%w[neutral traveler_1 traveler_2], %w[neutral traveler_1_2 traveler_2_2]])
+    end
+
+    it "is line too where one half of a receptacle is always on" do
+      expect(carried(layout([%w[panel a], %w[a l]], chain: %w[a], halves: ["l"]), "a", "l")).to eq(%w[line load neutral])
+    end
+
+    it "is line and neutral to what hangs on beyond, and to a junction nobody knows of what is needed past it" do
+      joined = layout([%w[panel unseen_1], %w[unseen_1 a], %w[unseen_1 l], %w[l onward_1]], chain: %w[a])
+      expect([carried(joined, "l", "onward_1"), carried(joined, "unseen_1", "a"), carried(joined, "unseen_1", "l")])
+        .to eq([%w[line neutral], %w[line load], %w[line load neutral]])
+      expect(joined.unseen).to eq(["unseen_1"])
+    end
+  end
+
+  it "knows when no run would carry too much" do
+    wide = layout([%w[panel a], %w[a l], %w[l b]], chain: %w[b a])
+    expect([wide.within?(4), wide.within?(5)]).to eq([false, true])
+  end
+
+  it "has given functions at a feed and onward, and none between boxes" do
+    expect([%w[panel a], %w[a onward_1], %w[a l]].map { |edge| described_class.polarized(edge) }).to eq([:feed, :onward, nil])
+  end
+
+  it "calls functions by the field's roles" do
+    expect(%w[line traveler_2_3 leg_1 load neutral].map { |function| described_class.role(function) }).to eq(%w[line traveler load load neutral])
+  end
+
+  describe Dielectra::Design::Tree do
+    let(:tree) { described_class.new([%w[panel a], %w[a b], %w[a l], %w[b c]]) }
+
+    it "knows what lies on either side of a run" do
+      edge = tree.edges[1]
+      expect([tree.parts?(edge, tree.mask(%w[panel c])), tree.parts?(edge, tree.mask(%w[b c])), tree.parts?(edge, tree.mask(%w[panel l]))]).to eq([true, false, false])
+    end
+
+    it "goes inward from the leaves, every place's run to the root last" do
+      order = tree.inward("panel")
+      expect([order.size, order.last, order.index(%w[b c]) < order.index(%w[a b])]).to eq([4, %w[panel a], true])
+    end
+  end
+
+  describe Dielectra::Design::Stand do
+    let(:chain) { layout([%w[panel a], %w[a b], %w[b c], %w[c l]], chain: %w[a b c]) }
+
+    it "asks for the kind of switch that its place in the chain needs" do
+      expect(%w[a b c l].map { |place| chain.stand(place).kind }).to eq(["three_way", "four_way", "three_way", nil])
+      expect(layout([%w[panel a], %w[a l]], chain: %w[a]).stand("a").kind).to eq("single_pole")
+    end
+
+    it "is served by a dimmer, and alone by a three-way" do
+      alone = layout([%w[panel a], %w[a l]], chain: %w[a]).stand("a")
+      expect([alone.served_by?("dimmer"), alone.served_by?("three_way"), alone.served_by?("four_way"), chain.stand("a").served_by?("dimmer_three_way"),
+              chain.stand("b").served_by?("three_way")]).to eq([true, true, false, true, false])
+    end
+  end
+
+  describe Dielectra::Design::Scheme do
+    it "puts the switches into the neutral, or line and neutral on the travelers, in old houses" do
+      switched = described_class::NEUTRAL_SWITCHED.needs(%w[a], %w[l], [])
+      both = described_class::BOTH_ON_TRAVELERS.needs(%w[a b], %w[l], [])
+      expect([switched["line"], switched["neutral"]]).to eq([%w[panel l], %w[panel a]])
+      expect([both["line"], both["leg_1"], both["leg_2"], both.key?("load")]).to eq([%w[panel a b], %w[a l], %w[b l], false])
+    end
+
+    it "has line and neutral on the travelers only where there are two switches" do
+      expect([1, 2, 3].map { |controls| described_class.all(controls).size }).to eq([2, 3, 2])
+    end
+  end
+end
