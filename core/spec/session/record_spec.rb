@@ -28,11 +28,16 @@ RSpec.describe "Readings for the record" do
     end
 
     it "asks with the power on, and only once the light obeys" do
-      session, _, rules = played(made(:one, :apart_one).find { |scenario| played(scenario).last.include?(:roles) })
+      session, _, rules = played(made(:two, :apart_one).first)
       asked = session.steps.drop(session.job.steps.size).zip(rules).select { |_, rule| rule == :roles }.map(&:first)
       expect(asked.map { |step| step["tool"] || step["do"] }.uniq - %w[voltage ncv set]).to be_empty
       expect(rules.index(:roles)).to be > rules.size / 2
     end
+  end
+
+  it "says what is not known where no box was opened" do
+    solved = made(:one, :lamp_burnt).map { |scenario| played(scenario).first }.find { |session| session.situation.opened.empty? }
+    expect([solved.next.status, solved.next.because.last]).to match(["solved", /No box was opened/])
   end
 
   describe Dielectra::Session::CauseCheck do

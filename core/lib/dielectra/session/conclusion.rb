@@ -18,7 +18,7 @@ module Dielectra
         @roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
         @causes = findings.causes
-        @because = findings.because(session.steps)
+        @because = findings.because(session.steps) + unseen(session)
       end
 
       # The conclusion as the protocol writes it.
@@ -28,6 +28,13 @@ module Dielectra
       end
 
       private
+
+      # What is not known of a house that nobody has looked into.
+      def unseen(session)
+        return [] unless status == "solved" && session.situation.opened.empty?
+
+        ["No box was opened: that the switches stand in the line and nothing in there is loose is likely, not seen."]
+      end
 
       def likeliest(findings)
         findings.roles.reject { |_, shares| shares.empty? }.transform_values { |shares| shares.max_by(&:last).first }

@@ -36,7 +36,7 @@ module Dielectra
       def any
         return if unsound_share < LEFT
 
-        readings(%i[volts detect continuity]).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
+        readings(%i[volts detect continuity join]).select { |candidate| telling(candidate) >= TELLING }.max_by { |candidate| telling(candidate) / candidate.minutes }
       end
 
       # @return [Array<Candidate>] the light once more in a combination in which it was watched once since anything was changed.

@@ -3,8 +3,9 @@
 module Dielectra
   module Session
     # Where wires were moved, or nothing is grounded: line and neutral may be the other way round and the light obeys all the
-    # same. Nothing is called right then before what is taken for hot was found live against the ground, or where there is
-    # none by the detector. With the light on, since what hangs on the lamp alone is live too while it is off.
+    # same. Nothing is called right then before what is taken for line was found live against the ground, or where there is
+    # none by the detector. With the light off if it can be, when nothing else is live that the switches lead on, so that the
+    # same reading tells line from load; else with the light on, when what hangs on the lamp alone is as live as line.
     class Polarity
       # Volts from which on it is.
       LIVE = 90
@@ -18,7 +19,7 @@ module Dielectra
 
       # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
       def step
-        ask(readings.first, lit) unless (grounded? && !moved?) || lit.nil? || seen?
+        ask(readings.first, stand) unless (grounded? && !moved?) || stand.nil? || seen?
       end
 
       # The reading that has just come out otherwise, once more: all that is done next hangs on it.
@@ -28,7 +29,7 @@ module Dielectra
         return unless @situation.power == "on" && last && %i[ncv voltage].include?(last.what) && @session.rule_of_last == :polarity
 
         tried = @belief.observations.count { |seen| seen.arrangement == last.arrangement && seen.what == last.what && seen.at == last.at }
-        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless live?(last) || tried > 1
+        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless live?(last) || tried > 1 || harmless?(last)
       end
 
       # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right, whatever
@@ -55,26 +56,34 @@ module Dielectra
       # The readings that would tell, the nearest first.
       # @return [Array<Array(String, String, Array<String>)>] place, tool and points
       def readings
-        @readings ||= places.flat_map { |place| hot(place).filter_map { |point| reading(place, point) } }
+        @readings ||= places.flat_map { |place| hot(place, stand).filter_map { |point| reading(place, point) } }
       end
 
       def reading(place, point) = @situation.live_reading(place, point)&.then { |tool, points| [place, tool, points] }
 
-      # Conductors that are live under the likeliest hypothesis while the light is on.
-      def hot(place)
-        nets = @belief.hypotheses.first.nets(arrangement, lit)
+      # Whether the likeliest explanation of a reading leaves everything as it is.
+      def harmless?(seen)
+        best = @belief.hypotheses.first
+        @belief.prediction.likelihood(best, seen) > Diagnosis::Belief::MISFIT && @session.soundness.sound?(best, arrangement)
+      end
+
+      # Conductors that are live under the likeliest hypothesis.
+      def hot(place, raised)
+        nets = @belief.hypotheses.first.nets(arrangement, raised)
         wires = @situation.conductors(place)
         wires.select { |point| nets[@belief.world.index[point]] == nets[@belief.world.source] }
       end
 
       def arrangement = @arrangement ||= @belief.world.same(@situation.arrangement)
 
-      # The toggles with the light on, at most the nearest thrown; nil where that is not known to light it.
-      def lit
-        return @lit if defined?(@lit)
+      # The toggles with the light off and something live all the same, or else on; at most the nearest thrown. Nil where there is
+      # no such way.
+      def stand
+        return @stand if defined?(@stand)
 
         ways = [now, @belief.world.toggles(now.merge(nearest => !now[nearest]))]
-        @lit = ways.find { |raised| @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) == :on }
+        shown = ways.group_by { |raised| @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) }
+        @stand = [*shown[:off], *shown[:on]].find { |raised| places.any? { |place| hot(place, raised).any? } }
       end
 
       def now = @now ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
@@ -84,12 +93,12 @@ module Dielectra
       # Whether one of them was found live, or one was tried twice.
       def seen? = tries.any? { |seen| live?(seen) } || tries.map(&:at).tally.any? { |_, times| times > 1 }
 
-      # What was read where it should be live, the light being on and things joined as they are now.
-      def tries = @tries ||= lit ? taken : []
+      # What was read where it should be live, toggles and joints being as they are to be.
+      def tries = @tries ||= stand ? taken : []
 
       def taken
         wanted = readings.map { |_, tool, points| [tool.to_sym, points.sort] }
-        @belief.observations.select { |seen| seen.arrangement == @situation.arrangement && seen.toggles.first == lit && wanted.include?([seen.what, Array(seen.at).sort]) }
+        @belief.observations.select { |seen| seen.arrangement == @situation.arrangement && seen.toggles.first == stand && wanted.include?([seen.what, Array(seen.at).sort]) }
       end
 
       def live?(seen) = seen.what == :ncv ? seen.reading == "glow" : seen.reading >= LIVE

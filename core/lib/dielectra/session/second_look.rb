@@ -9,6 +9,8 @@ module Dielectra
       DEAD = %i[continuity resistance].freeze
       # Certainty that needs no further trial.
       SURE = 0.9995
+      # Probability of another layout, which could be mended, from which on a closed box is opened first.
+      DOUBT = 0.01
 
       # @param session [Troubleshooting]
       def initialize(session)
@@ -20,18 +22,29 @@ module Dielectra
 
       # @param plan [Repair::Plan] the plan that would be given up with
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
-      def step(plan) = again(plan) || showing || (end_to_end(plan.obstacle) unless sure?(plan.obstacle)) || put_back
+      def step(plan) = again(plan) || showing || closed(plan.obstacle) || (end_to_end(plan.obstacle) unless sure?(plan.obstacle)) || put_back
 
       private
 
       # A reading that would show that it could be mended after all.
-      def showing = LastCheck.new(@session) { |hypothesis| @session.planner.plan(hypothesis, @situation).obstacle.nil? }.any&.step
+      def showing = LastCheck.new(@session) { |hypothesis| mendable?(hypothesis) }.any&.step
+
+      # What the cables of an old scheme carry is not said to be too little while a box they run to is closed, unless that is
+      # beyond doubt.
+      def closed(obstacle)
+        return unless obstacle.kind == :old_scheme && @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT
+
+        place = @session.job.boxes.map(&:id).find { |name| !@situation.open?(name) && !@situation.declined?({"do" => "open", "place" => name}) }
+        place && @approach.open(place)
+      end
+
+      def mendable?(hypothesis) = @session.planner.plan(hypothesis, @situation).obstacle.nil?
 
       def sure?(obstacle) = @belief.probability { |hypothesis| hypothesis.fault(obstacle.kind) } >= SURE
 
       # The answer that alone speaks against the likeliest hypothesis that could be mended.
       def again(plan)
-        other = @belief.hypotheses.find { |hypothesis| @session.planner.plan(hypothesis, @situation).obstacle.nil? } or return
+        other = @belief.hypotheses.find { |hypothesis| mendable?(hypothesis) } or return
         against = @belief.misfits(other) - @belief.misfits(@belief.hypotheses.first)
         ask(against.first) if against.one? && plan.obstacle && askable?(against.first)
       end
