@@ -7,6 +7,9 @@ module Dielectra
     # `what` is :lamp, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the points (or the
     # device and position); `toggles` the combinations it may have been seen in; `along` what the same answer said before.
     Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, keyword_init: true) do
+      # @return [Boolean] whether it shows a conductor live
+      def live? = self.class::LIVE.include?(what) && (what == :ncv ? reading == "glow" : reading.to_f >= self.class::VOLTS)
+
       # What a step and its answer say, in the situation before the step.
       # @return [Array<Observation>]
       def self.of(step, situation, number)
@@ -56,6 +59,12 @@ module Dielectra
           states.flat_map { |state| raised.map { |up| state.merge(id => up) } }
         end
       end
+    end
+
+    # What shows a conductor live, and from how many volts on.
+    class Observation
+      LIVE = %i[ncv voltage low_z].freeze
+      VOLTS = 90
     end
   end
 end

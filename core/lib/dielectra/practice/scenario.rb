@@ -5,6 +5,8 @@ module Dielectra
     # A house with something wrong in it, made up by chance: the truth as a circuit, and the job as a person would be
     # called to it. The same seed gives the same house.
     class Scenario
+      include Chance
+
       # How often each kind of house is met.
       FAMILIES = {
         one: 0.18, two: 0.31, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
@@ -71,13 +73,6 @@ module Dielectra
       end
 
       private
-
-      def weighted(table)
-        mark = @random.rand * table.values.sum
-        table.find { |_, weight| (mark -= weight) <= 0 }&.first || table.keys.last
-      end
-
-      def chance?(share) = @random.rand < share
 
       def room = @wall.rooms.sample(random: @random)
 

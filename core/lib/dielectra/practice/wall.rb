@@ -5,6 +5,8 @@ module Dielectra
     # A right circuit in the walls of a made-up house, as a document that can be spoilt: which runs there are, what their
     # conductors carry, how every box is joined. Families differ in how many switches there are and how the house is wired.
     class Wall
+      include Chance
+
       ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
       # Switches, loads, method and scheme of each family; whether its runs meet in a junction that no job knows of.
       Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load, :junction)
@@ -41,8 +43,6 @@ module Dielectra
         @metal = Hash.new { |hash, name| hash[name] = @family.wiring == "emt" || chance?(0.5) }
         lay_out
       end
-
-      def chance?(share) = @random.rand < share
 
       # @return [Boolean] whether a receptacle is switched, and not a light
       def receptacle? = @family.load == "receptacle"
@@ -192,11 +192,6 @@ module Dielectra
           wires = [Wire.new(%w[black black], "black", "line"), Wire.new(%w[white white], "white", "neutral")]
           Run.new(edge, edge.map { |place| place == "outlet" ? "outlet/1" : "#{place}/#{@numbers[place].pop}" }, "#{@gauge}/2", wires, 8 + @random.rand(70))
         end
-      end
-
-      def weighted(table)
-        mark = @random.rand * table.values.sum
-        table.find { |_, weight| (mark -= weight) <= 0 }&.first || table.keys.last
       end
 
       def points_at(place, runs)

@@ -10,10 +10,6 @@ module Dielectra
     class Permits
       # Probability of a hazard above which nobody is asked to energise.
       HAZARD = 0.002
-      # What shows a conductor live, and from how many volts on.
-      LIVE = %i[ncv voltage low_z].freeze
-      VOLTS = 90
-
       # Issues steps.
       class Permit
         def initialize(situation)
@@ -146,7 +142,7 @@ module Dielectra
       private
 
       def seen_live?(place)
-        @belief.observations.any? { |seen| LIVE.include?(seen.what) && @situation.place_of_point(seen.at.first) == place && (seen.reading == "glow" || seen.reading.to_f >= VOLTS) }
+        @belief.observations.any? { |seen| seen.live? && @situation.place_of_point(seen.at.first) == place }
       end
 
       def summed_hazard(arrangement)

@@ -7,9 +7,6 @@ module Dielectra
     # none by the detector. With the light off if it can be, when nothing else is live that the switches lead on, so that the
     # same reading tells line from load; else with the light on, when what hangs on the lamp alone is as live as line.
     class Polarity
-      # Volts from which on it is.
-      LIVE = 90
-
       # @param session [Troubleshooting] with the power on
       def initialize(session)
         @session = session
@@ -29,14 +26,14 @@ module Dielectra
         return unless @situation.power == "on" && last && %i[ncv voltage].include?(last.what) && @session.rule_of_last == :polarity
 
         tried = @belief.observations.count { |seen| seen.arrangement == last.arrangement && seen.what == last.what && seen.at == last.at }
-        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless live?(last) || tried > 1 || harmless?(last)
+        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless last.live? || tried > 1 || harmless?(last)
       end
 
       # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right, whatever
       #   else speaks for it
       def refuted?
         tried = tries
-        tried.any? && tried.count { |seen| live?(seen) } * 2 < tried.size
+        tried.any? && tried.count(&:live?) * 2 < tried.size
       end
 
       private
@@ -91,7 +88,7 @@ module Dielectra
       def nearest = @session.job.wanted_controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
 
       # Whether one of them was found live, or one was tried twice.
-      def seen? = tries.any? { |seen| live?(seen) } || tries.map(&:at).tally.any? { |_, times| times > 1 }
+      def seen? = tries.any?(&:live?) || tries.map(&:at).tally.any? { |_, times| times > 1 }
 
       # What was read where it should be live, toggles and joints being as they are to be.
       def tries = @tries ||= stand ? taken : []
@@ -100,8 +97,6 @@ module Dielectra
         wanted = readings.map { |_, tool, points| [tool.to_sym, points.sort] }
         @belief.observations.select { |seen| seen.arrangement == @situation.arrangement && seen.toggles.first == stand && wanted.include?([seen.what, Array(seen.at).sort]) }
       end
-
-      def live?(seen) = seen.what == :ncv ? seen.reading == "glow" : seen.reading >= LIVE
     end
   end
 end
