@@ -122,22 +122,24 @@ export function NewCallScreen() {
         {field("complaint", "What the customer says")}
         {!file && (
           <>
-            {SWITCHES.slice(0, Math.max(2, form.switches.filter(Boolean).length + 1)).map(
-              ([label, hint], index) => (
-                <Field
-                  key={label}
-                  label={label}
-                  hint={hint}
-                  value={form.switches[index] ?? ""}
-                  required={index === 0}
-                  onChange={(value) => {
-                    const switches = [...form.switches];
-                    switches[index] = value;
-                    setForm({ ...form, switches });
-                  }}
-                />
-              ),
-            )}
+            <div className="grid items-start gap-x-6 gap-y-4 sm:col-span-2 sm:grid-cols-2">
+              {SWITCHES.slice(0, Math.max(2, form.switches.filter(Boolean).length + 1)).map(
+                ([label, hint], index) => (
+                  <Field
+                    key={label}
+                    label={label}
+                    hint={hint}
+                    value={form.switches[index] ?? ""}
+                    required={index === 0}
+                    onChange={(value) => {
+                      const switches = [...form.switches];
+                      switches[index] = value;
+                      setForm({ ...form, switches });
+                    }}
+                  />
+                ),
+              )}
+            </div>
             <Choice
               label="What is switched"
               options={LOADS.map(([load, words]) => [load, words])}
