@@ -25,7 +25,7 @@ module Dielectra
 
         place = @situation.place_of(candidate.step.to_h)
         concerned(candidate.subject)
-        pair, toggles = best(place) unless doubt(@weights) < TELLING
+        pair, toggles = best(place) unless @question.bits < TELLING
         return unless pair
 
         @session.approach.hands(place) { |hands| @session.approach.toggled(toggles) { hands.probe("continuity", pair) } }
@@ -38,8 +38,7 @@ module Dielectra
         outlook = @session.outlook
         some = outlook.hypotheses.zip(outlook.weights).select { |hypothesis, _| @session.planner.plan(hypothesis, @situation).key == plan.key }
         @hypotheses = some.map(&:first)
-        @weights = some.map(&:last).then { |weights| weights.map { |weight| weight / weights.sum } }
-        @labels = @hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }
+        @question = OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
       end
 
       # @return [Array(Array<String>, Hash), nil] the pair of points that tells most, and how the toggles shall stand
@@ -64,26 +63,12 @@ module Dielectra
         points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
         toggles = Diagnosis::Toggles.new([raised], nil)
         beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, toggles, points)
-        points.combination(2).reject { |pair| taken?(pair, raised) }.map { |pair| [pair, telling(beeps.yes(pair).values_at(*beeps.pattern_of))] }
+        points.combination(2).reject { |pair| taken?(pair, raised) }.map { |pair| [pair, @question.told_by(beeps.yes(pair).values_at(*beeps.pattern_of))] }
       end
 
       def taken?(pair, raised)
         @belief.observations.any? { |seen| seen.what == :continuity && seen.at.sort == pair.sort && seen.arrangement == @arrangement && seen.toggles.first == raised } ||
           @situation.declined?({"do" => "probe", "tool" => "continuity", "at" => pair})
-      end
-
-      # Bits about the cause that a reading is expected to give.
-      # @param yes [Array<Float>] how likely a beep is under each hypothesis
-      def telling(yes)
-        beep = @weights.zip(yes).map { |weight, share| weight * share }
-        silent = @weights.zip(beep).map { |weight, share| weight - share }
-        doubt(@weights) - doubt(beep) - doubt(silent)
-      end
-
-      # Bits of doubt about the cause, times the weight there is.
-      def doubt(weights)
-        sums = @labels.zip(weights).each_with_object(Hash.new(0.0)) { |(label, weight), all| all[label] += weight }.values
-        sums.sum * Diagnosis::Belief.entropy(sums)
       end
     end
   end

@@ -47,8 +47,6 @@ module Dielectra
 
       def roles = @roles ||= hypotheses.map { |hypothesis| Diagnosis::Roles.new(@belief.world, hypothesis, @situation).of(points) }
 
-      def labels = @labels ||= roles.map { |named| named.values_at(*disputed) }
-
       def readings
         @readings ||= @situation.opened.keys.flat_map do |place|
           ways(place).flat_map { |toggles, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) } }
@@ -86,20 +84,10 @@ module Dielectra
         Physics::Uncertainty.matches(potential == :line, true)
       end
 
-      # Bits that a reading is expected to give about the roles.
-      def telling(reading)
-        (@telling ||= {}.compare_by_identity)[reading] ||= begin
-          weights = hypotheses.map(&:weight)
-          sides = [reading.yes, reading.yes.map { |share| 1 - share }].map { |shares| weights.zip(shares).map { |weight, share| weight * share } }
-          (doubt(weights) - sides.sum { |side| doubt(side) }) / weights.sum
-        end
-      end
+      # Bits that a reading is expected to tell about the roles.
+      def telling(reading) = (@telling ||= {}.compare_by_identity)[reading] ||= question.told_by(reading.yes)
 
-      # Bits of doubt about the roles, times the weight there is.
-      def doubt(weights)
-        sums = labels.zip(weights).each_with_object(Hash.new(0.0)) { |(label, weight), all| all[label] += weight }.values
-        sums.sum * Diagnosis::Belief.entropy(sums)
-      end
+      def question = @question ||= OpenQuestion.new(roles.map { |named| named.values_at(*disputed) }, hypotheses.map(&:weight))
     end
   end
 end
