@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+# Files are UTF-8 whatever the locale says.
+Encoding.default_external = Encoding::UTF_8
 require_relative "server/app"
 
 Server::Database.open(ENV.fetch("DIELECTRA_DATA", File.expand_path("data", __dir__)))

@@ -9,12 +9,12 @@ module Server
     def self.load!(folder = FOLDER)
       return false if Job.exists?
 
-      JSON.parse(File.read(File.join(folder, "day.json"))).fetch("calls").each { |call| add(call, folder) }
+      JSON.parse(File.read(File.join(folder, "day.json"), encoding: "UTF-8")).fetch("calls").each { |call| add(call, folder) }
       true
     end
 
     def self.add(call, folder)
-      document = JSON.parse(File.read(File.join(folder, call.fetch("job"))))
+      document = JSON.parse(File.read(File.join(folder, call.fetch("job")), encoding: "UTF-8"))
       Dielectra::Evidence::Job.read(document)
       house = House.find_or_create_by!(name: call["house"]["name"], street: call["house"]["street"]) do |row|
         row.town = call["house"]["town"]

@@ -51,7 +51,7 @@ module Server
       index = File.join(@folder, "index.html")
       return [503, {"content-type" => "text/plain"}, ["The front end is not built yet: run bin/start."]] unless File.file?(index)
 
-      [200, {"content-type" => "text/html; charset=utf-8", "cache-control" => "no-cache"}, [File.read(index)]]
+      [200, {"content-type" => "text/html; charset=utf-8", "cache-control" => "no-cache"}, [File.read(index, encoding: "UTF-8")]]
     end
   end
 end

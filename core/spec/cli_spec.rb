@@ -11,6 +11,11 @@ RSpec.describe Dielectra::CLI do
 
   def run(*words, input: "") = Open3.capture3(bin, *words, stdin_data: input)
 
+  it "reads and writes UTF-8 whatever the locale says" do
+    out, errors, status = Open3.capture3({"LC_ALL" => "C", "LANG" => "C", "RUBYOPT" => nil}, bin, "measure", circuit)
+    expect([errors, status.success?, JSON.parse(out).size]).to match(["", true, a_value > 0])
+  end
+
   it "measures every combination, volts and ohms" do
     rows = JSON.parse(run("measure", circuit).first)
     expect(rows).to include({"positions" => {"S1" => "on"}, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}})

@@ -80,7 +80,7 @@ module Dielectra
     end
 
     def document(path)
-      JSON.parse(File.read(path))
+      JSON.parse(File.read(path, encoding: "UTF-8"))
     rescue Errno::ENOENT, Errno::EISDIR
       raise InvalidInput, "#{path} is not a file that can be read."
     rescue JSON::ParserError => e

@@ -15,8 +15,8 @@ module Dielectra
     # @return [JSONSchemer::Schema]
     def self.of(name)
       (@schemas ||= {})[name] ||= JSONSchemer.schema(
-        JSON.parse(File.read(File.join(FOLDER, "#{name}.schema.json"))),
-        ref_resolver: ->(uri) { JSON.parse(File.read(File.join(FOLDER, File.basename(uri.path)))) }
+        JSON.parse(File.read(File.join(FOLDER, "#{name}.schema.json"), encoding: "UTF-8")),
+        ref_resolver: ->(uri) { JSON.parse(File.read(File.join(FOLDER, File.basename(uri.path)), encoding: "UTF-8")) }
       )
     end
 

@@ -7,7 +7,7 @@ module Dielectra
     FOLDER = File.expand_path("../../data", __dir__)
 
     def self.table(name)
-      (@tables ||= {})[name] ||= deep_freeze(JSON.parse(File.read(File.join(FOLDER, "#{name}.json"))))
+      (@tables ||= {})[name] ||= deep_freeze(JSON.parse(File.read(File.join(FOLDER, "#{name}.json"), encoding: "UTF-8")))
     end
 
     def self.deep_freeze(value)
