@@ -13,7 +13,7 @@ RSpec.describe Dielectra::CLI do
 
   it "reads and writes UTF-8 whatever the locale says" do
     out, errors, status = Open3.capture3({"LC_ALL" => "C", "LANG" => "C", "RUBYOPT" => nil}, bin, "measure", circuit)
-    expect([errors, status.success?, JSON.parse(out).size]).to match(["", true, a_value > 0])
+    expect([errors, status.success?, JSON.parse(out).any?]).to eq(["", true, true])
   end
 
   it "measures every combination, volts and ohms" do
