@@ -127,15 +127,15 @@ RSpec.describe Dielectra::Diagnosis::Space do
   it "counts what it lets go to what it holds of the same kind" do
     session = opened("tower_stair", "tower_door")
     space = described_class.new(session.belief.world, session.situation)
-    stub_const("#{described_class}::MOST", 100_000)
+    stub_const("Dielectra::Diagnosis::Selection::MOST", 100_000)
     all = by_wrong(space)
-    stub_const("#{described_class}::MOST", 50)
+    stub_const("Dielectra::Diagnosis::Selection::MOST", 50)
     expect(by_wrong(space)).to match(all.transform_values { |prior| be_within(prior * 1e-6).of(prior) })
   end
 
   it "holds more of what has become likelier" do
     session = opened("tower_stair", "tower_door")
-    stub_const("#{described_class}::MOST", 50)
+    stub_const("Dielectra::Diagnosis::Selection::MOST", 50)
     kind = [[:joint_open, "lamp_room"]]
     held = ->(guide) { described_class.new(session.belief.world, session.situation, guide:).hypotheses.count { |one| described_class.wrong(one.skeleton, one.deviations) == kind } }
     expect(held[{kind => 1000.0, others: 1.0}]).to be > held[{}]

@@ -7,6 +7,7 @@ module Dielectra
     # each opened box (Locals) joined along the runs between them. What is hopeless beside the best so far is cut off.
     class Routing
       include Bundling
+      include Sheathing
 
       # Share of the heaviest way below which a way is left out.
       FLOOR = 1e-5
@@ -15,8 +16,6 @@ module Dielectra
       SOUNDINGS = 5
       # Joins tried before what has been found has to do.
       MOST_JOINS = 12_000
-      # Assignments of ports to runs that are thought of.
-      MOST_ASSIGNED = 2_000
       # Boxes up to which a junction besides is thought of: of more there are too many ways.
       MOST_AROUND_JUNCTION = 4
       # Ways of naming functions that are remembered for one and the same wiring.
@@ -132,68 +131,9 @@ module Dielectra
         found.select { |one| one.bound.positive? }.sort_by { |one| -one.bound }
       end
 
-      # The most that the colours of a run can weigh, as they are at either end.
-      def habit(layout, edge, ports)
-        carried = layout.carried(edge)
-        ports.compact.map { |port| Design::Coloring.ways(carried, port.hints, polarized: Design::Layout.polarized(edge)).first.weight }.max
-      end
-
-      def sheathed
-        found = []
-        layouts.each do |layout|
-          assign(layout, 0, {}, layout.weight) do |sides, weight|
-            next if found.size > MOST_ASSIGNED
-
-            bound = @places.reduce(weight) { |most, place| most * (locals(layout, sides, place).first&.verdict_most || 0.0) }
-            bound = sides.reduce(bound) { |most, (edge, ports)| most * habit(layout, edge, ports) }
-            found << Assignment.new(bound, layout, sides, weight, {})
-          end
-          break if found.size > MOST_ASSIGNED
-        end
-        found
-      end
-
-      # Ports for the runs, one opened box after the other.
-      def assign(layout, number, sides, weight, &)
-        place = @places[number]
-        return yield(sides, weight) unless place
-
-        edges = layout.edges_at(place)
-        return if !@singles && edges.size != @ports[place].size
-
-        distribute(layout, place, edges, @ports[place], sides, weight) { |taken, share| assign(layout, number + 1, taken, share, &) }
-      end
-
-      def distribute(layout, place, edges, free, sides, weight, &)
-        edge, *rest = edges
-        return (yield(sides, weight) if free.empty?) unless edge
-
-        side = edge.index(place)
-        options(free, layout.carried(edge).size).each do |port|
-          far = sides[edge]&.at(1 - side)
-          next if far && !port.alike?(far)
-
-          here = far ? [port, far] : [port, nil]
-          left = free.reject { |other| port.ends.intersect?(other.ends) }
-          distribute(layout, place, rest, left, sides.merge(edge => side.zero? ? here : here.reverse), far ? weight : weight * share(layout, edge, port), &)
-        end
-      end
-
-      # Ports that are large enough: single cable ends, or as many single conductors as are needed.
-      def options(free, size)
-        cables, singles = free.partition { |port| !port.single? }
-        bundles = singles.combination(size).map { |group| bundle(group) }
-        cables.select { |port| port.size >= size } + bundles
-      end
-
       def bundle(group) = (@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region)
 
       def cable_end(port) = (@cable_ends ||= @places.flat_map { |place| @situation.cable_ends(place) }.to_h { |item| [item.id, item] }).fetch(port.ends.first)
-
-      def share(layout, edge, port)
-        spare = port.size - layout.carried(edge).size
-        (Trade.priors.dig("layout", "spare_conductor")**spare) * (port.size > 3 ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
-      end
 
       # The readings of the opened boxes that agree along the runs between them.
       def join(assignment, pairings, weight)

@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # Which of all that Space lists is held: by priors and by what was seen so far, some of everything that says that something
+    # else is wrong, and what is let go counted to what is held.
+    module Selection
+      # Hypotheses held, and skeletons they rest on.
+      MOST = 240
+      # Skeletons beyond those of which only what is meant is held, nothing hidden in it.
+      MOST_PLAIN = 250
+      # Share of the heaviest skeleton that these have to have.
+      LEAST_PLAIN = 0.005
+      # Skeletons that are looked at to pick those from, once something has been seen.
+      MOST_LOOKED_AT = 300
+      # What is listed at most to be weighed by answers where they surprise, and how many of the last answers.
+      MOST_SIFTED = 6_000
+      LIGHTS_SIFTED = 6
+      READINGS_SIFTED = 4
+      # Hypotheses held at least of all that say that the same is wrong.
+      FEW = 4
+      # Probability that something is wrong in a closed box, or hidden.
+      ELSEWHERE = 0.3
+      # Hypotheses looked at before a box is open, to be merged.
+      MOST_BLIND = 1500
+      MOST_SKELETONS = 24
+
+      # The likeliest of many, by their priors and the last answers.
+      # @param hypotheses [Array<Hypothesis>]
+      # @return [Array<Hypothesis>]
+      def likeliest(hypotheses, most) = hypotheses.size > most ? hypotheses.max_by(most) { |hypothesis| sifted_weight(hypothesis) } : hypotheses
+
+      private
+
+      def looked_at = @situation.opened.empty? ? MOST_SKELETONS : MOST_LOOKED_AT
+
+      # The skeletons that agree best with what was seen, everything else being as it was meant; and those that come after.
+      # @return [Array(Array<Skeleton>, Array<Skeleton>)]
+      def agreeing(skeletons)
+        most = MOST_SKELETONS * (@wide ? 3 : 1)
+        return [skeletons, []] if skeletons.size <= most
+
+        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton), skeleton] }.sort_by { |weight, _| -weight }
+        least = ranked.first.first * LEAST_PLAIN
+        held = Skeleton.with_old_schemes(ranked.map(&:last), most) { |skeleton| skeleton.layout.scheme }
+        others = @situation.opened.empty? ? [] : ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
+        [held, others]
+      end
+
+      # The heaviest that are held, by what was seen so far. What is let go is counted to those that are held and say that
+      # the same is wrong: of much that is unlikely each, all together may be likely.
+      def picked(found)
+        ranked = (@wide ? sifted(found) : found.map { |row| [row[2] * guided(row[0], row[1]), row] }).sort_by { |weight, _| -weight }
+        total = ranked.sum(&:first)
+        kept = ranked.group_by { |_, row| alike(*row) }.each_value.flat_map do |rows|
+          sum = rows.sum(&:first)
+          held = rows.first([(MOST * sum / total).ceil, FEW].max)
+          raised = sum / held.sum(&:first)
+          held.map { |weight, (assembly, faults, prior)| [weight, [assembly, faults, prior * raised]] }
+        end
+        kept.map(&:last)
+      end
+
+      # Where answers surprised: what is listed, weighed by the answers that tell most for their time, which are the last ones.
+      # @return [Array<Array(Float, Array)>]
+      def sifted(found)
+        found = found.max_by(MOST_SIFTED) { |_, _, prior| prior } if found.size > MOST_SIFTED
+        found.map { |row| [sifted_weight(Hypothesis.new(assembly: row[0], faults: row[1], prior: row[2], world: @world)), row] }
+      end
+
+      def sifted_weight(hypothesis) = telling.reduce(hypothesis.prior) { |weight, seen| weight * prediction.likelihood(hypothesis, seen) }
+
+      def telling
+        @telling ||= begin
+          lights, readings = @observations.select { |seen| seen.toggles.one? }.partition { |seen| seen.what == :lamp }
+          lights.last(LIGHTS_SIFTED) + readings.reject { |seen| seen.what == :breaker }.last(READINGS_SIFTED)
+        end
+      end
+
+      def prediction = @prediction ||= Prediction.new(@world)
+
+      def alike(assembly, faults, _) = [Space.wrong(assembly.skeleton, assembly.deviations + faults), assembly.skeleton.layout.scheme.name]
+
+      # How well a skeleton agrees with what was seen, everything in the closed boxes being as it was meant or, if the light
+      # says otherwise, something being wrong in there.
+      def agreement(skeleton)
+        lights, readings = @observations.partition { |seen| seen.what == :lamp }
+        elsewhere = ELSEWHERE * company(skeleton.wrong, [:other]) * (0.5**lights.size)
+        as_meant(closed_boxes(skeleton)).map do |boxes, weight|
+          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes(skeleton).merge(boxes), @world), faults: [], prior: weight, world: @world)
+          shown = lights.reduce(nothing?(skeleton, []) ? @nothing : 1.0) { |product, seen| product * prediction.likelihood(meant, seen) }
+          readings.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
+        end.max
+      end
+
+      # Before a box is open all that can be seen is the light: hypotheses that have the same wrong in the same place, and show
+      # the same light in every combination, are one.
+      def merged(found)
+        states = @world.combinations
+        found = found.max_by(MOST_BLIND) { |_, _, prior| prior } if found.size > MOST_BLIND
+        all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
+        groups = all.group_by do |hypothesis|
+          [Space.wrong(hypothesis.skeleton, hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
+        end
+        merged = groups.map do |(wrong, lights), alike|
+          share = wrong.any? && obeying?(states, lights) ? @nothing : 1.0
+          alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
+        end
+        merged.max_by(MOST, &:prior)
+      end
+
+      # Whether every control works the light: then nobody had reason to call, whatever is wrong.
+      def obeying?(states, lights)
+        shown = states.zip(lights).to_h
+        shown.all? { |raised, light| %i[on off].include?(light) && raised.keys.all? { |id| shown[raised.merge(id => !raised[id])] != light } }
+      end
+
+      def guided(assembly, faults)
+        return 1.0 if @guide.empty?
+
+        @guide.fetch(Space.wrong(assembly.skeleton, assembly.deviations + faults)) { @guide.fetch(:others) }
+      end
+    end
+  end
+end
