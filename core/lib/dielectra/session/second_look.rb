@@ -9,8 +9,9 @@ module Dielectra
       DEAD = %i[continuity resistance].freeze
       # Certainty that needs no further trial.
       SURE = 0.9995
-      # Probability of another layout, which could be mended, from which on a closed box is opened first.
-      DOUBT = 0.01
+      # Probability that it could be mended all the same from which on a closed box is opened first, by what stands in the way.
+      DOUBT = {old_scheme: 0.01}.freeze
+      USUAL_DOUBT = 0.06
 
       # @param session [Troubleshooting]
       def initialize(session)
@@ -29,13 +30,20 @@ module Dielectra
       # A reading that would show that it could be mended after all.
       def showing = LastCheck.new(@session) { |hypothesis| mendable?(hypothesis) }.any&.step
 
-      # What the cables of an old scheme carry is not said to be too little while a box they run to is closed, unless that is
-      # beyond doubt.
+      # Nobody is sent away while a box is closed in which, not unlikely, it could be mended: of an old scheme what its cables
+      # carry shows there, of a dead supply a loose line.
       def closed(obstacle)
-        return unless obstacle.kind == :old_scheme && @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT
+        return if @belief.probability { |hypothesis| mendable?(hypothesis) } <= DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
 
-        place = @session.job.boxes.map(&:id).find { |name| !@situation.open?(name) && !@situation.declined?({"do" => "open", "place" => name}) }
+        place = doubted.max_by(&:last)&.first
         place && @approach.open(place)
+      end
+
+      # Closed boxes that could be opened, each with the probability that it could be mended there.
+      # @return [Hash{String => Float}]
+      def doubted
+        left = @session.job.boxes.map(&:id).reject { |name| @situation.open?(name) || @situation.declined?({"do" => "open", "place" => name}) }
+        left.to_h { |name| [name, @belief.probability { |hypothesis| mendable?(hypothesis) && @session.planner.plan(hypothesis, @situation).closed_places.include?(name) }] }
       end
 
       def mendable?(hypothesis) = @session.planner.plan(hypothesis, @situation).obstacle.nil?
