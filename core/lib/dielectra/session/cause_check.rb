@@ -4,19 +4,11 @@ module Dielectra
   module Session
     # Before a switch is taken out: where the same new switch would mend several things, the dead reading that tells which of
     # them it was. Once the old one is gone nobody can say any more, and the record names it.
-    class CauseCheck
+    class CauseCheck < RecordReading
       # Bits about the cause that a reading has to give.
       TELLING = 0.2
       # What those bits are worth where the switch has to be thrown first.
       LATER = 0.75
-
-      # @param session [Troubleshooting]
-      def initialize(session)
-        @session = session
-        @situation = session.situation
-        @belief = session.belief
-        @arrangement = @belief.world.same(@situation.arrangement)
-      end
 
       # @param candidate [Candidate] the repair that comes next
       # @return [Step, nil] nil where it takes no switch out, or nothing tells
@@ -25,10 +17,10 @@ module Dielectra
 
         place = @situation.place_of(candidate.step.to_h)
         concerned(candidate.subject)
-        pair, toggles = best(place) unless @question.bits < TELLING
+        pair, raised = best(place) unless @question.bits < TELLING
         return unless pair
 
-        @session.approach.hands(place) { |hands| @session.approach.toggled(toggles) { hands.probe("continuity", pair) } }
+        @session.approach.hands(place) { |hands| @session.approach.toggled(raised) { hands.probe("continuity", pair) } }
       end
 
       private
@@ -50,25 +42,15 @@ module Dielectra
 
       # The toggles as they stand, and with the one of the place thrown, which takes a little longer.
       def ways(place)
-        now = Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world)
-        return [] unless now.one?
+        return [] unless toggles.one?
 
-        local = @session.job.wanted_controls.find { |control| control.place == place }
-        ways = [[now.first, 1.0]]
-        ways << [@belief.world.toggles(now.first.merge(local.id => !now.first[local.id])), LATER] if local
-        ways
+        [[toggles.first, 1.0], [thrown(place), LATER]].select(&:first)
       end
 
       def readings(place, raised)
         points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        toggles = Diagnosis::Toggles.new([raised], nil)
-        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, toggles, points)
-        points.combination(2).reject { |pair| taken?(pair, raised) }.map { |pair| [pair, @question.told_by(beeps.yes(pair).values_at(*beeps.pattern_of))] }
-      end
-
-      def taken?(pair, raised)
-        @belief.observations.any? { |seen| seen.what == :continuity && seen.at.sort == pair.sort && seen.arrangement == @arrangement && seen.toggles.first == raised } ||
-          @situation.declined?({"do" => "probe", "tool" => "continuity", "at" => pair})
+        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, Diagnosis::Toggles.new([raised], nil), points)
+        points.combination(2).reject { |pair| taken?("continuity", pair, raised) }.map { |pair| [pair, @question.told_by(beeps.yes(pair).values_at(*beeps.pattern_of))] }
       end
     end
   end

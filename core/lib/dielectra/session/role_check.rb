@@ -4,7 +4,7 @@ module Dielectra
   module Session
     # Where a circuit obeys and is right, and it is still open which of two conductors is the line and which the load: the live
     # readings that settle it for the record, while the box is open and the power on. Whoever comes next starts from there.
-    class RoleCheck
+    class RoleCheck < RecordReading
       # Share of the belief from which on a role is beyond dispute.
       AGREED = 0.97
       # Bits about the roles that a reading has to give.
@@ -15,16 +15,8 @@ module Dielectra
       LEADING = 40
       SHARE = 0.998
 
-      # One reading: tool, points, the toggles it is taken with, and how likely a yes is under each hypothesis.
-      Reading = Struct.new(:place, :tool, :points, :toggles, :minutes, :yes)
-
-      # @param session [Troubleshooting] with the power on
-      def initialize(session)
-        @session = session
-        @situation = session.situation
-        @belief = session.belief
-        @arrangement = @belief.world.same(@situation.arrangement)
-      end
+      # One reading: place, tool, points, how the toggles stand for it, the minutes it costs, and how likely a yes is under each hypothesis.
+      Reading = Struct.new(:place, :tool, :points, :raised, :minutes, :yes)
 
       # @return [Step, nil] the reading that tells most about the roles for its minutes; nil where none is worth it
       def step
@@ -32,7 +24,7 @@ module Dielectra
 
         best = readings.select { |reading| telling(reading) >= TELLING }.max_by { |reading| telling(reading) / reading.minutes } or return
         @session.approach.live(best.place) do |live|
-          @session.approach.toggled(best.toggles) { live.probe(best.tool, best.points) }
+          @session.approach.toggled(best.raised) { live.probe(best.tool, best.points) }
         end
       end
 
@@ -49,7 +41,7 @@ module Dielectra
 
       def readings
         @readings ||= @situation.opened.keys.flat_map do |place|
-          ways(place).flat_map { |toggles, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) } }
+          ways(place).flat_map { |raised, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, raised, minutes) } }
         end
       end
 
@@ -58,27 +50,19 @@ module Dielectra
         costs = @session.costs
         walk = place == @situation.at ? 0.0 : costs["walk"]
         here = costs["probe"] + walk
-        local = @session.job.wanted_controls.find { |control| control.place == place }
-        ways = [[now, here]]
-        ways << [@belief.world.toggles(now.merge(local.id => !now[local.id])), here + costs["set"]] if local
-        ways.select { |_, minutes| minutes <= REACH }
+        ways = [[toggles.first, here], [thrown(place), here + costs["set"]]]
+        ways.select { |raised, minutes| raised && minutes <= REACH }
       end
 
-      def now = @now ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
-
-      def reading(place, point, toggles, minutes)
+      def reading(place, point, raised, minutes)
         tool, points = @situation.live_reading(place, point)
-        return if tool.nil? || taken?(tool, points, toggles) || @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+        return if tool.nil? || taken?(tool, points, raised)
 
-        Reading.new(place, tool, points, toggles, minutes, hypotheses.map { |hypothesis| shown(hypothesis, toggles, tool, points) })
+        Reading.new(place, tool, points, raised, minutes, hypotheses.map { |hypothesis| shown(hypothesis, raised, tool, points) })
       end
 
-      def taken?(tool, points, toggles)
-        @belief.observations.any? { |seen| seen.what.to_s == tool && seen.at == points && seen.arrangement == @situation.arrangement && seen.toggles.first == toggles }
-      end
-
-      def shown(hypothesis, toggles, tool, points)
-        potential = @belief.prediction.potential(hypothesis, @arrangement, toggles, points.first)
+      def shown(hypothesis, raised, tool, points)
+        potential = @belief.prediction.potential(hypothesis, @arrangement, raised, points.first)
         return Physics::Uncertainty.floating_glow(true) if potential == :floating && tool == "ncv"
 
         Physics::Uncertainty.matches(potential == :line, true)

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # What readings have in common that are taken for the record and not for the repair: how the toggles may stand for them, and
+    # what was taken already.
+    class RecordReading
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+        @belief = session.belief
+        @arrangement = @belief.world.same(@situation.arrangement)
+      end
+
+      private
+
+      # @return [Diagnosis::Toggles] as they stand
+      def toggles = @toggles ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world)
+
+      # @return [Hash{String => Boolean}, nil] the same with the one of a place thrown; nil where none is there
+      def thrown(place)
+        local = @session.job.wanted_controls.find { |control| control.place == place }
+        local && @belief.world.toggles(toggles.first.merge(local.id => !toggles.first[local.id]))
+      end
+
+      # Whether a reading was taken with everything as it is, or cannot be.
+      def taken?(tool, points, raised)
+        @belief.observations.any? { |seen| seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement && seen.toggles.first == raised } ||
+          @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+      end
+    end
+  end
+end
