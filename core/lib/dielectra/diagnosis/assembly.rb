@@ -12,9 +12,6 @@ module Dielectra
         @skeleton = skeleton
         @boxes = boxes
         @world = world
-        @base = {}.compare_by_identity
-        @nets = {}.compare_by_identity
-        @kinds = {}.compare_by_identity
       end
 
       # What is not as it was meant in its boxes.
@@ -22,7 +19,7 @@ module Dielectra
 
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement)
-        @kinds[arrangement] ||= boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
+        (@kinds ||= {}.compare_by_identity)[arrangement] ||= boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
       end
 
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
@@ -31,12 +28,12 @@ module Dielectra
       # Nets of copper alone, switches taken out, nothing failed.
       # @param arrangement [Evidence::Arrangement] the one object for it
       # @return [Array<Integer>] the net of each point
-      def base(arrangement) = @base[arrangement] ||= @world.base(self, arrangement)
+      def base(arrangement) = (@base ||= {}.compare_by_identity)[arrangement] ||= @world.base(self, arrangement)
 
       # Nets with the switches in given positions, nothing failed.
       # @return [Nets]
       def nets(arrangement, raised)
-        found = @nets[arrangement]&.[](raised)
+        found = (@nets ||= {}.compare_by_identity)[arrangement]&.[](raised)
         return found if found
 
         arrangement = @world.same(arrangement)

@@ -57,7 +57,7 @@ module Dielectra
 
         all = observations + seen
         grown = after.opened.size > before.opened.size || after.foreign != before.foreign
-        return anew(all, scored(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
+        return anew(all, fresh(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after).redrawn(after).deepened(after)
@@ -87,7 +87,7 @@ module Dielectra
       # A breaker that was off all along: what was reported of the light before says nothing about the wiring.
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
-        anew(kept, scored(Space.new(world, situation, called: false).hypotheses, kept))
+        anew(kept, fresh(Space.new(world, situation, called: false).hypotheses, kept))
       end
 
       # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and
@@ -127,11 +127,11 @@ module Dielectra
 
       # The space looked at wider, and the best of it grown by one thing more that is wrong.
       def grown(space)
-        wider = scored(space.hypotheses, observations)
+        wider = fresh(space.hypotheses, observations)
         best = wider.max_by(EXTENDED, &:weight)
         odd = best.empty? ? [] : misfits(best.first)
         further = best.flat_map { |hypothesis| explaining(space.extended(hypothesis), hypothesis, odd) }
-        wider + scored(space.likeliest(further, MOST_FURTHER), observations)
+        wider + fresh(space.likeliest(further, MOST_FURTHER), observations)
       end
 
       # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than it does
@@ -197,7 +197,7 @@ module Dielectra
         weight = observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
         return [] if weight.zero?
 
-        scored(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
+        fresh(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
       end
 
       def with(observations, hypotheses, generation = @generation) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:)
@@ -227,11 +227,22 @@ module Dielectra
 
       # Weights are changed in place: a hypothesis belongs to the newest belief only.
       def scored(hypotheses, seen)
-        seen.reduce(hypotheses) do |left, observation|
-          left.each { |hypothesis| learn(hypothesis, observation) }
-          heaviest = left.map(&:weight).max || 0.0
-          left.select { |hypothesis| hypothesis.weight > heaviest * FLOOR * 0.1 }
+        seen.reduce(hypotheses) { |left, observation| weighty(left.each { |hypothesis| learn(hypothesis, observation) }) }
+      end
+
+      # The same for hypotheses that have learnt nothing yet: first all looks at the light, then everything else.
+      def fresh(hypotheses, seen)
+        looks = Looks.new(world, prediction, seen)
+        hypotheses.each do |hypothesis|
+          share, hypothesis.starts = looks.told(hypothesis)
+          hypothesis.weight *= share
         end
+        scored(weighty(hypotheses), looks.others)
+      end
+
+      def weighty(hypotheses)
+        heaviest = hypotheses.map(&:weight).max || 0.0
+        hypotheses.select { |hypothesis| hypothesis.weight > heaviest * FLOOR * 0.1 }
       end
     end
   end

@@ -29,11 +29,7 @@ module Dielectra
 
       # @param likelihoods [Array<Float>] in each combination
       # @return [Float] how likely it is, as likely as the hypothesis makes each
-      def expected(hypothesis, observation, likelihoods)
-        return likelihoods.first if likelihoods.size == 1
-
-        observation.toggles.shares(hypothesis.starts).zip(likelihoods).sum { |share, likelihood| share * likelihood }
-      end
+      def expected(hypothesis, observation, likelihoods) = observation.toggles.expected(hypothesis.starts, likelihoods)
 
       # What a reading through the lamp says about the lamp itself.
       # @param likelihood [Float] of the observation

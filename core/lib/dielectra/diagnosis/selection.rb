@@ -50,15 +50,38 @@ module Dielectra
       # The heaviest that are held, by what was seen so far. What is let go is counted to those that are held and say that
       # the same is wrong: of much that is unlikely each, all together may be likely.
       def picked(found)
-        ranked = (@wide ? sifted(found) : found.map { |row| [row[2] * guided(row[0], row[1]), row] }).sort_by { |weight, _| -weight }
-        total = ranked.sum(&:first)
-        kept = ranked.group_by { |_, row| alike(*row) }.each_value.flat_map do |rows|
-          sum = rows.sum(&:first)
-          held = rows.first([(MOST * sum / total).ceil, FEW].max)
-          raised = sum / held.sum(&:first)
-          held.map { |weight, (assembly, faults, prior)| [weight, [assembly, faults, prior * raised]] }
+        surprised = sifted(found) if @wide
+        groups = {}
+        (surprised || found.map { |row| [row[2], row] }).each do |weight, row|
+          wrong = wrong_of(*row)
+          weight *= guided(wrong) unless surprised
+          ((groups[wrong] ||= {})[row[0].skeleton.layout.scheme.name] ||= []) << [weight, row]
         end
-        kept.map(&:last)
+        groups = groups.values.flat_map(&:values)
+        total = groups.sum { |rows| rows.sum(&:first) }
+        groups.flat_map { |rows| represented(rows, total) }
+      end
+
+      # The heaviest of some that are alike, with the weight of all.
+      def represented(rows, total)
+        sum = rows.sum(&:first)
+        held = rows.max_by([(MOST * sum / total).ceil, FEW].max) { |weight, _| weight }
+        raised = sum / held.sum(&:first)
+        held.map { |_, (assembly, faults, prior)| [assembly, faults, prior * raised] }
+      end
+
+      # What is wrong and where, the one object for all rows of which the same is.
+      def wrong_of(assembly, faults, _)
+        @wrongs ||= {}
+        mine = (@wrongs_of ||= {}.compare_by_identity)[assembly] ||= begin
+          wrong = Space.wrong(assembly.skeleton, assembly.deviations)
+          @wrongs[wrong] ||= {nil => wrong}
+        end
+        fault = faults.first
+        mine[fault&.wrong] ||= begin
+          wrong = Space.wrong(assembly.skeleton, assembly.deviations + faults)
+          (@wrongs[wrong] ||= {nil => wrong})[nil]
+        end
       end
 
       # Where answers surprised: what is listed, weighed by the answers that tell most for their time, which are the last ones.
@@ -79,19 +102,21 @@ module Dielectra
 
       def prediction = @prediction ||= Prediction.new(@world)
 
-      def alike(assembly, faults, _) = [Space.wrong(assembly.skeleton, assembly.deviations + faults), assembly.skeleton.layout.scheme.name]
-
       # How well a skeleton agrees with what was seen, everything in the closed boxes being as it was meant or, if the light
       # says otherwise, something being wrong in there.
       def agreement(skeleton)
-        lights, readings = @observations.partition { |seen| seen.what == :lamp }
         elsewhere = ELSEWHERE * company(skeleton.wrong, [:other]) * (0.5**lights.size)
         as_meant(closed_boxes(skeleton)).map do |boxes, weight|
-          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes(skeleton).merge(boxes), @world), faults: [], prior: weight, world: @world)
-          shown = lights.reduce(nothing?(skeleton, []) ? @nothing : 1.0) { |product, seen| product * prediction.likelihood(meant, seen) }
-          readings.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
+          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world), faults: [], prior: weight, world: @world)
+          shown = (nothing?(skeleton, []) ? @nothing : 1.0) * looks.told(meant).first
+          looks.others.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
         end.max
       end
+
+      def looks = @looks ||= Looks.new(@world, prediction, @observations)
+
+      # Looks at a light.
+      def lights = @lights ||= @observations.select { |seen| seen.what == :lamp }
 
       # Before a box is open all that can be seen is the light: hypotheses that have the same wrong in the same place, and show
       # the same light in every combination, are one.
@@ -115,10 +140,10 @@ module Dielectra
         shown.all? { |raised, light| %i[on off].include?(light) && raised.keys.all? { |id| shown[raised.merge(id => !raised[id])] != light } }
       end
 
-      def guided(assembly, faults)
+      def guided(wrong)
         return 1.0 if @guide.empty?
 
-        @guide.fetch(Space.wrong(assembly.skeleton, assembly.deviations + faults)) { @guide.fetch(:others) }
+        @guide.fetch(wrong) { @guide.fetch(:others) }
       end
     end
   end

@@ -94,12 +94,12 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def of(skeleton, floor)
         floor *= RARE unless skeleton.layout.scheme == Design::Scheme::PRESENT
-        joined(skeleton).flat_map do |boxes, weight|
-          spoilt = boxes.each_value.filter_map { |box| box.deviation&.kind }
+        joined(skeleton, floor / skeleton.weight).flat_map do |boxes, weight|
+          spoilt = boxes.filter_map { |box| box.deviation&.kind }
           now = skeleton.weight * weight * company(skeleton.wrong, spoilt)
           next [] if now < floor
 
-          assembly = Assembly.new(skeleton, boxes, @world)
+          assembly = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
           [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
         end
       end
@@ -108,7 +108,7 @@ module Dielectra
       def plain(skeleton)
         as_meant(closed_boxes(skeleton)).map do |boxes, weight|
           now = skeleton.weight * weight * company(skeleton.wrong, [])
-          assembly = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes), @world)
+          assembly = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
           Hypothesis.new(assembly:, faults: [], prior: nothing?(skeleton, []) ? now * @nothing : now, world: @world, plain: true)
         end
       end
@@ -129,13 +129,14 @@ module Dielectra
       # Prior of the commonest hidden fault.
       def commonest = @commonest ||= Deviation::HIDDEN.map { |kind| Trade.priors.dig("deviation", kind.to_s) }.max
 
-      # Every combination of ways the boxes may be joined with at most one closed box not as meant; boxes taken apart
+      # Every combination of ways the closed boxes may be joined with at most one of them not as meant; boxes taken apart
       # come in company.
-      def joined(skeleton)
+      # @param least [Float] weight below which a combination is left out
+      # @return [Array<Array(Array<Box>, Float)>]
+      def joined(skeleton, least)
         boxes = closed_boxes(skeleton)
         apart_so_far = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
-        (as_meant(boxes) + one_deviating(boxes, apart_so_far) + several_apart(boxes, apart_so_far))
-          .map { |ways, weight| [found_boxes(skeleton).merge(ways), weight] }
+        as_meant(boxes) + one_deviating(boxes, apart_so_far, least) + several_apart(boxes, apart_so_far, least)
       end
 
       def closed_boxes(skeleton)
@@ -160,19 +161,19 @@ module Dielectra
 
       def as_meant(boxes) = product(boxes.map(&:right))
 
-      def one_deviating(boxes, apart_so_far)
+      def one_deviating(boxes, apart_so_far, least)
         boxes.flat_map do |box|
           deviating = box.deviating.map { |way| again(way, apart_so_far) }
-          product([deviating, *(boxes - [box]).map(&:right)])
+          product([deviating, *(boxes - [box]).map(&:right)], least)
         end
       end
 
-      def several_apart(boxes, apart_so_far)
+      def several_apart(boxes, apart_so_far, least)
         known = boxes.reject(&:unseen?)
         (2..known.size).flat_map do |count|
           known.combination(count).flat_map do |some|
             ways = some.each_with_index.map { |box, index| again(box.apart, apart_so_far || index.positive?) }
-            product(ways.zip + (boxes - some).map(&:right))
+            product(ways.zip + (boxes - some).map(&:right), least)
           end
         end
       end
@@ -185,9 +186,12 @@ module Dielectra
         way.dup.tap { |again| again.weight = way.weight * table["apart_again"] / table["apart"] }
       end
 
-      def product(choices)
-        choices.reduce([[{}, 1.0]]) do |so_far, ways|
-          so_far.flat_map { |boxes, weight| ways.map { |way| [boxes.merge(way.place => way), weight * way.weight] } }
+      # One way of each, in every combination that weighs enough; no way weighs more than one.
+      def product(choices, least = 0.0)
+        choices.reduce([[[], 1.0]]) do |so_far, ways|
+          so_far.flat_map do |boxes, weight|
+            ways.filter_map { |way| [boxes + [way], weight * way.weight] unless weight * way.weight < least }
+          end
         end
       end
 

@@ -53,6 +53,18 @@ module Dielectra
         starts.each_with_index.with_object(Array.new(states.size, 0.0)) { |(number, start), sums| sums[number] += odds[start] }
       end
 
+      # How likely something is, as likely as each combination makes it.
+      # @param odds [Array<Float>, nil] how likely each start is
+      # @param likelihoods [Array<Float>] of it, in each combination
+      # @return [Float]
+      def expected(odds, likelihoods)
+        return likelihoods.first if one?
+
+        sum = 0.0
+        shares(odds).each_with_index { |share, number| sum += share * likelihoods[number] }
+        sum
+      end
+
       # How likely each start is, once something has been seen.
       # @param odds [Array<Float>, nil] before
       # @param likelihoods [Array<Float>] of what was seen, in each combination
