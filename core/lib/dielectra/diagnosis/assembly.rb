@@ -19,7 +19,14 @@ module Dielectra
 
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement)
-        (@kinds ||= {}.compare_by_identity)[arrangement] ||= boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
+        (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.kinds(boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds))
+      end
+
+      # What a lamp does by the combination of toggles, nothing failed, as far as it was worked out; to be added to.
+      # @return [Hash{Hash => Symbol}] by the one object for a combination
+      def shown(arrangement, lamp)
+        by_lamp = ((@shown ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
+        by_lamp[lamp] ||= {}.compare_by_identity
       end
 
       # @return [Array<Array<String>>] what touches what in a place under an arrangement

@@ -72,6 +72,8 @@ module Dielectra
       # What a lamp does by the combination of toggles, as far as it was worked out; to be added to.
       # @return [Hash{Hash => Symbol}] by the one object for a combination
       def shown(arrangement, lamp)
+        return assembly.shown(arrangement, lamp) if faults.empty?
+
         by_lamp = ((@shown ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
         by_lamp[lamp] ||= {}.compare_by_identity
       end

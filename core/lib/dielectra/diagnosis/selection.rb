@@ -106,8 +106,8 @@ module Dielectra
       # says otherwise, something being wrong in there.
       def agreement(skeleton)
         elsewhere = ELSEWHERE * company(skeleton.wrong, [:other]) * (0.5**lights.size)
-        as_meant(closed_boxes(skeleton)).map do |boxes, weight|
-          meant = Hypothesis.new(assembly: Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world), faults: [], prior: weight, world: @world)
+        as_meant(skeleton).map do |assembly, weight|
+          meant = Hypothesis.new(assembly:, faults: [], prior: weight, world: @world)
           shown = (nothing?(skeleton, []) ? @nothing : 1.0) * looks.told(meant).first
           looks.others.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
         end.max

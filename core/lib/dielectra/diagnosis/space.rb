@@ -95,20 +95,19 @@ module Dielectra
       def of(skeleton, floor)
         floor *= RARE unless skeleton.layout.scheme == Design::Scheme::PRESENT
         joined(skeleton, floor / skeleton.weight).flat_map do |boxes, weight|
-          spoilt = boxes.filter_map { |box| box.deviation&.kind }
+          spoilt = boxes.is_a?(Assembly) ? [] : boxes.filter_map { |box| box.deviation&.kind }
           now = skeleton.weight * weight * company(skeleton.wrong, spoilt)
           next [] if now < floor
 
-          assembly = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
+          assembly = boxes.is_a?(Assembly) ? boxes : assembled(skeleton, boxes)
           [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
         end
       end
 
       # Everything in the closed boxes as it was meant, and nothing hidden.
       def plain(skeleton)
-        as_meant(closed_boxes(skeleton)).map do |boxes, weight|
+        as_meant(skeleton).map do |assembly, weight|
           now = skeleton.weight * weight * company(skeleton.wrong, [])
-          assembly = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
           Hypothesis.new(assembly:, faults: [], prior: nothing?(skeleton, []) ? now * @nothing : now, world: @world, plain: true)
         end
       end
@@ -132,11 +131,11 @@ module Dielectra
       # Every combination of ways the closed boxes may be joined with at most one of them not as meant; boxes taken apart
       # come in company.
       # @param least [Float] weight below which a combination is left out
-      # @return [Array<Array(Array<Box>, Float)>]
+      # @return [Array<Array(Assembly, Float), Array(Array<Box>, Float)>] put together already where they are as they were meant
       def joined(skeleton, least)
         boxes = closed_boxes(skeleton)
         apart_so_far = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
-        as_meant(boxes) + one_deviating(boxes, apart_so_far, least) + several_apart(boxes, apart_so_far, least)
+        as_meant(skeleton) + one_deviating(boxes, apart_so_far, least) + several_apart(boxes, apart_so_far, least)
       end
 
       def closed_boxes(skeleton)
@@ -159,7 +158,13 @@ module Dielectra
         index.zero? || @situation.open?(chain[index - 1])
       end
 
-      def as_meant(boxes) = product(boxes.map(&:right))
+      # Every closed box as it was meant.
+      # @return [Array<Array(Assembly, Float)>]
+      def as_meant(skeleton)
+        (@as_meant ||= {}.compare_by_identity)[skeleton] ||= product(closed_boxes(skeleton).map(&:right)).map { |boxes, weight| [assembled(skeleton, boxes), weight] }
+      end
+
+      def assembled(skeleton, boxes) = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
 
       def one_deviating(boxes, apart_so_far, least)
         boxes.flat_map do |box|

@@ -20,6 +20,7 @@ module Dielectra
         @return = index[PointIndex::RETURN]
         @lamps = job.wanted_loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
         @contacts = {}
+        @kinds = {}
         @arrangements = {}
         @interned = {}.compare_by_identity
         @contacts_of = {}.compare_by_identity
@@ -41,7 +42,6 @@ module Dielectra
       def forget
         @redrawn = {}.compare_by_identity
         @runs = {}.compare_by_identity
-        @contacts_of = {}.compare_by_identity
       end
 
       # The ports of an opened box, the same as long as its cable ends are.
@@ -89,7 +89,11 @@ module Dielectra
       # @return [Nets]
       def nets(base, pairs) = Nets.new(base, pairs)
 
+      # The one object for what kinds the devices are of.
       # @param kinds [Hash{String => String}] device => kind
+      def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
+
+      # @param kinds [Hash{String => String}] device => kind, the one object for it
       # @return [Array<Array(Integer, Integer)>] pairs that sound devices close with their toggles so
       def contacts_of(kinds, raised)
         by_position = (@contacts_of[kinds] ||= {}.compare_by_identity)
