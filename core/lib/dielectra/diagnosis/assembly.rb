@@ -22,13 +22,6 @@ module Dielectra
         (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.kinds(boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds))
       end
 
-      # What a lamp does by the combination of toggles, nothing failed, as far as it was worked out; to be added to.
-      # @return [Hash{Hash => Symbol}] by the one object for a combination
-      def shown(arrangement, lamp)
-        by_lamp = ((@shown ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
-        by_lamp[lamp] ||= {}.compare_by_identity
-      end
-
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
       def joints(place, arrangement) = arrangement.joints.fetch(place) { boxes.fetch(place).joints }
 
@@ -36,6 +29,13 @@ module Dielectra
       # @param arrangement [Evidence::Arrangement] the one object for it
       # @return [Array<Integer>] the net of each point
       def base(arrangement) = (@base ||= {}.compare_by_identity)[arrangement] ||= @world.base(self, arrangement)
+
+      # How far line and neutral reach, nothing failed.
+      # @return [Reach]
+      def reach(arrangement)
+        (@reach ||= {}.compare_by_identity)[arrangement] ||=
+          Reach.new(@world, base(arrangement), kinds(arrangement)) { |device, kind, raised| @world.contacts(device, kind, raised) }
+      end
 
       # Nets with the switches in given positions, nothing failed.
       # @return [Nets]

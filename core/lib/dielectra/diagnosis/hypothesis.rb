@@ -69,13 +69,23 @@ module Dielectra
         by_position[raised] ||= @world.nets(base(arrangement), contacts(arrangement, raised))
       end
 
-      # What a lamp does by the combination of toggles, as far as it was worked out; to be added to.
-      # @return [Hash{Hash => Symbol}] by the one object for a combination
-      def shown(arrangement, lamp)
-        return assembly.shown(arrangement, lamp) if faults.empty?
+      # How far line and neutral reach.
+      # @return [Reach]
+      def reach(arrangement)
+        arrangement = @world.same(arrangement)
+        return assembly.reach(arrangement) unless @nets
 
-        by_lamp = ((@shown ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
-        by_lamp[lamp] ||= {}.compare_by_identity
+        (@reach ||= {}.compare_by_identity)[arrangement] ||=
+          Reach.new(@world, base(arrangement), kinds(arrangement)) { |device, kind, raised| contacts_of(device, kind, raised, arrangement) }
+      end
+
+      # The same with contacts that close badly left open.
+      # @return [Reach, nil] nil where none does
+      def reach_without_weak(arrangement)
+        arrangement = @world.same(arrangement)
+        pair = weak_pair(arrangement) or return
+        (@without_weak ||= {}.compare_by_identity)[arrangement] ||=
+          Reach.new(@world, base(arrangement), kinds(arrangement)) { |device, kind, raised| contacts_of(device, kind, raised, arrangement).reject { |other| other.sort == pair } }
       end
 
       # Nets with switches taken out.
@@ -90,9 +100,8 @@ module Dielectra
       # The same with contacts that close badly left open.
       # @return [Nets, nil] nil where none does
       def nets_without_weak(arrangement, raised)
-        weak = @contact.find { |fault| fault.kind == :contact_resistive && !arrangement.kinds.key?(fault.device) } or return
-        pair = weak.contact.map { |terminal| @world.index["#{weak.device}.#{terminal}"] }
-        @world.nets(base(arrangement), contacts(arrangement, raised).reject { |other| other.sort == pair.sort })
+        pair = weak_pair(arrangement) or return
+        @world.nets(base(arrangement), contacts(arrangement, raised).reject { |other| other.sort == pair })
       end
 
       # @return [Array<Array(String, String)>] terminals of a device, by their marks, that are closed
@@ -120,11 +129,20 @@ module Dielectra
       def contacts(arrangement, raised)
         return @world.contacts_of(kinds(arrangement), raised) if @contact.empty?
 
-        kinds(arrangement).flat_map do |device, kind|
-          next @world.contacts(device, kind, raised[device]) unless @contact.any? { |fault| fault.device == device }
+        kinds(arrangement).flat_map { |device, kind| contacts_of(device, kind, raised[device], arrangement) }
+      end
 
-          closed(arrangement, device, raised[device]).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
-        end
+      # Points that a device joins.
+      def contacts_of(device, kind, raised, arrangement)
+        return @world.contacts(device, kind, raised) unless @contact.any? { |fault| fault.device == device }
+
+        closed(arrangement, device, raised).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
+      end
+
+      # The points that a contact joins badly.
+      def weak_pair(arrangement)
+        weak = @contact.find { |fault| fault.kind == :contact_resistive && !arrangement.kinds.key?(fault.device) }
+        weak&.contact&.map { |terminal| @world.index["#{weak.device}.#{terminal}"] }&.sort
       end
 
       def failed(device, pairs)

@@ -6,20 +6,18 @@ module Dielectra
     # which the lights do the same in every state that was looked at.
     class Looks
       LOOKED_AT = %i[lamp breaker].freeze
-      # What a light may do, as digits of a number that stands for all of them.
-      DIGITS = {on: 0, off: 1, dim: 2, tripped: 3}.freeze
-
       # @return [Array<Observation>] what was seen that is no look
       attr_reader :others
 
       # @param observations [Array<Observation>]
       def initialize(world, prediction, observations)
+        @world = world
         @prediction = prediction
         @lamps = world.lamps.keys
         @looks, @others = observations.partition { |seen| LOOKED_AT.include?(seen.what) }
         @states = @looks.group_by(&:arrangement).map do |arrangement, looks|
           ever = looks.any? { |seen| seen.reading == "tripped" } ? world.combinations : []
-          [arrangement, looks.flat_map { |seen| seen.toggles.states }.union(ever)]
+          [arrangement, looks.flat_map { |seen| seen.toggles.states }.union(ever).sum { |raised| world.bit(raised) }]
         end
         @told = {}
       end
@@ -36,13 +34,17 @@ module Dielectra
 
       private
 
+      # All that the lights do in the states that were looked at, in one number.
       def shown(hypothesis)
-        code = 1
-        @states.each do |arrangement, states|
-          states.each { |raised| @lamps.each { |lamp| code = (code * DIGITS.size) + DIGITS.fetch(@prediction.light(hypothesis, arrangement, raised, lamp)) } }
+        @states.reduce(1) do |code, (arrangement, states)|
+          code = join(code, hypothesis.reach(arrangement).tripped & states)
+          @lamps.reduce(code) do |all, lamp|
+            join(join(all, @prediction.lit(hypothesis, arrangement, lamp) & states), @prediction.dim(hypothesis, arrangement, lamp) & states)
+          end
         end
-        code
       end
+
+      def join(code, bits) = (code << @world.combinations.size) | bits
     end
   end
 end

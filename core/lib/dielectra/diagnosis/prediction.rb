@@ -46,8 +46,22 @@ module Dielectra
 
       # @return [Symbol] :on, :dim, :off or :tripped, with the breaker on
       def light(hypothesis, arrangement, raised, lamp = @first_lamp)
-        shown = hypothesis.shown(arrangement, lamp)
-        shown[raised] ||= worked_out(hypothesis, arrangement, raised, lamp)
+        state = @world.bit(raised)
+        return :tripped if hypothesis.reach(arrangement).tripped.anybits?(state)
+        return :off unless lit(hypothesis, arrangement, lamp).anybits?(state)
+
+        dim(hypothesis, arrangement, lamp).anybits?(state) ? :dim : :on
+      end
+
+      # In which combinations a lamp burns, the breaker being on.
+      # @return [Integer] with a bit for each of World#combinations
+      def lit(hypothesis, arrangement, lamp) = hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(lamp) : 0
+
+      # In which of these it is dim, for want of a contact that closes well.
+      # @return [Integer] with a bit for each of World#combinations
+      def dim(hypothesis, arrangement, lamp)
+        without = hypothesis.reach_without_weak(arrangement)
+        without ? lit(hypothesis, arrangement, lamp) & ~without.lit(lamp) : 0
       end
 
       # @return [Boolean] whether the breaker lets go
@@ -104,26 +118,6 @@ module Dielectra
 
       private
 
-      def worked_out(hypothesis, arrangement, raised, lamp)
-        nets = hypothesis.nets(arrangement, raised)
-        return :tripped if nets[@world.source] == nets[@world.return]
-        return :off unless burning?(hypothesis, arrangement, nets, lamp)
-
-        without = hypothesis.nets_without_weak(arrangement, raised)
-        without && !burning?(hypothesis, arrangement, without, lamp) ? :dim : :on
-      end
-
-      def burning?(hypothesis, arrangement, nets, lamp)
-        return false unless hypothesis.lamp_good?(arrangement, lamp)
-
-        one, other = @world.lamps.fetch(lamp)
-        one = nets[one]
-        other = nets[other]
-        source = nets[@world.source]
-        neutral = nets[@world.return]
-        (one == source && other == neutral) || (one == neutral && other == source)
-      end
-
       # A contact that closes badly may be heard or not.
       def weak?(hypothesis, arrangement, raised, one, other)
         without = hypothesis.nets_without_weak(arrangement, raised)
@@ -148,7 +142,7 @@ module Dielectra
       def of_state(hypothesis, observation, raised)
         arrangement = observation.arrangement
         case observation.what
-        when :lamp then lit(hypothesis, observation, raised)
+        when :lamp then seen(hypothesis, observation, raised)
         when :breaker then breaker(hypothesis, observation, raised)
         when :continuity then sounded(hypothesis.beeping, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
         when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
@@ -161,7 +155,7 @@ module Dielectra
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
 
       # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
-      def lit(hypothesis, observation, raised)
+      def seen(hypothesis, observation, raised)
         misread = observation.along.any? { |lamp, shown| burns(light(hypothesis, observation.arrangement, raised, lamp), shown) < MISREAD }
         misread ? 0.5 : burns(light(hypothesis, observation.arrangement, raised, observation.at), observation.reading)
       end

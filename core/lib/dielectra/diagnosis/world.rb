@@ -63,6 +63,19 @@ module Dielectra
       # @return [Array<Hash{String => Boolean}>]
       def combinations = @combinations ||= Observation.states(job, {}).map { |raised| toggles(raised) }
 
+      # @return [Integer] a bit for every combination
+      def every = @every ||= (1 << combinations.size) - 1
+
+      # @param raised [Hash{String => Boolean}]
+      # @return [Integer] the bit of a combination
+      def bit(raised)
+        @bits ||= combinations.each_with_index.with_object({}.compare_by_identity) { |(one, number), bits| bits[one] = 1 << number }
+        @bits[raised] || @bits.fetch(toggles(raised))
+      end
+
+      # @return [Integer] the bits of the combinations in which a device's toggle is up
+      def raised(device) = (@raised ||= {})[device] ||= combinations.sum { |raised| raised[device] ? bit(raised) : 0 }
+
       # An observation whose circumstances are the one object each.
       def interned(observation)
         observation.dup.tap do |copy|

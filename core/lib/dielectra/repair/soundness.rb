@@ -8,7 +8,6 @@ module Dielectra
       def initialize(world, prediction)
         @world = world
         @prediction = prediction
-        @states = world.combinations
         @flips = flips(world.job.wanted_controls.map(&:id))
         @verdicts = {}.compare_by_identity
       end
@@ -23,50 +22,40 @@ module Dielectra
 
       # @return [Boolean] whether line meets neutral, ground or an enclosure with the toggles as they stand
       def hazardous?(hypothesis, arrangement, raised)
-        nets = hypothesis.nets(arrangement, raised)
-        source = nets[@world.source]
-        source == nets[@world.return] || grounded(hypothesis).any? { |point| nets[point] == source }
+        reach = hypothesis.reach(arrangement)
+        state = @world.bit(raised)
+        reach.tripped.anybits?(state) || grounded(hypothesis).any? { |point| reach.live(point).anybits?(state) }
       end
 
       private
 
-      # Pairs of states, by number, that differ in one control.
+      # For each control the pairs of combinations, as bits, that differ in it alone.
       def flips(controls)
-        @states.each_with_index.flat_map do |raised, number|
-          controls.select { |id| raised[id] }.map { |id| [number, @states.index(raised.merge(id => false))] }
+        controls.flat_map do |id|
+          @world.combinations.filter_map { |raised| [@world.bit(raised), @world.bit(raised.merge(id => false))] if raised[id] }
         end
       end
 
       def judge(hypothesis, arrangement)
-        shown = @states.map do |raised|
-          light = @prediction.lights(hypothesis, arrangement, raised)
-          return false unless %i[on off].include?(light)
-
-          light
-        end
-        @flips.all? { |one, other| shown[one] != shown[other] } && unswitched_return?(hypothesis, arrangement) &&
-          @states.all? { |raised| harmless?(hypothesis, arrangement, raised) }
+        reach = hypothesis.reach(arrangement)
+        reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) && harmless?(hypothesis, reach)
       end
 
-      def harmless?(hypothesis, arrangement, raised)
-        nets = hypothesis.nets(arrangement, raised)
-        source = nets[@world.source]
-        neutral = nets[@world.return]
-        grounded(hypothesis).none? { |point| nets[point] == source } && (hidden?(hypothesis) || steady(hypothesis).all? { |point| nets[point] == source }) &&
-          (hidden?(hypothesis) || onward(hypothesis).all? { |wires, alike| fed?(wires.map { |wire| nets[wire] }, [source, neutral], alike) })
+      # Whether all lights do the same, none is dim, and each control works them from every state of the others.
+      def obeying?(hypothesis, arrangement)
+        lit, *others = @world.lamps.keys.map { |lamp| @prediction.lit(hypothesis, arrangement, lamp) }
+        others.all?(lit) && @world.lamps.keys.all? { |lamp| @prediction.dim(hypothesis, arrangement, lamp).zero? } &&
+          @flips.all? { |one, other| lit.anybits?(one) != lit.anybits?(other) }
+      end
+
+      def harmless?(hypothesis, reach)
+        return false unless grounded(hypothesis).all? { |point| reach.live(point).zero? }
+
+        hidden?(hypothesis) || (steady(hypothesis).all? { |point| reach.live(point) == @world.every } && onward(hypothesis).all? { |wires, alike| fed?(reach, *wires, alike) })
       end
 
       # Whether the same side of every lamp stays on the neutral in every combination.
-      def unswitched_return?(hypothesis, arrangement)
-        @world.lamps.each_value.all? do |ends|
-          ends.any? do |point|
-            @states.all? do |raised|
-              nets = hypothesis.nets(arrangement, raised)
-              nets[point] == nets[@world.return]
-            end
-          end
-        end
-      end
+      def unswitched_return?(reach) = @world.lamps.each_value.all? { |ends| ends.any? { |point| reach.neutral(point) == @world.every } }
 
       def grounded(hypothesis)
         (@grounded ||= {}.compare_by_identity)[hypothesis.skeleton] ||= begin
@@ -86,7 +75,11 @@ module Dielectra
       def hidden?(hypothesis) = hypothesis.faults.any? { |fault| %i[joint_open conductor_open].include?(fault.kind) }
 
       # Of conductors that look alike nobody can say from here which an outlet beyond takes for line.
-      def fed?(found, wanted, alike) = found == wanted || (alike && found.sort == wanted.sort)
+      def fed?(reach, line, neutral, alike)
+        fed = reach.live(line) & reach.neutral(neutral)
+        fed |= reach.live(neutral) & reach.neutral(line) if alike
+        fed == @world.every
+      end
 
       # Line and neutral, at the near end, of what leaves for elsewhere, and whether they look alike.
       # @return [Array<Array(Array(Integer, Integer), Boolean)>]
