@@ -182,8 +182,9 @@ module Dielectra
         strands.compact.all? { |slot| way[slot] }
       end
 
-      # A search under way: the runs from the leaves inward, what each may carry, and the boxes that are decided with each.
-      Search = Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs) do
+      # A search under way: the runs from the leaves inward, what each may carry, the boxes that are decided with each, the least that
+      # the boxes after each run cost, and the best found so far.
+      Search = Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
         # What the conductors of all runs carry.
         # @param picks [Array<Integer>] for each run the number of its choice
         # @return [Hash{String => String, nil}]
@@ -193,40 +194,88 @@ module Dielectra
             run.strands.each_with_index { |strand, slot| strand.points.each { |point| all[point] = way[slot] } }
           end
         end
+
+        # Whether nothing that costs so much with so many runs picked can be better than the best.
+        def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
+
+        # Whether the best has to do.
+        def over? = tried > MOST_TRIED && best
+
+        # What the conductors of a box carry.
+        def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
+
+        # Which picks bear on a box, as a number.
+        def code((_, _, depths), picks) = depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }
       end
 
       # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs the
       # same whatever it is joined like.
       def search(hypothesis, situation, layout, runs, choices, best)
-        search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {})
-        ahead = bounds(search)
-        stack = [[0.0, []]]
-        tried = 0
-        while (cost, picks = stack.pop)
-          break if (tried += 1) > MOST_TRIED && best
-
-          depth = picks.size
-          next if cost.infinite? || (best && cost + ahead[depth] >= best.first)
-
-          if depth == runs.size
-            functions = search.functions(picks)
-            best = [cost, functions, *targets(hypothesis, situation, layout, functions)]
-          else
-            stack.concat(branches(search, cost, picks))
-          end
-        end
-        best
+        search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0)
+        search.ahead = bounds(search)
+        descend(search, 0.0, [])
+        search.best
       end
 
-      # Everything the next run may carry, the dearest first and the one it was meant for last of its like.
-      def branches(search, cost, picks)
+      # Everything the next run may carry, the cheapest first and of its like the one it was meant for. What each costs at least is
+      # seen at once; what it costs is worked out when its turn comes.
+      def descend(search, cost, picks)
+        search.tried += 1
         depth = picks.size
-        run = search.runs[depth]
-        found = search.choices[depth].each_with_index.map do |way, number|
-          taken = picks + [number]
-          [cost + color_cost(run, way) + search.boxes[depth].sum { |box| cost_of(search, box, taken) }, taken]
+        return settle(search, cost, picks) if depth == search.runs.size
+
+        waiting = search.choices[depth].each_index.map { |number| [cost + least(search, depth, picks + [number]), number, false] }.sort_by { |row| row.first(2) }
+        while (bound, number, known = waiting.shift)
+          return if search.over? || search.hopeless?(bound, depth + 1)
+
+          price = known ? bound : cost + price(search, depth, picks + [number])
+          next if price.infinite?
+          next descend(search, price, picks + [number]) if known || waiting.empty? || ([price, number] <=> waiting.first.first(2)).negative?
+
+          at = waiting.index { |row| ([price, number] <=> row.first(2)).negative? } || waiting.size
+          waiting.insert(at, [price, number, true])
         end
-        found.sort_by { |price, taken| [-price, -taken.last] }
+      end
+
+      # Every run is picked: what it comes to, if it is better.
+      def settle(search, cost, picks)
+        return if search.hopeless?(cost, picks.size)
+
+        functions = search.functions(picks)
+        search.best = [cost, functions, *targets(search.hypothesis, search.situation, search.layout, functions)]
+      end
+
+      def price(search, depth, picks)
+        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) + search.boxes[depth].sum { |box| cost_of(search, box, picks) }
+      end
+
+      # The same at least, without looking further into a box than whether anything in it has to change.
+      def least(search, depth, picks)
+        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) + search.boxes[depth].sum { |box| least_of(search, box, picks) }
+      end
+
+      def least_of(search, box, picks)
+        (search.least[box.first] ||= {})[search.code(box, picks)] ||= begin
+          place = box.first
+          memory = memory(search.hypothesis, search.situation, place, search.hypothesis.skeleton.points_at(place))
+          unchanged?(memory[:joint_of], search.carried(box, picks)) ? 0.0 : changing(search.situation, place, 1)
+        end
+      end
+
+      # Whether conductors that carry the same touch, and those that do not, do not.
+      # @param joint_of [Array<Integer, nil>] for each conductor the joint it is in
+      # @param carried [Array<String, nil>]
+      def unchanged?(joint_of, carried)
+        carried.each_with_index do |function, slot|
+          next unless function
+
+          (slot + 1).upto(carried.size - 1) do |other|
+            next unless carried[other]
+
+            return false if (function == carried[other]) != (!joint_of[slot].nil? && joint_of[slot] == joint_of[other])
+          end
+        end
+        true
       end
 
       # The boxes that are decided with each run, each with the run and slot of its conductors and its runs.
@@ -252,12 +301,8 @@ module Dielectra
 
       # What a box costs, the runs being picked so far.
       def cost_of(search, box, picks)
-        place, slots, depths = box
-        costs = (search.costs[place] ||= {})
-        costs[depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }] ||= begin
-          carried = slots.map { |depth, slot| search.choices[depth][picks[depth]][slot] }
-          box_cost(search.hypothesis, search.situation, search.layout, place, carried)
-        end
+        (search.costs[box.first] ||= {})[search.code(box, picks)] ||=
+          box_cost(search.hypothesis, search.situation, search.layout, box.first, search.carried(box, picks))
       end
 
       # Least cost of the boxes not yet priced, by depth.
@@ -317,7 +362,8 @@ module Dielectra
         by_joints[points] ||= begin
           kind = hypothesis.kinds(situation.arrangement)[hypothesis.boxes[place].device]
           (@memories ||= {})[[place, joints, points, kind, situation.open?(place)]] ||=
-            {joints:, partners: Evidence::Arrangement.partners(joints), grounds: grounds(hypothesis, situation, place), targets: {}.compare_by_identity}
+            {joints:, partners: Evidence::Arrangement.partners(joints), grounds: grounds(hypothesis, situation, place), targets: {}.compare_by_identity,
+             joint_of: points.map { |point| joints.index { |joint| joint.include?(point) } }}
         end
       end
 
@@ -337,10 +383,15 @@ module Dielectra
         changed = target(hypothesis, situation, layout, place, carried).changes
         replaced = replacement(hypothesis, situation, layout, place) ? @costs["replace"] : 0.0
         return 0.0 if changed.zero? && replaced.zero?
+        replaced + changing(situation, place, changed)
+      end
+
+      # What it costs to change some points in a box.
+      def changing(situation, place, points)
         return Float::INFINITY if Design::Layout.unseen?(place)
 
         entry = situation.open?(place) ? 0.0 : @costs.opening(@job.place(place)) + @costs["prove_dead"]
-        (changed * @costs["arrange_point"]) + replaced + entry + @costs["walk"]
+        (points * @costs["arrange_point"]) + entry + @costs["walk"]
       end
     end
   end
