@@ -383,6 +383,7 @@ module Dielectra
         changed = target(hypothesis, situation, layout, place, carried).changes
         replaced = replacement(hypothesis, situation, layout, place) ? @costs["replace"] : 0.0
         return 0.0 if changed.zero? && replaced.zero?
+
         replaced + changing(situation, place, changed)
       end
 

@@ -89,9 +89,10 @@ module Dielectra
       # wrong, nor without the reading that would show it.
       def give_up(plan)
         @candidate = nil
-        return best if @session.reconsider
+        look = SecondLook.new(@session).step(plan)
+        return best if (look.nil? || @session.long_unreconsidered?) && @session.reconsider
 
-        ruled(:second_look, SecondLook.new(@session).step(plan)) || stop(Wording.obstacle(plan.obstacle))
+        ruled(:second_look, look) || stop(Wording.obstacle(plan.obstacle))
       end
 
       # Whether it was watched to obey, and most likely is right.

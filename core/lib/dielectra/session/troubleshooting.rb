@@ -19,6 +19,9 @@ module Dielectra
       # Certainty that is enough where no question is worth its minutes.
       SURE_ENOUGH = 0.9
 
+      # Steps for which it holds that what was let go was looked through once more.
+      RECONSIDERED_FOR = 5
+
       # Steps that only lead somewhere, from which nothing is learnt.
       WAYS = %w[breaker prove_dead].freeze
 
@@ -103,6 +106,9 @@ module Dielectra
         @search = @candidates = @findings = @permits = @approach = @before_power = nil
         true
       end
+
+      # Whether what was let go was not looked through for some steps.
+      def long_unreconsidered? = @reconsidered.nil? || steps.size - @reconsidered > RECONSIDERED_FOR
 
       # What the rest of the job is expected to cost as things stand.
       # @return [Outlook]
