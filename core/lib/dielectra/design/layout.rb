@@ -57,7 +57,15 @@ module Dielectra
       def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:)
 
       # The name of one of the two travelers between the switches at `hop` and `hop + 1` of the chain.
-      def self.traveler(hop, wire) = "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
+      def self.traveler(hop, wire) = ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
+
+      # @return [Array<Array(String, String)>] the pairs of travelers that a run carries
+      def pairs_of_travelers(edge)
+        (@pairs ||= {}.compare_by_identity)[edge] ||= (0...(chain.size - 1)).filter_map do |hop|
+          pair = [1, 2].map { |wire| Layout.traveler(hop, wire) }
+          pair if carried(edge).include?(pair.first)
+        end
+      end
 
       # The field's role for a function.
       def self.role(function) = function.start_with?("traveler") ? "traveler" : (function.start_with?("leg") ? "load" : function)

@@ -167,12 +167,13 @@ module Dielectra
       end
 
       def locals(layout, sides, place)
-        uses = layout.edges_at(place).map do |edge|
-          port = sides[edge][edge.index(place)]
-          Locals::Use.new(port, layout.carried(edge), Design::Layout.polarized(edge), told?(edge))
-        end
-        @locals[place].of(workmanship(layout, place), uses)
+        workmanship = workmanship(layout, place)
+        edges = layout.edges_at(place)
+        key = edges.map { |edge| [sides[edge][edge.index(place)].object_id, layout.carried(edge), Design::Layout.polarized(edge), told?(edge)] }
+        ((@read ||= {}.compare_by_identity)[workmanship] ||= {})[key] ||= @locals[place].of(workmanship, edges.map { |edge| use(layout, sides, place, edge) })
       end
+
+      def use(layout, sides, place, edge) = Locals::Use.new(sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge))
 
       # Whether it makes a difference which conductor of a run carries what: not between two boxes that are both apart.
       def told?(edge) = !edge.all? { |place| apart?(place) }
@@ -268,10 +269,14 @@ module Dielectra
       # the same circuit.
       # @param before [Hash] what was settled before, and looked at then
       def twin?(layout, taken, before)
-        layout.scheme != Design::Scheme::BOTH_ON_TRAVELERS && (0...(layout.chain.size - 1)).any? do |hop|
-          one, other = [1, 2].map { |wire| Design::Layout.traveler(hop, wire) }
-          edge = taken.keys.find { |candidate| layout.carried(candidate).include?(one) }
-          edge && !before.key?(edge) && taken[edge].compact.first.then { |functions| functions.index(one) > functions.index(other) }
+        return false if layout.scheme == Design::Scheme::BOTH_ON_TRAVELERS || taken.size == before.size
+
+        named = before.each_key.flat_map { |edge| layout.pairs_of_travelers(edge) }
+        taken.drop(before.size).any? do |edge, ends|
+          fresh = layout.pairs_of_travelers(edge) - named
+          named += fresh
+          functions = ends[0] || ends[1]
+          fresh.any? { |one, other| functions.index(one) > functions.index(other) }
         end
       end
 

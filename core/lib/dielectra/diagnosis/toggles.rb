@@ -77,10 +77,10 @@ module Dielectra
         total.positive? ? joint.map { |share| share / total } : odds
       end
 
-      def ==(other) = other.is_a?(Toggles) && states == other.states
+      def ==(other) = equal?(other) || (other.is_a?(Toggles) && hash == other.hash && states == other.states)
       alias eql? ==
 
-      def hash = states.hash
+      def hash = @hash ||= states.hash
     end
   end
 end
