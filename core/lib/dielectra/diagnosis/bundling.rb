@@ -45,7 +45,7 @@ module Dielectra
       def bundled
         likely = layouts.reject { |layout| layout.weight < layouts.first.weight * Routing::FLOOR }
         total = likely.sum(&:weight)
-        likely.flat_map { |layout| bundle_up(Assignment.new(layout.weight, layout, {}, layout.weight, {}), 0, (MOST_BUNDLED * layout.weight / total).ceil) }
+        likely.flat_map { |layout| bundle_up(Assignment.new(layout.weight, layout, {}.compare_by_identity, layout.weight, {}), 0, (MOST_BUNDLED * layout.weight / total).ceil) }
       end
 
       # @param most [Integer] assignments that are drawn

@@ -22,7 +22,7 @@ module Dielectra
       MOST_NAMINGS = 6
 
       # One way: which port each run is at either end (nil where nobody has looked), which slot there is which here, and what
-      # the conductors carry at either end.
+      # the conductors carry at either end; all by the runs of the layout themselves, not by what they are equal to.
       Way = Struct.new(:layout, :sides, :pairings, :functions, :verdicts, :weight)
 
       # One assignment of ports under way: the boxes in the order they are joined, their readings, and the most that the
@@ -141,7 +141,7 @@ module Dielectra
         places = order(layout)
         lists = places.map { |place| assignment.read[place] || locals(layout, assignment.sides, place) }
         rest = rest(assignment, places, lists)
-        step(Joining.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}, {}, weight)
+        step(Joining.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}.compare_by_identity, {}, weight)
       end
 
       # The most that the boxes after each, and the colours of the runs that are met there first, can weigh.
@@ -202,7 +202,7 @@ module Dielectra
         between = sides.select { |_, (near, far)| near && far && !near.single? }
         choices = between.map { |edge, (near, far)| near.pairings(far).map { |slots| [edge, slots] } }
         first, *rest = choices
-        first ? first.product(*rest).map(&:to_h) : [{}]
+        (first ? first.product(*rest) : [[]]).map { |slots| {}.compare_by_identity.update(slots.to_h) }
       end
 
       def step(joining, number, functions, verdicts, weight)

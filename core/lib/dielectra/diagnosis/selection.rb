@@ -73,15 +73,16 @@ module Dielectra
       # What is wrong and where, the one object for all rows of which the same is.
       def wrong_of(assembly, faults, _)
         @wrongs ||= {}
-        mine = (@wrongs_of ||= {}.compare_by_identity)[assembly] ||= begin
-          wrong = Space.wrong(assembly.skeleton, assembly.deviations)
-          @wrongs[wrong] ||= {nil => wrong}
-        end
-        fault = faults.first
-        mine[fault&.wrong] ||= begin
-          wrong = Space.wrong(assembly.skeleton, assembly.deviations + faults)
-          (@wrongs[wrong] ||= {nil => wrong})[nil]
-        end
+        mine = (@wrongs_of ||= {}.compare_by_identity)[assembly] ||= same_wrong(assembly, [])
+        return mine.first if faults.empty?
+
+        mine.last[faults.first] ||= same_wrong(assembly, faults).first
+      end
+
+      # @return [Array(Array, Hash)] what is wrong, and what is with a fault more
+      def same_wrong(assembly, faults)
+        wrong = Space.wrong(assembly.skeleton, assembly.deviations + faults)
+        @wrongs[wrong] ||= [wrong, {}.compare_by_identity]
       end
 
       # Where answers surprised: what is listed, weighed by the answers that tell most for their time, which are the last ones.

@@ -19,7 +19,7 @@ module Dielectra
       def sheathed
         found = []
         layouts.each do |layout|
-          assign(layout, 0, {}, layout.weight) do |sides, weight|
+          assign(layout, 0, {}.compare_by_identity, layout.weight) do |sides, weight|
             next if found.size > MOST_ASSIGNED
 
             bound = @places.reduce(weight) { |most, place| most * (locals(layout, sides, place).first&.verdict_most || 0.0) }
