@@ -33,8 +33,7 @@ module Dielectra
       # How far line and neutral reach, nothing failed.
       # @return [Reach]
       def reach(arrangement)
-        (@reach ||= {}.compare_by_identity)[arrangement] ||=
-          Reach.new(@world, base(arrangement), kinds(arrangement)) { |device, kind, raised| @world.contacts(device, kind, raised) }
+        (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), @world.bridges(kinds(arrangement)))
       end
 
       # Nets with the switches in given positions, nothing failed.

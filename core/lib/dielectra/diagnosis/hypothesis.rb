@@ -75,8 +75,7 @@ module Dielectra
         arrangement = @world.same(arrangement)
         return assembly.reach(arrangement) unless @nets
 
-        (@reach ||= {}.compare_by_identity)[arrangement] ||=
-          Reach.new(@world, base(arrangement), kinds(arrangement)) { |device, kind, raised| contacts_of(device, kind, raised, arrangement) }
+        (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), bridges(arrangement))
       end
 
       # The same with contacts that close badly left open.
@@ -85,7 +84,7 @@ module Dielectra
         arrangement = @world.same(arrangement)
         pair = weak_pair(arrangement) or return
         (@without_weak ||= {}.compare_by_identity)[arrangement] ||=
-          Reach.new(@world, base(arrangement), kinds(arrangement)) { |device, kind, raised| contacts_of(device, kind, raised, arrangement).reject { |other| other.sort == pair } }
+          Reach.new(@world, base(arrangement), bridges(arrangement).reject { |one, other, _| [one, other].sort == pair })
       end
 
       # Nets with switches taken out.
@@ -132,9 +131,20 @@ module Dielectra
         kinds(arrangement).flat_map { |device, kind| contacts_of(device, kind, raised[device], arrangement) }
       end
 
+      # What contacts join, and in which combinations; see World#bridges.
+      def bridges(arrangement)
+        return @world.bridges(kinds(arrangement)) if @contact.empty?
+
+        kinds(arrangement).flat_map do |device, kind|
+          failing?(device) ? @world.bridged(device) { |raised| contacts_of(device, kind, raised, arrangement) } : @world.bridges_of(device, kind)
+        end
+      end
+
+      def failing?(device) = @contact.any? { |fault| fault.device == device }
+
       # Points that a device joins.
       def contacts_of(device, kind, raised, arrangement)
-        return @world.contacts(device, kind, raised) unless @contact.any? { |fault| fault.device == device }
+        return @world.contacts(device, kind, raised) unless failing?(device)
 
         closed(arrangement, device, raised).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
       end

@@ -7,21 +7,12 @@ module Dielectra
     class Reach
       # @param world [World]
       # @param roots [Array<Integer>] for each point the net that copper makes it part of; points numbered later are their own
-      # @param kinds [Hash{String => String}] device => kind
-      # @yieldparam device [String]
-      # @yieldparam kind [String]
-      # @yieldparam raised [Boolean] how its toggle stands
-      # @yieldreturn [Array<Array(Integer, Integer)>] points that it joins then
-      def initialize(world, roots, kinds)
+      # @param bridges [Array<Array(Integer, Integer, Integer)>] two points that a contact joins, and the combinations in which it does
+      def initialize(world, roots, bridges)
         @world = world
         @roots = roots
         @numbers = {}
-        @bridges = []
-        kinds.each do |device, kind|
-          up = world.raised(device)
-          bridge(yield(device, kind, true), up)
-          bridge(yield(device, kind, false), world.every & ~up)
-        end
+        @bridges = bridges.filter_map { |one, other, combinations| [number(one), number(other), combinations] unless net(one) == net(other) }
         line = number(world.source)
         neutral = number(world.return)
         @line = reached(line)
@@ -56,12 +47,6 @@ module Dielectra
       def at(masks, point, source)
         number = @numbers[net(point)]
         number ? masks[number] : (net(point) == net(source) ? @world.every : 0)
-      end
-
-      def bridge(pairs, combinations)
-        return if combinations.zero?
-
-        pairs.each { |one, other| @bridges << [number(one), number(other), combinations] unless net(one) == net(other) }
       end
 
       # All that hangs together with a net.

@@ -24,8 +24,11 @@ module Dielectra
         @arrangements = {}
         @interned = {}.compare_by_identity
         @contacts_of = {}.compare_by_identity
+        @bridges = {}.compare_by_identity
+        @bridges_of = {}
         @toggles = {}
         @runs = {}.compare_by_identity
+        @cut = {}.compare_by_identity
         @ports = {}
         @locals = {}
         @bundles = {}
@@ -42,6 +45,7 @@ module Dielectra
       def forget
         @redrawn = {}.compare_by_identity
         @runs = {}.compare_by_identity
+        @cut = {}.compare_by_identity
       end
 
       # The ports of an opened box, the same as long as its cable ends are.
@@ -90,9 +94,9 @@ module Dielectra
       # @return [Array<Integer>] for each point the net it is part of
       def base(assembly, arrangement, faults = [])
         parent = runs(assembly.skeleton, faults).dup
-        parent.concat((parent.size...(index.size + SPARE)).to_a) if parent.size < index.size
-        dead = faults.empty? ? faults : numbers(faults.reject { |fault| arrangement.touched.include?(fault.points&.first) }, :joint_open).flatten
-        assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead) }
+        parent.concat((parent.size...(index.size + SPARE)).to_a) if parent.size < index.size + (SPARE / 2)
+        loose = faults.empty? ? faults : faults.select { |fault| fault.kind == :joint_open && !arrangement.touched.include?(fault.points.first) }
+        assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead(loose, place)) }
         numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
         flattened(parent)
       end
@@ -120,6 +124,23 @@ module Dielectra
           closed(kind, raised).map { |pair| pair.map { |terminal| index["#{device}.#{terminal}"] } }
       end
 
+      # @param kinds [Hash{String => String}] device => kind, the one object for it
+      # @return [Array<Array(Integer, Integer, Integer)>] two points that a sound contact joins, and the combinations in which it does
+      def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
+
+      # The same of one device.
+      def bridges_of(device, kind) = (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
+
+      # The same of a device that may have failed.
+      # @yieldparam raised [Boolean] how its toggle stands
+      # @yieldreturn [Array<Array(Integer, Integer)>] points that it joins then
+      def bridged(device)
+        up = raised(device)
+        [[true, up], [false, every & ~up]].flat_map do |raised, combinations|
+          combinations.zero? ? [] : yield(raised).map { |one, other| [one, other, combinations] }
+        end
+      end
+
       # @return [Array<Array(String, String)>] terminals that a kind joins with its toggle up or down
       def closed(kind, raised)
         device = Trade::DeviceKind[kind]
@@ -138,8 +159,9 @@ module Dielectra
       def runs(skeleton, faults)
         cut = faults.select { |fault| %i[conductor_open no_supply].include?(fault.kind) }
         return @runs[skeleton] ||= laid(skeleton, cut) if cut.empty?
+        return laid(skeleton, cut) if cut.size > 1
 
-        laid(skeleton, cut)
+        (@cut[skeleton] ||= {}.compare_by_identity)[cut.first] ||= laid(skeleton, cut)
       end
 
       def laid(skeleton, cut)
@@ -167,13 +189,17 @@ module Dielectra
         end
       end
 
+      # Points of a place that make no contact.
+      def dead(loose, place) = loose.empty? ? loose : loose.filter_map { |fault| index[fault.points.first] if fault.place == place }
+
       # Every point with its root for parent.
       def flattened(parent)
-        parent.each_index do |point|
+        index.size.times do |point|
           root = parent[point]
           root = parent[root] until parent[root] == root
           parent[point] = root
         end
+        parent
       end
 
       def unite(parent, one, other)
