@@ -12,8 +12,8 @@ module Dielectra
       def self.of(skeleton, place, world, either_way:)
         stand = skeleton.layout.stand(place)
         functions = skeleton.functions_at(place)
-        world.closed_boxes[[place, stand, functions, either_way]] ||=
-          new(place, world.job.device_at(place), stand, functions, skeleton.grounds_at(place), either_way:)
+        grounds = skeleton.grounds_at(place)
+        world.closed_boxes[[place, stand, functions, grounds, either_way]] ||= new(place, world.job.device_at(place), stand, functions, grounds, either_way:)
       end
 
       # The kind of a receptacle of which one half is switched.
