@@ -101,7 +101,7 @@ module Dielectra
         best = row.each_index.max_by { |number| row[number] }
         asking = mass * Diagnosis::Belief.entropy(row)
         failing = mass - row[best]
-        trying = failing * price_of_error(@plans[best])
+        trying = (failing * price_of_error(best)) + (stuck(row, best) * wasted(best))
         rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
         return trying + (rest * MINUTES_PER_BIT) if last?(@plans[best])
 
@@ -120,10 +120,25 @@ module Dielectra
       end
 
       # What it costs to act on a plan that is not the one needed.
-      def price_of_error(plan)
-        return GIVEN_UP if plan.obstacle
+      # @param number [Integer] of the plan
+      def price_of_error(number)
+        (@prices ||= [])[number] ||= begin
+          plan = @plans[number]
+          if plan.obstacle then GIVEN_UP
+          else last?(plan) ? WRONG : FAILED + (REDONE * work(plan))
+          end
+        end
+      end
 
-        last?(plan) ? WRONG : FAILED + (REDONE * work(plan))
+      # Weight of what nothing in reach mends: whatever was done before that showed was done in vain.
+      def stuck(row, best)
+        @obstacles ||= @plans.each_index.select { |number| @plans[number].obstacle }
+        @obstacles.sum { |number| number == best ? 0.0 : row[number] }
+      end
+
+      # Minutes of a plan from here beyond what an attempt that fails is held to cost anyway.
+      def wasted(number)
+        (@wasted ||= [])[number] ||= @plans[number].obstacle ? 0.0 : [minutes(@plans[number], Standing.of(@situation)) - price_of_error(number), 0.0].max
       end
 
       # Whether nothing is left to do but to call it right.
