@@ -2,8 +2,9 @@
 
 module Dielectra
   module Session
-    # What is done before anybody is sent away: the one answer on which it hangs is asked for once more, and a conductor that
-    # is said to be broken is tried from end to end.
+    # What is done before anybody is sent away: the one answer on which it hangs is asked for once more, boxes in which it might be
+    # mended all the same are opened or got at, what might mend it is tried, and a conductor that is said to be broken is tried from
+    # end to end.
     class SecondLook
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
@@ -21,40 +22,58 @@ module Dielectra
         @approach = session.approach
       end
 
-      # @param plan [Repair::Plan] the plan that would be given up with
+      # @param given_up [Repair::Plan] the plan that would be given up with
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
-      def step(plan) = again(plan) || showing || closed(plan.obstacle) || (end_to_end(plan.obstacle) unless sure?(plan.obstacle)) || put_back
+      def step(given_up)
+        obstacle = given_up.obstacle
+        again(given_up) || showing || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) || put_back
+      end
 
       private
 
       # A reading that would show that it could be mended after all.
       def showing = LastCheck.new(@session) { |hypothesis| mendable?(hypothesis) }.any&.step
 
-      # Nobody is sent away while a box is closed in which, not unlikely, it could be mended: of an old scheme what its cables
-      # carry shows there, of a dead supply a loose line.
-      def closed(obstacle)
-        return if @belief.probability { |hypothesis| mendable?(hypothesis) } <= DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
+      # Whether, not unlikely, it could be mended.
+      def doubtful?(obstacle) = @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
 
-        place = doubted.max_by(&:last)&.first
+      # Nobody is sent away while a box is closed in which it could be mended: of an old scheme what its cables carry shows there, of
+      # a dead supply a loose line.
+      def closed
+        left = @session.job.boxes.map(&:id).reject { |name| @situation.open?(name) || @situation.declined?({"do" => "open", "place" => name}) }
+        place = likeliest(left) { |plan, name| plan.closed_places.include?(name) }
         place && @approach.open(place)
       end
 
-      # Closed boxes that could be opened, each with the probability that it could be mended there.
-      # @return [Hash{String => Float}]
-      def doubted
-        left = @session.job.boxes.map(&:id).reject { |name| @situation.open?(name) || @situation.declined?({"do" => "open", "place" => name}) }
-        left.to_h { |name| [name, @belief.probability { |hypothesis| mendable?(hypothesis) && @session.planner.plan(hypothesis, @situation).closed_places.include?(name) }] }
+      # Nor while a second circuit keeps hands out of one in which it could be.
+      def kept_live
+        place = likeliest(@situation.opened.keys.select { |name| @situation.second_circuit?(name) }) { |plan, name| plan.places.include?(name) }
+        step = place && @approach.hands(place) { nil }
+        step unless step.nil? || @situation.declined?(step.to_h)
       end
 
-      def mendable?(hypothesis) = @session.planner.plan(hypothesis, @situation).obstacle.nil?
+      # Nor before what might mend it was tried.
+      def tried = @session.candidates.find { |one| one.purpose == :repair && one.subject.obstacle.nil? && one.step }&.step
+
+      # Of some boxes the one in which it could most likely be mended.
+      # @yieldparam plan [Repair::Plan]
+      # @yieldparam place [String]
+      # @yieldreturn [Boolean] whether the plan is about the place
+      def likeliest(places)
+        places.max_by { |place| @belief.probability { |hypothesis| mendable?(hypothesis) && yield(plan(hypothesis), place) } }
+      end
+
+      def mendable?(hypothesis) = plan(hypothesis).obstacle.nil?
+
+      def plan(hypothesis) = @session.planner.plan(hypothesis, @situation)
 
       def sure?(obstacle) = @belief.probability { |hypothesis| hypothesis.fault(obstacle.kind) } >= SURE
 
       # The answer that alone speaks against the likeliest hypothesis that could be mended.
-      def again(plan)
+      def again(given_up)
         other = @belief.hypotheses.find { |hypothesis| mendable?(hypothesis) } or return
         against = @belief.misfits(other) - @belief.misfits(@belief.hypotheses.first)
-        ask(against.first) if against.one? && plan.obstacle && askable?(against.first)
+        ask(against.first) if against.one? && given_up.obstacle && askable?(against.first)
       end
 
       # A reading that was taken once, with everything joined as it still is.
