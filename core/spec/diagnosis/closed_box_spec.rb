@@ -14,6 +14,19 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
     expect(box("lamp_room", either_way: true).right.sum(&:weight)).to be_within(1e-9).of(box("lamp_room").right.sum(&:weight))
   end
 
+  it "has no ground where its cables turn out to have none" do
+    bare = demo_document("tower_stair.job.json")
+    found = Dielectra::Practice::House.new(demo_circuit("tower_stair")).then { |house| house.answer("do" => "open", "place" => "tower_door")["found"] }
+    found["cable_ends"].each { |cable_end| cable_end["conductors"].reject! { |wire| wire["color"] == "bare" } }
+    found["joints"].each { |joint| joint["points"].reject! { |point| point.end_with?(".bare", ".ground", ".box") } }
+    found["joints"].select! { |joint| joint["points"].size > 1 }
+    session = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(bare))
+    session.record("do" => "breaker", "device" => "B1", "to" => "off", "answer" => {"ok" => true})
+    session.record("do" => "open", "place" => "tower_door", "answer" => {"found" => found})
+    closed = session.belief.hypotheses.flat_map { |item| item.boxes.values_at("lamp_room", "stair_head").flat_map(&:joints) }.flatten
+    expect(closed.grep(/~tower_door.bare/)).to eq([])
+  end
+
   it "exchanges nothing for its like" do
     functions = skeleton.functions_at("lamp_room")
     exchanged = box("lamp_room").deviating.select { |way| way.deviation.kind == :exchanged }
