@@ -17,8 +17,10 @@ module Dielectra
       MOST_SIFTED = 6_000
       LIGHTS_SIFTED = 6
       READINGS_SIFTED = 4
-      # Hypotheses held at least of all that say that the same is wrong.
+      # Hypotheses held at least of all that say that the same is wrong, and of how many times as many they are picked where one looks
+      # closer.
       FEW = 4
+      LOOKED_THROUGH = 8
       # Probability that something is wrong in a closed box, or hidden.
       ELSEWHERE = 0.3
       # Hypotheses looked at before a box is open, to be merged.
@@ -62,12 +64,21 @@ module Dielectra
         groups.flat_map { |rows| represented(rows, total) }
       end
 
-      # The heaviest of some that are alike, with the weight of all.
+      # The heaviest of some that are alike, with the weight of all. Of an obsolete scheme, of which few are held, those that agree best
+      # with what was seen.
       def represented(rows, total)
         sum = rows.sum(&:first)
-        held = rows.max_by([(MOST * sum / total).ceil, FEW].max) { |weight, _| weight }
-        raised = sum / held.sum(&:first)
+        most = [(MOST * sum / total).ceil, FEW].max
+        rows = agreeing_best(rows, most) if !@wide && rows.size > most && rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
+        held = rows.max_by(most) { |weight, _| weight }
+        raised = rows.sum(&:first) / held.sum(&:first)
         held.map { |_, (assembly, faults, prior)| [assembly, faults, prior * raised] }
+      end
+
+      # The likeliest of many, weighed by the answers that tell most.
+      def agreeing_best(rows, most)
+        some = rows.max_by(most * LOOKED_THROUGH) { |weight, _| weight }
+        sifted(some.map(&:last)).select { |weight, _| weight.positive? }.then { |found| found.empty? ? rows : found }
       end
 
       # What is wrong and where, the one object for all rows of which the same is.

@@ -232,17 +232,18 @@ module Dielectra
         hazardous = @permits.hazardous(arrangement)
         return if hazardous.sum(&:weight) > Clearance::MOST
 
-        clearance = Clearance.new(@belief, hazardous, @arrangement, @toggles.first)
+        clearance = Clearance.new(@belief, hazardous, @arrangement, @toggles)
         [*cleared_dead(clearance, value), *cleared_live(clearance, value)].min_by(&:value)
       end
 
       def cleared_dead(clearance, value)
-        return [] unless @job.tool?("continuity")
+        tool = %w[resistance continuity].find { |name| @job.tool?(name) } or return []
 
         workable.sort_by { |place| place == @situation.at ? 0 : 1 }.filter_map do |place|
-          pair = clearance.best(probing_points(place).combination(2).reject { |points| asked?(:continuity, points) }) or next
+          pairs = probing_points(place).combination(2).reject { |points| asked?(tool.to_sym, points) }
+          pair = (tool == "resistance" ? clearance.best_in_ohms(pairs) : clearance.best(pairs)) or next
           there = @standing.hands_in(place, @costs, @job).spend(@costs["probe"])
-          clear(pair, there, value) { @approach.hands(place) { |hands| hands.probe("continuity", pair) } }
+          clear(pair, there, value) { @approach.hands(place) { |hands| hands.probe(tool, pair) } }
         end
       end
 

@@ -60,7 +60,10 @@ module Dielectra
       def concluded
         return unless obeying?
 
-        ruled(:polarity, Polarity.new(@session).step) || ruled(:second_look, untouched) || last_check || asked ||
+        polarity = Polarity.new(@session)
+        return ruled(:polarity, polarity.once_more) if polarity.refuted?
+
+        ruled(:polarity, polarity.step) || ruled(:second_look, untouched) || last_check || asked ||
           ruled(:roles, RoleCheck.new(@session).step) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
       end
 
@@ -97,7 +100,7 @@ module Dielectra
 
       # Whether it was watched to obey, and most likely is right.
       def obeying?
-        situation.power == "on" && @session.proof.complete? && @session.certainty >= Troubleshooting::SURE_ENOUGH && !Polarity.new(@session).refuted?
+        situation.power == "on" && @session.proof.complete? && @session.certainty >= Troubleshooting::SURE_ENOUGH
       end
 
       # A question that is worth its minutes still.

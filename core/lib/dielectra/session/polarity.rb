@@ -29,6 +29,13 @@ module Dielectra
         ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless last.live? || tried > 1 || harmless?(last)
       end
 
+      # A reading that stands against what is taken for hot, once more where it was taken once.
+      # @return [Step, nil]
+      def once_more
+        against = tries.reject(&:live?).find { |seen| tries.count { |other| other.at == seen.at } == 1 }
+        against && ask([@situation.place_of_point(against.at.first), against.what.to_s, against.at], stand)
+      end
+
       # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right, whatever
       #   else speaks for it
       def refuted?
