@@ -4,8 +4,8 @@ module Dielectra
   module Session
     # Where wires were moved, or nothing is grounded: line and neutral may be the other way round and the light obeys all the
     # same. Nothing is called right then before what is taken for line was found live against the ground, or where there is
-    # none by the detector. With the light off if it can be, when nothing else is live that the switches lead on, so that the
-    # same reading tells line from load; else with the light on, when what hangs on the lamp alone is as live as line.
+    # none by the detector. With the light on if it can be: then all that the switches lead on is live if they are in the line, and
+    # nothing if they are in the neutral; with the light off what hangs on the lamp would be as live as line.
     class Polarity
       # @param session [Troubleshooting] with the power on
       def initialize(session)
@@ -80,14 +80,13 @@ module Dielectra
 
       def arrangement = @arrangement ||= @belief.world.same(@situation.arrangement)
 
-      # The toggles with the light off and something live all the same, or else on; at most the nearest thrown. Nil where there is
-      # no such way.
+      # The toggles with the light on and something live, or else off; at most the nearest thrown. Nil where there is no such way.
       def stand
         return @stand if defined?(@stand)
 
         ways = [now, @belief.world.toggles(now.merge(nearest => !now[nearest]))]
         shown = ways.group_by { |raised| @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) }
-        @stand = [*shown[:off], *shown[:on]].find { |raised| places.any? { |place| hot(place, raised).any? } }
+        @stand = [*shown[:on], *shown[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
       end
 
       def now = @now ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
