@@ -25,4 +25,21 @@ RSpec.describe Dielectra::Session::Polarity do
     session.record(first.merge("answer" => {"volts" => 0.0}))
     expect(session.next).to be_a(Dielectra::Session::Step).or have_attributes(status: "stopped")
   end
+
+  # Nothing is grounded, and which end the line comes in at does not show: with the light off a switched neutral reads just the same.
+  {6_400_071 => 0, 6_600_027 => :one}.each do |seed, slips|
+    it "does not take a switched neutral for a switched line in house #{seed}" do
+      scenario = Dielectra::Practice::Scenario.new(Random.new(seed))
+      house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(seed + 1), slips:)
+      session = play(house, scenario.job)
+      expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).hazards]).to eq(["solved", []])
+    end
+  end
+
+  it "reads again what speaks against the hot side before it goes on with anything else" do
+    scenario = Dielectra::Practice::Scenario.new(Random.new(6_500_015))
+    house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(6_500_016), slips: :one)
+    session = play(house, scenario.job)
+    expect([session.next.status, session.steps.count { |step| step["do"] == "breaker" }]).to eq(["solved", 2])
+  end
 end
