@@ -83,14 +83,14 @@ module Dielectra
         other = nets[@world.index[other]]
         return weak?(hypothesis, arrangement, raised, one, other) if one == other
 
-        good_lamps(hypothesis, arrangement, nets).intersect?([[one, other], [other, one]]) ? :perhaps : false
+        through_lamps(hypothesis, arrangement, nets).intersect?([[one, other], [other, one]]) ? :perhaps : false
       end
 
-      # Net numbers of several points, and the pairs of nets that a good lamp lies between.
+      # Net numbers of several points, and the pairs of nets that good lamps lie between, one or several in a row.
       # @return [Array(Array<Integer>, Array<Array(Integer, Integer)>)]
       def nets_of(hypothesis, arrangement, raised, points)
         nets = hypothesis.nets(arrangement, raised)
-        [points.map { |point| nets[@world.index[point]] }, good_lamps(hypothesis, arrangement, nets)]
+        [points.map { |point| nets[@world.index[point]] }, through_lamps(hypothesis, arrangement, nets)]
       end
 
       # With the breaker on: what a point stands at.
@@ -128,15 +128,24 @@ module Dielectra
         @world.lamps.filter_map { |lamp, ends| [nets[ends[0]], nets[ends[1]]] if hypothesis.lamp_good?(arrangement, lamp) }
       end
 
-      def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
-        good_lamps(hypothesis, arrangement, nets).each do |one, other|
-          next unless one == net || other == net
+      # Pairs of nets between which one gets through good lamps.
+      def through_lamps(hypothesis, arrangement, nets)
+        pairs = good_lamps(hypothesis, arrangement, nets)
+        pairs.size < 2 ? pairs : pairs.flatten.uniq.combination(2).select { |one, other| beyond(pairs, [one]).include?(other) }
+      end
 
-          far = one == net ? other : one
-          return :line if far == source
-          return :neutral if far == neutral
-        end
-        :floating
+      # All nets that one gets to through lamps.
+      def beyond(pairs, reached)
+        further = pairs.flat_map { |pair| pair.intersect?(reached) ? pair : [] } | reached
+        further.size == reached.size ? reached : beyond(pairs, further)
+      end
+
+      # What a net stands at that is on neither side itself; between two lamps it is anything.
+      def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
+        reached = beyond(good_lamps(hypothesis, arrangement, nets), [net])
+        return :floating if reached.include?(source) == reached.include?(neutral)
+
+        reached.include?(source) ? :line : :neutral
       end
 
       def of_state(hypothesis, observation, raised)

@@ -60,7 +60,7 @@ module Dielectra
       # Ports that are large enough: single cable ends, or as many single conductors as are needed.
       def options(free, size)
         cables, singles = free.partition { |port| !port.single? }
-        bundles = singles.combination(size).map { |group| bundle(group) }
+        bundles = size.zero? ? [] : singles.combination(size).map { |group| bundle(group) }
         cables.select { |port| port.size >= size } + bundles
       end
 

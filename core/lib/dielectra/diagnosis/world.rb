@@ -70,11 +70,11 @@ module Dielectra
       # @return [Integer] a bit for every combination
       def every = @every ||= (1 << combinations.size) - 1
 
-      # @param raised [Hash{String => Boolean}]
+      # @param raised [Hash{String => Boolean}] toggles that are not named are taken to be down
       # @return [Integer] the bit of a combination
       def bit(raised)
         @bits ||= combinations.each_with_index.with_object({}.compare_by_identity) { |(one, number), bits| bits[one] = 1 << number }
-        @bits[raised] || @bits.fetch(toggles(raised))
+        @bits[raised] ||= @bits[toggles(raised)] || @bits.fetch(toggles(combinations.last.merge(raised)))
       end
 
       # @return [Integer] the bits of the combinations in which a device's toggle is up
