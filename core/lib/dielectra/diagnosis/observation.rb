@@ -50,10 +50,10 @@ module Dielectra
       end
       private_class_method :make
 
-      # Every combination of toggles that agrees with the positions that are known.
+      # Every combination of the toggles that work the light that agrees with the positions that are known.
       # @return [Array<Hash{String => Boolean}>]
       def self.states(job, positions)
-        job.controls.map(&:id).reduce([{}]) do |states, id|
+        job.wanted_controls.map(&:id).reduce([{}]) do |states, id|
           known = positions[id]
           raised = known ? [Trade::Position.raised?(known)] : [true, false]
           states.flat_map { |state| raised.map { |up| state.merge(id => up) } }

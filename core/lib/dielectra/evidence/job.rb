@@ -69,8 +69,14 @@ module Dielectra
 
       def control(id) = controls.find { |control| control.id == id }
 
-      # Boxes that can be opened.
-      def boxes = places.reject(&:panel?)
+      # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, which belong to something
+      # else.
+      def boxes
+        @boxes ||= begin
+          others = (controls - wanted_controls).map(&:place) - [*wanted_controls, *loads].map(&:place)
+          places.reject { |place| place.panel? || others.include?(place.id) }
+        end
+      end
 
       # Every combination of positions of the wanted controls, toggles up or down.
       def combinations
