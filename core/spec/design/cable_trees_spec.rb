@@ -40,7 +40,7 @@ RSpec.describe Dielectra::Design::CableTrees do
 
   it "hangs what leaves for elsewhere on any box, and then carries line further" do
     layout = layouts(%w[a], onward: [0.8, 0.2], ends: {"light" => [3, 2]}).find do |candidate|
-      candidate.edges.include?(%w[panel a]) && candidate.edges.include?(%w[light onward_1])
+      candidate.edges.include?(%w[panel a]) && candidate.edges.include?(%w[light _onward_1])
     end
     expect(layout.carried(%w[a light]).sort).to eq(%w[line load neutral])
   end

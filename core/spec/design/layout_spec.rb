@@ -38,10 +38,10 @@ RSpec.describe Dielectra::Design::Layout do
     end
 
     it "is line and neutral to what hangs on beyond, and to a junction nobody knows of what is needed past it" do
-      joined = layout([%w[panel unseen_1], %w[unseen_1 a], %w[unseen_1 l], %w[l onward_1]], chain: %w[a])
-      expect([carried(joined, "l", "onward_1"), carried(joined, "unseen_1", "a"), carried(joined, "unseen_1", "l")])
+      joined = layout([%w[panel _unseen_1], %w[_unseen_1 a], %w[_unseen_1 l], %w[l _onward_1]], chain: %w[a])
+      expect([carried(joined, "l", "_onward_1"), carried(joined, "_unseen_1", "a"), carried(joined, "_unseen_1", "l")])
         .to eq([%w[line neutral], %w[line load], %w[line load neutral]])
-      expect(joined.unseen).to eq(["unseen_1"])
+      expect(joined.unseen).to eq(["_unseen_1"])
     end
   end
 
@@ -51,7 +51,7 @@ RSpec.describe Dielectra::Design::Layout do
   end
 
   it "has given functions at a feed and onward, and none between boxes" do
-    expect([%w[panel a], %w[a onward_1], %w[a l]].map { |edge| described_class.polarized(edge) }).to eq([:feed, :onward, nil])
+    expect([%w[panel a], %w[a _onward_1], %w[a l]].map { |edge| described_class.polarized(edge) }).to eq([:feed, :onward, nil])
   end
 
   it "calls functions by the field's roles" do

@@ -8,22 +8,22 @@ RSpec.describe "Junctions nobody knows of" do
 
   it "are where three runs or more meet" do
     junctions = trees.map { |layout| layout.edges_at(layout.unseen.first).size }
-    expect([junctions.min, trees.first.unseen]).to eq([3, ["unseen_1"]])
+    expect([junctions.min, trees.first.unseen]).to eq([3, ["_unseen_1"]])
   end
 
   it "are thought of where the cables that show lead to no other layout" do
     session = made(:apart_all).map { |scenario| play(Dielectra::Practice::House.new(scenario.circuit), scenario.job) }
-                              .find { |one| one.belief.hypotheses.first.skeleton.layout.unseen == ["unseen_1"] }
+                              .find { |one| one.belief.hypotheses.first.skeleton.layout.unseen == ["_unseen_1"] }
     expect(session.next.status).to eq("solved")
   end
 
   it "are never worked in" do
     steps = made(:apart_all).first(2).flat_map { |scenario| play(Dielectra::Practice::House.new(scenario.circuit), scenario.job).steps }
-    expect(steps.map { |step| step.values_at("place", "point", "device").compact.first.to_s }).to all(satisfy { |name| !name.start_with?("unseen") })
+    expect(steps.map { |step| step.values_at("place", "point", "device").compact.first.to_s }).to all(satisfy { |name| !name.start_with?("_unseen", "unseen") })
   end
 
   it "have no name in a conclusion, where a connection fails in one" do
-    buried = Dielectra::Diagnosis::Deviation.new(kind: :joint_open, place: "unseen_1", points: ["unseen_1/~a.black"])
+    buried = Dielectra::Diagnosis::Deviation.new(kind: :joint_open, place: "_unseen_1", points: ["_unseen_1/~a.black"])
     expect(Dielectra::Session::Wording.obstacle(buried)).to include("junction that nobody knows of")
     expect(Dielectra::Diagnosis::Findings.cause(buried)).to eq({"kind" => "joint_open"})
   end

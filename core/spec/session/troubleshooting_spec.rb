@@ -133,4 +133,14 @@ RSpec.describe Dielectra::Session::Troubleshooting do
       end
     end
   end
+
+  it "leaves alone what is listed and nothing wanted hangs on, whatever it is called" do
+    document = demo_document("tower_stair.job.json")
+    document["places"] += [{"id" => "onward_closet", "kind" => "switch_box"}, {"id" => "unseen_nook", "kind" => "receptacle_box"}]
+    document["controls"] << {"id" => "S9", "place" => "onward_closet", "on_off_marked" => true}
+    document["loads"] << {"id" => "R9", "place" => "unseen_nook", "kind" => "receptacle"}
+    steps = []
+    session = play(Dielectra::Practice::House.new(demo_circuit("tower_stair")), Dielectra::Evidence::Job.read(document)) { |step| steps << step }
+    expect([session.next.status, steps.flat_map { |step| step.values_at("place", "device") } & %w[onward_closet unseen_nook S9 R9]]).to eq(["solved", []])
+  end
 end

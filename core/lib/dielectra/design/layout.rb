@@ -9,10 +9,10 @@ module Dielectra
     # has to have.
     class Layout
       FEED = Scheme::FEED
-      # The first letters of places beyond the job: outlets fed from one of its boxes.
-      ONWARD = "onward"
+      # The first letters of places beyond the job, outlets fed from one of its boxes; no file can name a place so.
+      ONWARD = "_onward"
       # The first letters of places within the circuit that the job does not know of: junctions somewhere in the house.
-      UNSEEN = "unseen"
+      UNSEEN = "_unseen"
 
       attr_reader :tree, :chain, :lights, :weight, :scheme, :halves
 

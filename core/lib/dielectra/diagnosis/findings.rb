@@ -7,6 +7,8 @@ module Dielectra
     class Findings
       # Share of the belief that has to agree on a role before it is stated.
       AGREED = 0.9
+      # What outlets beyond the job are called as a destination.
+      ELSEWHERE = "onward"
 
       def initialize(belief, situation)
         @belief = belief
@@ -58,7 +60,7 @@ module Dielectra
         @belief.hypotheses.each do |hypothesis|
           hypothesis.skeleton.runs.each do |run|
             run.ends.zip(run.places.reverse) do |names, other|
-              names.split("+").each { |name| sums[name][other.start_with?("onward") ? "onward" : other] += hypothesis.weight unless name.include?("~") }
+              names.split("+").each { |name| sums[name][Design::Layout.onward?(other) ? ELSEWHERE : other] += hypothesis.weight unless name.include?("~") }
             end
           end
         end

@@ -131,7 +131,8 @@ module Dielectra
         found.select { |one| one.bound.positive? }.sort_by { |one| -one.bound }
       end
 
-      def bundle(group) = (@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region)
+      # @return [Port, nil] nil of no conductors at all
+      def bundle(group) = ((@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region) if group.any?)
 
       def cable_end(port) = (@cable_ends ||= @places.flat_map { |place| @situation.cable_ends(place) }.to_h { |item| [item.id, item] }).fetch(port.ends.first)
 

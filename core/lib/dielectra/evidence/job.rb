@@ -69,11 +69,12 @@ module Dielectra
 
       def control(id) = controls.find { |control| control.id == id }
 
-      # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, which belong to something
-      # else.
+      # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, nor of loads that nothing
+      # works: these hang on beyond it.
       def boxes
         @boxes ||= begin
-          others = (controls - wanted_controls).map(&:place) - [*wanted_controls, *loads].map(&:place)
+          wanted = [*wanted_controls, *wanted_loads]
+          others = [*controls, *loads].map(&:place) - wanted.map(&:place)
           places.reject { |place| place.panel? || others.include?(place.id) }
         end
       end

@@ -75,7 +75,7 @@ module Dielectra
       def grounds_at(place)
         return [] unless @grounded
 
-        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } + [*("#{device(place)}.ground" if device(place))] + (@metal[place] ? ["#{place}.box"] : [])
+        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } + [*("#{device(place)}.ground" if device(place))] + (@metal[place] ? ["#{named(place)}.box"] : [])
       end
 
       # Conductors of the light's circuit in a place.
@@ -103,7 +103,7 @@ module Dielectra
         [{"id" => "panel", "kind" => "panel"}] + names.map do |name|
           kind = "junction_box" if Design::Layout.unseen?(name)
           kind ||= outlets.include?(name) || (receptacle? && @lights.include?(name)) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
-          {"id" => name, "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic"}
+          {"id" => named(name), "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic"}
         end
       end
 
@@ -136,7 +136,7 @@ module Dielectra
           boxes = @rooms + @lights + (@family.junction ? ["#{Design::Layout::UNSEEN}_1"] : [])
           shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
           edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
-          edges += [[boxes.sample(random: @random), "onward_1"]] if chance?(0.25)
+          edges += [[boxes.sample(random: @random), "#{Design::Layout::ONWARD}_1"]] if chance?(0.25)
           layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme),
                                       halves: @half ? @lights : [])
           return layout if layout.within?(3) && layout.unseen.all? { |place| layout.edges_at(place).size >= Design::CableTrees::JUNCTION }
@@ -151,7 +151,10 @@ module Dielectra
         [Run.new(edge, numbered(edge), @family.wiring == "emt" ? "raceway" : "#{@gauge}/#{wires.size}", wires, 8 + @random.rand(70))]
       end
 
-      def numbered(edge) = edge.map { |place| "#{place}/#{@numbers[place].pop}" }
+      def numbered(edge) = edge.map { |place| "#{named(place)}/#{@numbers[place].pop}" }
+
+      # What a place is called in a file.
+      def named(place) = place.delete_prefix("_")
 
       def single(edge, function) = Run.new(edge, numbered(edge), "knob_and_tube", [Wire.new(%w[black black], "black", function)], 8 + @random.rand(70))
 
@@ -253,7 +256,7 @@ module Dielectra
         end
         breakers = ["B1", *("B2" if @family.second)].map { |id| {"id" => id, "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on"} }
         [*breakers, *switches, *@lights.map { |place| load_row(place) }] +
-          outlets.map { |place| {"id" => device(place), "kind" => "receptacle", "place" => place, "hot_tab" => "intact", "neutral_tab" => "intact"} }
+          outlets.map { |place| {"id" => device(place), "kind" => "receptacle", "place" => named(place), "hot_tab" => "intact", "neutral_tab" => "intact"} }
       end
 
       def load_row(place)

@@ -86,7 +86,7 @@ module Dielectra
       def onward(hypothesis)
         (@onward ||= {}.compare_by_identity)[hypothesis.skeleton] ||=
           hypothesis.skeleton.runs.select { |run| run.outer? && !run.feed? }.map do |run|
-            place = run.places.find { |name| !name.start_with?("onward") }
+            place = run.places.find { |name| !Design::Layout.onward?(name) }
             [%w[line neutral].map { |function| @world.index[run.point(place, function)] }, run.strands.map(&:color).uniq.one?]
           end
       end

@@ -40,7 +40,7 @@ module Dielectra
         hypothesis.skeleton.runs.flat_map do |run|
           run.ends.zip(run.places.reverse).reject { |name, _| name.include?("~") || name.include?("+") }.map do |name, far|
             place, number = name.split("/")
-            "cable #{number} in #{Instruction.name(place)} leads to #{far.start_with?("onward") ? "other outlets" : "the #{Instruction.name(far)}"}"
+            "cable #{number} in #{Instruction.name(place)} leads to #{far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Instruction.name(far)}"}"
           end
         end
       end
