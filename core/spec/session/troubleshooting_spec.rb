@@ -143,4 +143,19 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     session = play(Dielectra::Practice::House.new(demo_circuit("tower_stair")), Dielectra::Evidence::Job.read(document)) { |step| steps << step }
     expect([session.next.status, steps.flat_map { |step| step.values_at("place", "device") } & %w[onward_closet unseen_nook S9 R9]]).to eq(["solved", []])
   end
+
+  it "goes on where somebody has opened a box that hangs on beyond" do
+    scenario = Dielectra::Practice::Scenario.new(Random.new(9_900_034))
+    outlet = scenario.circuit.devices.find { |device| device.kind.name == "receptacle" }
+    document = scenario.job.document
+    document = document.merge("places" => document["places"] + [{"id" => outlet.place, "kind" => "receptacle_box"}],
+                              "loads" => document["loads"] + [{"id" => outlet.id, "place" => outlet.place, "kind" => "receptacle"}])
+    house = Dielectra::Practice::House.new(scenario.circuit)
+    session = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(document))
+    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
+      others = session.situation.off? && !session.situation.open?(outlet.place) ? %w[open prove_dead].map { |what| {"do" => what, "place" => outlet.place} } : [step.to_h]
+      others.each { |one| session.record(one.merge("answer" => house.answer(one))) }
+    end
+    expect([session.next.status, session.situation.open?(outlet.place)]).to eq(["solved", true])
+  end
 end

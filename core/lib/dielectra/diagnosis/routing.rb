@@ -39,7 +39,7 @@ module Dielectra
         @situation = situation
         @world = world
         @wide = wide
-        @ports = situation.opened.keys.to_h { |place| [place, world.ports(place, situation.own_cable_ends(place))] }
+        @ports = situation.opened_boxes.to_h { |place| [place, world.ports(place, situation.own_cable_ends(place))] }
         @places = @ports.keys
         @singles = @ports.values.flatten.any?(&:single?)
         @random = Random.new(draw)

@@ -34,7 +34,7 @@ module Dielectra
 
       private
 
-      def looked_at = @situation.opened.empty? ? MOST_SKELETONS : MOST_LOOKED_AT
+      def looked_at = @situation.opened_boxes.empty? ? MOST_SKELETONS : MOST_LOOKED_AT
 
       # The skeletons that agree best with what was seen, everything else being as it was meant; and those that come after.
       # @return [Array(Array<Skeleton>, Array<Skeleton>)]
@@ -45,7 +45,7 @@ module Dielectra
         ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton), skeleton] }.sort_by { |weight, _| -weight }
         least = ranked.first.first * LEAST_PLAIN
         held = Skeleton.with_old_schemes(ranked.map(&:last), most) { |skeleton| skeleton.layout.scheme }
-        others = @situation.opened.empty? ? [] : ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
+        others = @situation.opened_boxes.empty? ? [] : ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
         [held, others]
       end
 

@@ -44,7 +44,7 @@ module Dielectra
         return [] if skeletons.empty?
 
         found = listed(skeletons)
-        return merged(found) if @situation.opened.empty?
+        return merged(found) if @situation.opened_boxes.empty?
 
         found = picked(found) if found.size > MOST
         found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) } + others.flat_map { |skeleton| plain(skeleton) }

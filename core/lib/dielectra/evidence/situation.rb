@@ -50,6 +50,10 @@ module Dielectra
       # Whether every breaker that is known of is off, a second circuit's included.
       def off? = breakers.values.all?("off")
 
+      # Boxes of the circuit that are open; others that somebody opened besides tell nothing of it.
+      # @return [Array<String>]
+      def opened_boxes = opened.keys & job.boxes.map(&:id)
+
       # @return [Boolean] whether a second circuit keeps a place live and its breaker is not known yet
       def second_circuit?(place) = (foreign[place] || []).any? && (breakers.keys - job.breakers).empty?
 
@@ -120,7 +124,7 @@ module Dielectra
 
       # Opened places in which only single conductors end, all of them found apart: nothing in there says which is which.
       # @return [Array<String>]
-      def unsorted = opened.keys.select { |place| own_cable_ends(place).all? { |cable_end| cable_end.type == "knob_and_tube" } && apart?(found_joints(place)) }
+      def unsorted = opened_boxes.select { |place| own_cable_ends(place).all? { |cable_end| cable_end.type == "knob_and_tube" } && apart?(found_joints(place)) }
 
       # @return [Boolean] whether no conductor touches anything
       def apart?(joints) = joints.none? { |joint| joint.size > 1 && joint.any? { |point| point.include?("/") } }

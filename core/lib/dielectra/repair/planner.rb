@@ -71,7 +71,7 @@ module Dielectra
 
       # Nothing but tape is left to do.
       def finished(hypothesis, situation)
-        wires = situation.opened.keys.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
+        wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
         roles = Diagnosis::Roles.new(@world, hypothesis, situation).of(wires)
         functions = roles.reject { |_, role| %w[spare ground].include?(role) }
         Plan.new(functions:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
@@ -109,7 +109,7 @@ module Dielectra
 
       # White conductors that are hot, in boxes that are open.
       def tapes(functions, situation)
-        situation.opened.keys.flat_map { |place| situation.own_cable_ends(place) }.flat_map do |cable_end|
+        situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place) }.flat_map do |cable_end|
           colors = cable_end.insulated.map(&:color)
           cable_end.insulated.filter_map do |wire|
             point = cable_end.point(wire)

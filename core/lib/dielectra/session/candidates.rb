@@ -250,7 +250,7 @@ module Dielectra
       def cleared_live(clearance, value)
         return [] unless @situation.power == "on" && @job.tool?("ncv")
 
-        @situation.opened.keys.filter_map do |place|
+        @situation.opened_boxes.filter_map do |place|
           point = clearance.best_point(probing_points(place).grep(%r{/}).reject { |one| asked?(:ncv, [one]) }) or next
           there = @standing.moved(place, @costs, @job).spend(@costs["probe"])
           clear([point], there, value) { @approach.live(place) { |live| live.probe("ncv", [point]) } }

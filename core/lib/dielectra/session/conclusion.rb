@@ -31,7 +31,7 @@ module Dielectra
 
       # What is not known of a house that nobody has looked into.
       def unseen(session)
-        return [] unless status == "solved" && session.situation.opened.empty?
+        return [] unless status == "solved" && session.situation.opened_boxes.empty?
 
         ["No box was opened: that the switches stand in the line and nothing in there is loose is likely, not seen."]
       end

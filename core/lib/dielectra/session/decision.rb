@@ -44,7 +44,7 @@ module Dielectra
       # Of single conductors that were all found apart the line is searched live, everything being apart and capped, before anything
       # is joined: dead readings leave too many ways.
       def live_search
-        place = situation.opened.keys.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
+        place = situation.opened_boxes.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
         step = place && @session.approach.live(place) { |live| live.probe("ncv", [permits.unsearched(place).first]) }
         step unless step.nil? || situation.declined?(step.to_h)
       end

@@ -32,7 +32,7 @@ module Dielectra
       # A reading that stands against what is taken for hot, once more where it was taken once.
       # @return [Step, nil]
       def once_more
-        against = tries.reject(&:live?).find { |seen| tries.count { |other| other.at == seen.at } == 1 }
+        against = tries.reject(&:live?).find { |seen| tries.one? { |other| other.at == seen.at } }
         against && ask([@situation.place_of_point(against.at.first), against.what.to_s, against.at], stand)
       end
 
@@ -53,9 +53,9 @@ module Dielectra
 
       def moved? = @situation.arrangement.joints.any?
 
-      def grounded? = @situation.opened.keys.any? { |place| @situation.grounds(place).any? }
+      def grounded? = @situation.opened_boxes.any? { |place| @situation.grounds(place).any? }
 
-      def places = @situation.opened.keys.sort_by { |place| place == @situation.at ? 0 : 1 }
+      def places = @situation.opened_boxes.sort_by { |place| place == @situation.at ? 0 : 1 }
 
       # The readings that would tell, the nearest first.
       # @return [Array<Array(String, String, Array<String>)>] place, tool and points

@@ -23,7 +23,7 @@ module Dielectra
       end
 
       # Open boxes that hands can get into.
-      def workable = @situation.opened.keys.reject { |place| @situation.second_circuit?(place) }
+      def workable = @situation.opened_boxes.reject { |place| @situation.second_circuit?(place) }
 
       def turned(place)
         local = @job.wanted_controls.find { |control| control.place == place }
@@ -80,7 +80,7 @@ module Dielectra
       def live_readings
         return [] if !@situation.bare.empty? || (@situation.power != "on" && @permits.energise.nil?)
 
-        @situation.opened.keys.flat_map do |place|
+        @situation.opened_boxes.flat_map do |place|
           there = @standing.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
           stands(place).flat_map { |toggles, set, more| volts(place, there.spend(more), toggles, set) + detected(place, there.spend(more), toggles, set) }
         end

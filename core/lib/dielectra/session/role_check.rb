@@ -35,12 +35,12 @@ module Dielectra
       # Conductors of whose role the hypotheses are not of one mind.
       def disputed = @disputed ||= Diagnosis::Findings.weighed(hypotheses, roles).reject { |_, shares| shares.values.max >= AGREED }.keys
 
-      def points = @situation.opened.keys.flat_map { |place| @situation.conductors(place) }
+      def points = @situation.opened_boxes.flat_map { |place| @situation.conductors(place) }
 
       def roles = @roles ||= hypotheses.map { |hypothesis| Diagnosis::Roles.new(@belief.world, hypothesis, @situation).of(points) }
 
       def readings
-        @readings ||= @situation.opened.keys.flat_map do |place|
+        @readings ||= @situation.opened_boxes.flat_map do |place|
           ways(place).flat_map { |raised, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, raised, minutes) } }
         end
       end

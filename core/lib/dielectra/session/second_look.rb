@@ -47,7 +47,7 @@ module Dielectra
 
       # Nor while a second circuit keeps hands out of one in which it could be.
       def kept_live
-        place = likeliest(@situation.opened.keys.select { |name| @situation.second_circuit?(name) }) { |plan, name| plan.places.include?(name) }
+        place = likeliest(@situation.opened_boxes.select { |name| @situation.second_circuit?(name) }) { |plan, name| plan.places.include?(name) }
         step = place && @approach.hands(place) { nil }
         step unless step.nil? || @situation.declined?(step.to_h)
       end
