@@ -151,7 +151,7 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     document = document.merge("places" => document["places"] + [{"id" => outlet.place, "kind" => "receptacle_box"}],
                               "loads" => document["loads"] + [{"id" => outlet.id, "place" => outlet.place, "kind" => "receptacle"}])
     house = Dielectra::Practice::House.new(scenario.circuit)
-    session = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(document))
+    session = described_class.new(Dielectra::Evidence::Job.read(document))
     until (step = session.next).is_a?(Dielectra::Session::Conclusion)
       others = session.situation.off? && !session.situation.open?(outlet.place) ? %w[open prove_dead].map { |what| {"do" => what, "place" => outlet.place} } : [step.to_h]
       others.each { |one| session.record(one.merge("answer" => house.answer(one))) }
