@@ -6,10 +6,7 @@ module Dielectra
     # searched by branch and bound, each box costing what its joints, its device and its opening cost. Conductors broken
     # in the wall are left out of the search; what then has no solution is an obstacle.
     class Planner
-      # Ways that are tried before the best so far has to do.
-      MOST_TRIED = 600
-      # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
-      OFF_COLOR = 0.7
+      include Branching
 
       # @param soundness [Soundness] so that what works already is left as it is
       def initialize(world, costs, soundness)
@@ -182,102 +179,6 @@ module Dielectra
         strands.compact.all? { |slot| way[slot] }
       end
 
-      # A search under way: the runs from the leaves inward, what each may carry, the boxes that are decided with each, the least that
-      # the boxes after each run cost, and the best found so far.
-      Search = Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
-        # What the conductors of all runs carry.
-        # @param picks [Array<Integer>] for each run the number of its choice
-        # @return [Hash{String => String, nil}]
-        def functions(picks)
-          runs.each_with_index.with_object({}) do |(run, depth), all|
-            way = choices[depth][picks[depth]]
-            run.strands.each_with_index { |strand, slot| strand.points.each { |point| all[point] = way[slot] } }
-          end
-        end
-
-        # Whether nothing that costs so much with so many runs picked can be better than the best.
-        def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
-
-        # Whether the best has to do.
-        def over? = tried > MOST_TRIED && best
-
-        # What the conductors of a box carry.
-        def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
-
-        # Which picks bear on a box, as a number.
-        def code((_, _, depths), picks) = depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }
-      end
-
-      # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs the
-      # same whatever it is joined like.
-      def search(hypothesis, situation, layout, runs, choices, best)
-        search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0)
-        search.ahead = bounds(search)
-        descend(search, 0.0, [])
-        search.best
-      end
-
-      # Everything the next run may carry, the cheapest first and of its like the one it was meant for. What each costs at least is
-      # seen at once; what it costs is worked out when its turn comes.
-      def descend(search, cost, picks)
-        search.tried += 1
-        depth = picks.size
-        return settle(search, cost, picks) if depth == search.runs.size
-
-        waiting = search.choices[depth].each_index.map { |number| [cost + least(search, depth, picks + [number]), number, false] }.sort_by { |row| row.first(2) }
-        while (bound, number, known = waiting.shift)
-          return if search.over? || search.hopeless?(bound, depth + 1)
-
-          price = known ? bound : cost + price(search, depth, picks + [number])
-          next if price.infinite?
-          next descend(search, price, picks + [number]) if known || waiting.empty? || ([price, number] <=> waiting.first.first(2)).negative?
-
-          at = waiting.index { |row| ([price, number] <=> row.first(2)).negative? } || waiting.size
-          waiting.insert(at, [price, number, true])
-        end
-      end
-
-      # Every run is picked: what it comes to, if it is better.
-      def settle(search, cost, picks)
-        return if search.hopeless?(cost, picks.size)
-
-        functions = search.functions(picks)
-        search.best = [cost, functions, *targets(search.hypothesis, search.situation, search.layout, functions)]
-      end
-
-      def price(search, depth, picks)
-        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) + search.boxes[depth].sum { |box| cost_of(search, box, picks) }
-      end
-
-      # The same at least, without looking further into a box than whether anything in it has to change.
-      def least(search, depth, picks)
-        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) + search.boxes[depth].sum { |box| least_of(search, box, picks) }
-      end
-
-      def least_of(search, box, picks)
-        (search.least[box.first] ||= {})[search.code(box, picks)] ||= begin
-          place = box.first
-          memory = memory(search.hypothesis, search.situation, place, search.hypothesis.skeleton.points_at(place))
-          unchanged?(memory[:joint_of], search.carried(box, picks)) ? 0.0 : changing(search.situation, place, 1)
-        end
-      end
-
-      # Whether conductors that carry the same touch, and those that do not, do not.
-      # @param joint_of [Array<Integer, nil>] for each conductor the joint it is in
-      # @param carried [Array<String, nil>]
-      def unchanged?(joint_of, carried)
-        carried.each_with_index do |function, slot|
-          next unless function
-
-          (slot + 1).upto(carried.size - 1) do |other|
-            next unless carried[other]
-
-            return false if (function == carried[other]) != (!joint_of[slot].nil? && joint_of[slot] == joint_of[other])
-          end
-        end
-        true
-      end
-
       # The boxes that are decided with each run, each with the run and slot of its conductors and its runs.
       # @return [Array<Array<Array(String, Array<Array(Integer, Integer)>, Array<Integer>)>>]
       def boxes(hypothesis, runs)
@@ -297,32 +198,6 @@ module Dielectra
             end
           end
         end
-      end
-
-      # What a box costs, the runs being picked so far.
-      def cost_of(search, box, picks)
-        (search.costs[box.first] ||= {})[search.code(box, picks)] ||=
-          box_cost(search.hypothesis, search.situation, search.layout, box.first, search.carried(box, picks))
-      end
-
-      # Least cost of the boxes not yet priced, by depth.
-      def bounds(search)
-        some = search.functions(Array.new(search.runs.size, 0))
-        least = search.boxes.map do |places|
-          places.sum do |place, _|
-            apart = search.hypothesis.joints(place, search.situation.arrangement).empty?
-            apart ? box_cost(search.hypothesis, search.situation, search.layout, place, some.values_at(*search.hypothesis.skeleton.points_at(place))) : 0.0
-          end
-        end
-        (0..search.runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
-      end
-
-      def color_cost(run, way)
-        neutral = way.index("neutral")
-        colors = @job.region.habits(run.strands.map(&:color))
-        return 0.0 if neutral.nil? || Trade::Color.neutral?(colors[neutral])
-
-        colors.any? { |color| Trade::Color.neutral?(color) } ? OFF_COLOR : 0.0
       end
 
       def targets(hypothesis, situation, layout, functions)
