@@ -23,4 +23,12 @@ RSpec.describe Dielectra::Practice::Foreknowledge do
     house = described_class.new(made(family: :two, trouble: :marks_wrong).first)
     expect([house.named?([{"kind" => "lamp"}]), house.named?([{"kind" => "lamp"}, {"kind" => "marks_wrong"}])]).to eq([false, true])
   end
+
+  it "finds the breaker of another circuit only where that comes through the box to be worked in" do
+    dear = Dielectra::Evidence::Costs.new(Dielectra::Trade.costs.merge("find_breaker" => 106.0))
+    more = made(family: :second_circuit, trouble: :exchanged).first(12).map do |house|
+      [house.kept_live?(house.spoilt), (described_class.new(house, costs: dear).minutes - described_class.new(house).minutes).round(6)]
+    end
+    expect(more.uniq).to contain_exactly([true, 100.0], [false, 0.0])
+  end
 end

@@ -19,7 +19,7 @@ module Dielectra
 
       # @return [Float] minutes of taking everything apart
       def minutes
-        apart + line_search + (@scenario.trouble == :no_supply ? 0.0 : pairing + devices + together + proof)
+        apart + other_breaker + line_search + (@scenario.trouble == :no_supply ? 0.0 : pairing + devices + together + proof)
       end
 
       # @return [Integer] walks to the panel in that
@@ -36,6 +36,13 @@ module Dielectra
       def trip = @costs["walk_panel"] + @costs["breaker"]
 
       def switches = @job.wanted_controls.map(&:place)
+
+      # Another circuit shows once its box is proved dead: back to the panel for its breaker, and proved once more.
+      def other_breaker
+        return 0.0 unless @scenario.kept_live?(switches)
+
+        @costs["find_breaker"] + (2 * @costs["breaker"]) + (2 * @costs["walk_panel"]) + @costs["prove_dead"]
+      end
 
       def between(places) = @costs["walk"] * (places.size - 1)
 

@@ -30,7 +30,7 @@ module Dielectra
         return there if trouble == :no_supply
 
         inside = @costs["walk_panel"] + places.sum { |place| entry(place) } + (@costs["walk"] * (places.size - 1))
-        there + inside + work + (mendable? ? marks + proof(@costs["walk_panel"]) : 0.0)
+        there + other_breaker + inside + work + (mendable? ? marks + proof(@costs["walk_panel"]) : 0.0)
       end
 
       # @return [Boolean] whether anything in reach can mend it
@@ -54,6 +54,9 @@ module Dielectra
 
       # White conductors there that are hot.
       def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]
+
+      # The breaker of another circuit that comes through one of these boxes is found, turned off, and on again at the end.
+      def other_breaker = @scenario.kept_live?(places) ? @costs["find_breaker"] + (2 * @costs["breaker"]) : 0.0
 
       def entry(place) = @costs.opening(@job.place(place)) + @costs["prove_dead"]
 

@@ -66,6 +66,9 @@ module Dielectra
         end
       end
 
+      # @return [Boolean] whether another circuit keeps some of these boxes live
+      def kept_live?(places) = places.any? { |place| @wall.second_circuit_in?(place) }
+
       # Points of a box that touch something when it is right.
       def points_to_join(place)
         right = @right.fetch(place)

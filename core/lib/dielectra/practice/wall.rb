@@ -82,6 +82,9 @@ module Dielectra
       # @return [Hash{String => String, nil}] point => function
       def functions_at(place) = points_at(place, @runs - second_runs)
 
+      # Whether another circuit comes through a place.
+      def second_circuit_in?(place) = second_runs.any? { |run| run.places.include?(place) }
+
       def runs_at(place) = @runs.select { |run| run.places.include?(place) }
 
       def end_at(run, place) = run.ends[run.places.index(place)]
