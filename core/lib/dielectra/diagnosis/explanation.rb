@@ -81,7 +81,7 @@ module Dielectra
       def alternatives(best) = wide.reject { |other| other.deviations == best.deviations }
 
       # The commonest of what could be before anything was measured.
-      def wide = @wide ||= Space.new(@belief.world, @situation).hypotheses.max_by(ALTERNATIVES, &:prior)
+      def wide = @wide ||= Space.new(@belief.world, @situation).most_common(ALTERNATIVES)
 
       def against?(seen, best, other)
         @belief.prediction.likelihood(other, seen) < AGAINST * @belief.prediction.likelihood(best, seen)

@@ -50,6 +50,17 @@ module Dielectra
         found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) } + others.flat_map { |skeleton| plain(skeleton) }
       end
 
+      # The commonest, whatever was seen.
+      # @param count [Integer]
+      # @return [Array<Hypothesis>]
+      def most_common(count)
+        return hypotheses.max_by(count, &:prior) if @situation.opened_boxes.empty?
+
+        skeletons = Skeleton.all(@job, @situation, @world, most: MOST_SKELETONS)
+        found = skeletons.flat_map { |skeleton| of(skeleton, FLOORS.first * skeletons.first.weight) }
+        found.max_by(count, &:last).map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
+      end
+
       # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was meant (de
       # Kleer and Williams: candidates are grown from the probable ones, not listed).
       # @param hypothesis [Hypothesis]
