@@ -96,12 +96,20 @@ module Dielectra
       # Whether one of them was found live, or one was tried twice.
       def seen? = tries.any?(&:live?) || tries.map(&:at).tally.any? { |_, times| times > 1 }
 
-      # What was read where it should be live, toggles and joints being as they are to be.
+      # What was read where it should be live, joints being as they are to be, with the light on, or the toggles as they are to be.
       def tries = @tries ||= stand ? taken : []
 
       def taken
-        wanted = readings.map { |_, tool, points| [tool.to_sym, points.sort] }
-        @belief.observations.select { |seen| seen.arrangement == @situation.arrangement && seen.toggles.first == stand && wanted.include?([seen.what, Array(seen.at).sort]) }
+        @belief.observations.select do |seen|
+          seen.arrangement == @situation.arrangement && seen.toggles.one? && telling?(seen.toggles.first) && wanted(seen.toggles.first).include?([seen.what, Array(seen.at).sort])
+        end
+      end
+
+      def telling?(raised) = raised == stand || @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) == :on
+
+      # The readings that would tell with the toggles so, by tool and points.
+      def wanted(raised)
+        (@wanted ||= {})[raised] ||= places.flat_map { |place| hot(place, raised).filter_map { |point| reading(place, point) } }.map { |_, tool, points| [tool.to_sym, points.sort] }
       end
     end
   end
