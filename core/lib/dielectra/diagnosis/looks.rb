@@ -6,6 +6,7 @@ module Dielectra
     # which the lights do the same in every state that was looked at.
     class Looks
       LOOKED_AT = %i[lamp breaker].freeze
+
       # @return [Array<Observation>] what was seen that is no look
       attr_reader :others
 

@@ -170,11 +170,9 @@ module Dielectra
       def locals(layout, sides, place)
         workmanship = workmanship(layout, place)
         edges = layout.edges_at(place)
-        key = edges.map { |edge| [sides[edge][edge.index(place)].object_id, layout.carried(edge), Design::Layout.polarized(edge), told?(edge)] }
-        ((@read ||= {}.compare_by_identity)[workmanship] ||= {})[key] ||= @locals[place].of(workmanship, edges.map { |edge| use(layout, sides, place, edge) })
+        uses = edges.map { |edge| [sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge)] }
+        ((@read ||= {}.compare_by_identity)[workmanship] ||= {})[uses] ||= @locals[place].of(workmanship, uses.map { |use| Locals::Use.new(*use) })
       end
-
-      def use(layout, sides, place, edge) = Locals::Use.new(sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge))
 
       # Whether it makes a difference which conductor of a run carries what: not between two boxes that are both apart.
       def told?(edge) = !edge.all? { |place| apart?(place) }

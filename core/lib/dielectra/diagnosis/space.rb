@@ -105,14 +105,22 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def of(skeleton, floor)
         floor *= RARE unless skeleton.layout.scheme == Design::Scheme::PRESENT
-        joined(skeleton, floor / skeleton.weight).flat_map do |boxes, weight|
-          spoilt = boxes.is_a?(Assembly) ? [] : boxes.filter_map { |box| box.deviation&.kind }
-          now = skeleton.weight * weight * company(skeleton.wrong, spoilt)
-          next [] if now < floor
+        as_meant(skeleton).flat_map { |assembly, weight| with_faults(skeleton, weight, [], floor) { assembly } } +
+          spoilt(skeleton, floor / skeleton.weight).flat_map do |boxes, weight|
+            with_faults(skeleton, weight, boxes.filter_map { |box| box.deviation&.kind }, floor) { assembled(skeleton, boxes) }
+          end
+      end
 
-          assembly = boxes.is_a?(Assembly) ? boxes : assembled(skeleton, boxes)
-          [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
-        end
+      # A way the boxes may be joined, with nothing hidden and with each fault, as far as it weighs enough.
+      # @param weight [Float] of the boxes being joined so
+      # @param spoilt [Array<Symbol>] what is not as it was meant in closed ones
+      # @yieldreturn [Assembly] asked for only where it weighs enough
+      def with_faults(skeleton, weight, spoilt, floor)
+        now = skeleton.weight * weight * company(skeleton.wrong, spoilt)
+        return [] if now < floor
+
+        assembly = yield
+        [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
       end
 
       # Everything in the closed boxes as it was meant, and nothing hidden.
@@ -139,14 +147,13 @@ module Dielectra
       # Prior of the commonest hidden fault.
       def commonest = @commonest ||= Deviation::HIDDEN.map { |kind| Trade.priors.dig("deviation", kind.to_s) }.max
 
-      # Every combination of ways the closed boxes may be joined with at most one of them not as meant; boxes taken apart
-      # come in company.
+      # Every combination of ways the closed boxes may be joined with one of them not as meant; boxes taken apart come in company.
       # @param least [Float] weight below which a combination is left out
-      # @return [Array<Array(Assembly, Float), Array(Array<Box>, Float)>] put together already where they are as they were meant
-      def joined(skeleton, least)
+      # @return [Array<Array(Array<Box>, Float)>]
+      def spoilt(skeleton, least)
         boxes = closed_boxes(skeleton)
         apart_so_far = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
-        as_meant(skeleton) + one_deviating(boxes, apart_so_far, least) + several_apart(boxes, apart_so_far, least)
+        one_deviating(boxes, apart_so_far, least) + several_apart(boxes, apart_so_far, least)
       end
 
       def closed_boxes(skeleton)

@@ -57,10 +57,10 @@ module Dielectra
 
       def places = @situation.opened_boxes.sort_by { |place| place == @situation.at ? 0 : 1 }
 
-      # The readings that would tell, the nearest first.
+      # The readings that would tell with the toggles so, the nearest first.
       # @return [Array<Array(String, String, Array<String>)>] place, tool and points
-      def readings
-        @readings ||= places.flat_map { |place| hot(place, stand).filter_map { |point| reading(place, point) } }
+      def readings(raised = stand)
+        (@readings ||= {})[raised] ||= places.flat_map { |place| hot(place, raised).filter_map { |point| reading(place, point) } }
       end
 
       def reading(place, point) = @situation.live_reading(place, point)&.then { |tool, points| [place, tool, points] }
@@ -107,10 +107,7 @@ module Dielectra
 
       def telling?(raised) = raised == stand || @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) == :on
 
-      # The readings that would tell with the toggles so, by tool and points.
-      def wanted(raised)
-        (@wanted ||= {})[raised] ||= places.flat_map { |place| hot(place, raised).filter_map { |point| reading(place, point) } }.map { |_, tool, points| [tool.to_sym, points.sort] }
-      end
+      def wanted(raised) = readings(raised).map { |_, tool, points| [tool.to_sym, points.sort] }
     end
   end
 end
