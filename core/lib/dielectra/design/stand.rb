@@ -32,7 +32,9 @@ module Dielectra
       private_class_method :role_at
 
       # What a dimmer stands in for.
-      def self.family(kind) = {"dimmer" => "single_pole", "dimmer_three_way" => "three_way"}.fetch(kind, kind)
+      def self.family(kind)
+        (@families ||= {})[kind] ||= Trade::Unmarked.plain(kind).then { |plain| {"dimmer" => "single_pole", "dimmer_three_way" => "three_way"}.fetch(plain, plain) } if kind
+      end
 
       attr_reader :role, :ends, :travelers, :lamp, :steady
 

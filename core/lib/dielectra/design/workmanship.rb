@@ -85,7 +85,7 @@ module Dielectra
 
       def prior(name) = Trade.priors.dig("deviation", name)
 
-      def switch(terminals) = terminals.transform_keys { |terminal| "#{@device}.#{terminal}" }
+      def switch(terminals) = terminals.transform_keys { |terminal| "#{@device}.#{Trade::DeviceKind[@kind].mark(terminal)}" }
 
       # The light between its two functions; by the schemes of old either way round.
       def lamp(hot, neutral)

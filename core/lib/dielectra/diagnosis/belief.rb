@@ -56,6 +56,8 @@ module Dielectra
         return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
 
         all = observations + seen
+        return anew(all, fresh(Space.new(world, after, observations: all).hypotheses, all)).regrown(after) if recognised?(before, after)
+
         grown = after.opened.size > before.opened.size || after.foreign != before.foreign
         return anew(all, fresh(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
@@ -177,6 +179,9 @@ module Dielectra
       end
 
       private
+
+      # Whether a switch of which nobody knew what it is has just been told.
+      def recognised?(before, after) = after.unmarked.keys.any? { |device| after.recognised(device) != before.recognised(device) }
 
       # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
       def further(hypothesis, space)

@@ -30,6 +30,17 @@ module Dielectra
         end
       end
 
+      # Two conductors of a run between which the insulation lets a little through: told only where both are hot at times, by a
+      # light that never goes out.
+      # @return [Array<Array(Deviation, Float)>]
+      def self.leaking(runs)
+        prior = Trade.priors.dig("deviation", "leak")
+        runs.reject(&:outer?).flat_map do |run|
+          hot = run.strands.reject { |strand| [nil, "neutral"].include?(strand.function) }
+          hot.combination(2).map { |pair| [Deviation.new(kind: :leak, points: pair.map { |strand| strand.points.first }, cable: run.ends), prior] }
+        end
+      end
+
       def initialize(assembly, world)
         @assembly = assembly
         @skeleton = assembly.skeleton
@@ -52,7 +63,8 @@ module Dielectra
 
       def lamps = @world.faults[:lamps] ||= @world.job.wanted_loads.select { |load| Trade::DeviceKind[load.kind].lamp }.map { |load| fault(:lamp_burnt, device: load.id) }
 
-      def switches = @boxes.each_value.select { |box| box.kind && Trade::DeviceKind[box.kind].switch? }
+      # Switches that nobody has had on the bench.
+      def switches = @boxes.each_value.select { |box| box.kind && Trade::DeviceKind[box.kind].switch? && !box.kind.include?(Trade::Unmarked::SCREWS) }
 
       def contacts
         switches.flat_map do |box|

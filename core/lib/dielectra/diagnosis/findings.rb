@@ -139,6 +139,7 @@ module Dielectra
           next swapped unless swapped.empty?
 
           next wrong_device(place) if wrong_device?(place)
+          next [] if put_back?(place)
 
           changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
           changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
@@ -150,11 +151,21 @@ module Dielectra
 
       def wrong_device(place) = [{"kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device}]
 
+      # Whether a switch was only taken out to see what it is, and the box was most likely right as it was found.
+      def put_back?(place)
+        @situation.unmarked.value?(place) && @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
+      end
+
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|
           kind = @situation.arrangement.kinds[device["id"]]
-          {"kind" => "wrong_device", "place" => place, "device" => device["id"]} if kind && kind != device["kind"]
+          {"kind" => kind == served_as(place, device) ? "device_failed" : "wrong_device", "place" => place, "device" => device["id"]} if kind && kind != device["kind"]
         end
+      end
+
+      # What a switch whose screws say nothing served as, by the number of conductors on it.
+      def served_as(place, device)
+        Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device["id"]))) if device["kind"] == Trade::Unmarked::NAME
       end
 
       def hidden_causes

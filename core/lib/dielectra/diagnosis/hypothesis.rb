@@ -33,6 +33,7 @@ module Dielectra
         @world = world
         @copper = faults.select { |fault| COPPER.include?(fault.kind) }
         @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
+        @leak = fault(:leak)
         return if @copper.empty? && @contact.empty?
 
         @nets = {}.compare_by_identity
@@ -87,6 +88,16 @@ module Dielectra
           Reach.new(@world, base(arrangement), bridges(arrangement).reject { |one, other, _| [one, other].sort == pair })
       end
 
+      # The same with the insulation that leaks taken for a conductor.
+      # @return [Reach, nil] nil where none does
+      def reach_with_leak(arrangement)
+        return unless @leak
+
+        arrangement = @world.same(arrangement)
+        (@with_leak ||= {}.compare_by_identity)[arrangement] ||=
+          Reach.new(@world, base(arrangement), bridges(arrangement) + [[*leaking, @world.every]])
+      end
+
       # Nets with switches taken out.
       # @return [Array<Integer>]
       def base(arrangement)
@@ -102,6 +113,10 @@ module Dielectra
         pair = weak_pair(arrangement) or return
         @world.nets(base(arrangement), contacts(arrangement, raised).reject { |other| other.sort == pair })
       end
+
+      # The same with the insulation that leaks taken for a conductor.
+      # @return [Nets, nil] nil where none does
+      def nets_with_leak(arrangement, raised) = (@world.nets(base(arrangement), contacts(arrangement, raised) + [leaking]) if @leak)
 
       # @return [Array<Array(String, String)>] terminals of a device, by their marks, that are closed
       def closed(arrangement, device, raised)
@@ -154,6 +169,8 @@ module Dielectra
         weak = @contact.find { |fault| fault.kind == :contact_resistive && !arrangement.kinds.key?(fault.device) }
         weak&.contact&.map { |terminal| @world.index["#{weak.device}.#{terminal}"] }&.sort
       end
+
+      def leaking = @leak.points.map { |point| @world.index[point] }
 
       def failed(device, pairs)
         @contact.each do |fault|

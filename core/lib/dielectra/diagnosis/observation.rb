@@ -5,10 +5,15 @@ module Dielectra
     # One thing seen or measured, with the circumstances it was seen in.
     #
     # `what` is :lamp, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the points (or the
-    # device and position); `toggles` the combinations it may have been seen in; `along` what the same answer said before.
-    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, keyword_init: true) do
+    # device and position); `toggles` the combinations it may have been seen in; `along` what the same answer said before; `supply`
+    # the volts that are full.
+    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, :supply, keyword_init: true) do
       # @return [Boolean] whether it shows a conductor live
-      def live? = self.class::LIVE.include?(what) && (what == :ncv ? reading == "glow" : reading.to_f >= self.class::VOLTS)
+      def live?
+        return reading == "glow" if what == :ncv
+
+        %i[voltage low_z].include?(what) && Physics::Uncertainty.volts_class(reading.to_f / supply) == :full
+      end
 
       # What a step and its answer say, in the situation before the step.
       # @return [Array<Observation>]
@@ -46,7 +51,7 @@ module Dielectra
       private_class_method :probed
 
       def self.make(what, at, reading, situation, toggles, number, along = [])
-        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, along:)
+        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, along:, supply: situation.job.supply_volts)
       end
       private_class_method :make
 
@@ -59,12 +64,6 @@ module Dielectra
           states.flat_map { |state| raised.map { |up| state.merge(id => up) } }
         end
       end
-    end
-
-    # What shows a conductor live, and from how many volts on.
-    class Observation
-      LIVE = %i[ncv voltage low_z].freeze
-      VOLTS = 90
     end
   end
 end

@@ -44,24 +44,28 @@ module Dielectra
         hypothesis.beeping * expected(hypothesis, observation, predicted.map { |one| sounded(1.0, one, beep) }) / likelihood
       end
 
-      # @return [Symbol] :on, :dim, :off or :tripped, with the breaker on
+      # @return [Symbol] :on, :off or :tripped, with the breaker on; :dim where it hangs on a contact that closes badly, :faint where
+      #   only insulation that leaks keeps it from going out
       def light(hypothesis, arrangement, raised, lamp = @first_lamp)
         state = @world.bit(raised)
         return :tripped if hypothesis.reach(arrangement).tripped.anybits?(state)
-        return :off unless lit(hypothesis, arrangement, lamp).anybits?(state)
+        lit = lit(hypothesis, arrangement, lamp).anybits?(state)
+        return lit ? :dim : :faint if dim(hypothesis, arrangement, lamp).anybits?(state)
 
-        dim(hypothesis, arrangement, lamp).anybits?(state) ? :dim : :on
+        lit ? :on : :off
       end
 
       # In which combinations a lamp burns, the breaker being on.
       # @return [Integer] with a bit for each of World#combinations
       def lit(hypothesis, arrangement, lamp) = hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(lamp) : 0
 
-      # In which of these it is dim, for want of a contact that closes well.
+      # In which of these it is dim for want of a contact that closes well, and in which of the others for insulation that leaks.
       # @return [Integer] with a bit for each of World#combinations
       def dim(hypothesis, arrangement, lamp)
+        lit = lit(hypothesis, arrangement, lamp)
         without = hypothesis.reach_without_weak(arrangement)
-        without ? lit(hypothesis, arrangement, lamp) & ~without.lit(lamp) : 0
+        leaking = hypothesis.reach_with_leak(arrangement)
+        (without ? lit & ~without.lit(lamp) : 0) | (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(lamp) & ~lit : 0)
       end
 
       # @return [Boolean] whether the breaker lets go
@@ -104,7 +108,7 @@ module Dielectra
         return :line if net == source
         return :neutral if net == neutral
 
-        through_lamp(hypothesis, arrangement, nets, net, source, neutral)
+        through_leak(hypothesis, arrangement, raised, net) || through_lamp(hypothesis, arrangement, nets, net, source, neutral)
       end
 
       # @return [Symbol] :full, :nothing or :floating between two points, breaker on
@@ -140,6 +144,13 @@ module Dielectra
         further.size == reached.size ? reached : beyond(pairs, further)
       end
 
+      # What a net that is on neither side itself stands at for insulation that leaks: next to nothing is drawn there.
+      def through_leak(hypothesis, arrangement, raised, net)
+        nets = hypothesis.nets_with_leak(arrangement, raised) or return
+
+        {nets[@world.source] => :line, nets[@world.return] => :neutral}[nets[net]]
+      end
+
       # What a net stands at that is on neither side itself; between two lamps it is anything.
       def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
         reached = beyond(good_lamps(hypothesis, arrangement, nets), [net])
@@ -169,9 +180,10 @@ module Dielectra
         misread ? 0.5 : burns(light(hypothesis, observation.arrangement, raised, observation.at), observation.reading)
       end
 
-      # A bad contact may leave a light dim, dark or burning.
+      # A bad contact may leave a light dim, dark or burning; bad insulation that does not show is not worth a thought.
       def burns(predicted, seen)
         return seen == "dim" ? 0.6 : 0.2 if predicted == :dim
+        return {"dim" => 0.9, "off" => 0.09}.fetch(seen, 0.01) if predicted == :faint
 
         matches(predicted == :on ? "on" : "off", seen)
       end

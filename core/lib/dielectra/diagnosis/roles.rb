@@ -5,9 +5,6 @@ module Dielectra
     # What conductors do in a hypothesis as it is joined now, read off which points hang together with every switch
     # taken out.
     class Roles
-      # Terminals of switches that travelers lie on.
-      TRAVELERS = /traveler|pair/
-
       def initialize(world, hypothesis, situation)
         @world = world
         @hypothesis = hypothesis
@@ -40,7 +37,7 @@ module Dielectra
 
       def travelers(nets)
         @hypothesis.kinds(@arrangement).flat_map do |device, kind|
-          Trade::DeviceKind[kind].live_terminals.grep(TRAVELERS).map { |terminal| nets[@world.index["#{device}.#{terminal}"]] }
+          Trade::DeviceKind[kind].travelers.map { |terminal| nets[@world.index["#{device}.#{terminal}"]] }
         end
       end
     end

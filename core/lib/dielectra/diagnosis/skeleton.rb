@@ -71,7 +71,7 @@ module Dielectra
 
       def broken_conductors = @broken_conductors ||= Faults.broken(runs)
 
-      def shorted_conductors = @shorted_conductors ||= Faults.shorted(runs)
+      def shorted_conductors = @shorted_conductors ||= Faults.shorted(runs) + Faults.leaking(runs)
 
       # @return [Array<String>] the points of the grounding conductors in a place
       def grounds_at(place) = runs.select { |run| run.at?(place) && run.grounding }.map { |run| run.grounding[run.side(place)] }

@@ -5,18 +5,18 @@ module Dielectra
     # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
     # open, what touches what, and where the electrician is. A fold over the steps; immutable.
     class Situation
-      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign, :foreign_points, :proved
+      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign, :foreign_points, :proved, :benched
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
       def self.start(job)
         new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, breakers_found: {}, positions: {}, opened: {},
-            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {}, foreign_points: {}, proved: [])
+            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {}, foreign_points: {}, proved: [], benched: {})
       end
 
       # @return [Situation] after all steps of a job
       def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
 
-      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:, foreign:, foreign_points:, proved:)
+      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:, foreign:, foreign_points:, proved:, benched:)
         @job = job
         @at = at
         @breakers = breakers.freeze
@@ -32,6 +32,7 @@ module Dielectra
         @foreign = foreign.freeze
         @foreign_points = foreign_points.freeze
         @proved = proved.freeze
+        @benched = benched.freeze
       end
 
       # @param step [Hash] a step with its answer
@@ -91,10 +92,29 @@ module Dielectra
       # that a tab may join say that it was.
       # @param row [Hash] as `open` answers
       def found_kind(place, row)
+        return recognised(row["id"]) || Trade::Unmarked.assumed(used_screws(place, row["id"])) if row["kind"] == Trade::Unmarked::NAME
+
         used = found_joints(place).flatten
         told = (Trade.table("devices").dig(row["kind"], "tabs") || {}).except("neutral_tab").reject { |tab, _| row.key?(tab) }
         broken = told.select { |_, screws| screws.all? { |screw| used.include?("#{row["id"]}.#{screw}") } }
         Trade::DeviceKind.found(row.merge(broken.transform_values { "removed" }))
+      end
+
+      # What a switch whose screws say nothing has shown itself to be on the bench.
+      # @return [String, nil] a name of Trade::Unmarked; nil so long as it has not
+      def recognised(device)
+        up, down = [true, false].map { |raised| benched[[device, raised]] }
+        Trade::Unmarked.recognised(up, down) if up && down
+      end
+
+      # Screws of a device that had a conductor under them when its box was opened.
+      def used_screws(place, device)
+        found_joints(place).select { |joint| joint.size > 1 }.flatten.grep(/\A#{device}\.t/).map { |point| point.split(".").last }.sort
+      end
+
+      # @return [Hash{String => String}] switches whose screws say nothing and that are in their boxes still => the box
+      def unmarked
+        opened.flat_map { |place, found| found["devices"].filter_map { |row| [row["id"], place] if row["kind"] == Trade::Unmarked::NAME } }.to_h.except(*arrangement.kinds.keys)
       end
 
       # @return [Array<Circuit::CableEnd>]
@@ -182,7 +202,7 @@ module Dielectra
 
       def with(**changes)
         Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
-                      foreign:, foreign_points:, proved:, **changes)
+                      foreign:, foreign_points:, proved:, benched:, **changes)
       end
 
       def changes(step, answer, number)
@@ -195,6 +215,7 @@ module Dielectra
         when "arrange" then arranged(step["place"], step["joints"])
         when "replace" then replaced(step["device"], step["kind"])
         when "find_breaker" then located(answer["device"])
+        when "bench" then {benched: benched.merge([step["device"], Trade::Position.raised?(step["position"])] => answer["closed"])}
         when "mark" then {tapes: tapes.merge(step["point"] => step["tape"])}
         else {}
         end

@@ -112,7 +112,7 @@ module Dielectra
         @found[place_id] ||= joints_at(place_id).map(&:points)
         {"enclosure" => place.enclosure, "volume_in3" => place.volume_in3, "gangs" => place.gangs,
          "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
-         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => item.kind.name, **item.settings.slice(*item.kind.tabs.keys)} },
+         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => marks.kind(item), **item.settings.slice(*item.kind.tabs.keys)} },
          "joints" => joints_at(place_id).map { |joint| joint.to_h.merge("points" => joint.points.map { |point| marks.seen(point) }) }}.compact
       end
 
@@ -179,7 +179,7 @@ module Dielectra
       # Conductor for conductor, by mark; what has no terminal any more is loose.
       def joints_for(fitted)
         @circuit.joints.filter_map do |joint|
-          marked = joint.points.map { |point| marks.seen(point) }
+          marked = joint.points.map { |point| point.start_with?("#{fitted.id}.") ? marks.seen(point) : point }
           points = marked.reject { |point| point.start_with?("#{fitted.id}.") && !fitted.points.include?(point) }
           points == joint.points ? joint : (Circuit::Joint.new(points:) if points.size > 1)
         end

@@ -10,6 +10,12 @@ module Dielectra
         end.to_h
       end
 
+      # The kind a device looks like: one whose marks are none of its own looks like no kind at all.
+      def kind(device)
+        marks = device.points.map { |point| seen(point).split(".").last }
+        (marks - device.kind.terminals).any? ? Trade::Unmarked::NAME : device.kind.name
+      end
+
       def seen(point) = @seen.fetch(point, point)
 
       def actual(point) = @seen.key(point) || point

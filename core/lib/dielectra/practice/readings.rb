@@ -26,7 +26,7 @@ module Dielectra
         closed = device.kind.closed(position).map(&:sort)
         faults.each do |fault|
           contact = fault["contact"].sort
-          closed -= [contact] if fault["kind"] == "contact_stuck_open"
+          closed -= [contact] if fault["kind"] == "contact_stuck_open" || fault["ohms"].to_f >= Trade.instruments.dig("continuity", "beeps_below_ohms")
           closed |= [contact] if fault["kind"] == "contact_stuck_closed"
         end
         marks = Marks.new(@circuit)

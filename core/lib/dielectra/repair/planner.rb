@@ -62,7 +62,7 @@ module Dielectra
 
       # What stands in the way where no rewire over the cables as they lie will do.
       def obstacle(hypothesis)
-        hypothesis.fault(:conductor_open) || hypothesis.fault(:short) ||
+        hypothesis.fault(:conductor_open) || hypothesis.fault(:short) || hypothesis.fault(:leak) ||
           Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.chain.first)
       end
 
@@ -127,13 +127,13 @@ module Dielectra
         memo.fetch(useless) { memo[useless] = rewire(hypothesis, situation, useless) }
       end
 
-      # Sets of conductors that must not all be used: one that is broken, two that touch.
+      # Sets of conductors that must not all be used: one that is broken, two that touch or leak.
       # @return [Array<Array<String>>] points, one of each conductor
       def useless(hypothesis)
         hypothesis.faults.filter_map do |fault|
           case fault.kind
           when :conductor_open then fault.points.first(1)
-          when :short then fault.points
+          when :short, :leak then fault.points
           end
         end
       end

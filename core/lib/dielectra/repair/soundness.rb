@@ -38,7 +38,8 @@ module Dielectra
 
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
-        reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) && harmless?(hypothesis, reach)
+        reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) && harmless?(hypothesis, reach) &&
+          unborrowed?(hypothesis, arrangement)
       end
 
       # Whether all lights do the same, none is dim, and each control works them from every state of the others.
@@ -52,6 +53,26 @@ module Dielectra
         return false unless grounded(hypothesis).all? { |point| reach.live(point).zero? }
 
         hidden?(hypothesis) || (steady(hypothesis).all? { |point| reach.live(point) == @world.every } && onward(hypothesis).all? { |wires, alike| fed?(reach, *wires, alike) })
+      end
+
+      # Whether no ground is used for anything else.
+      def unborrowed?(hypothesis, arrangement)
+        hypothesis.boxes.all? do |place, box|
+          beside_grounds(hypothesis, place, hypothesis.joints(place, arrangement)).none? do |point|
+            hypothesis.skeleton.functions_at(place)[point] || (box.device && point.start_with?("#{box.device}."))
+          end
+        end
+      end
+
+      # Points that touch a ground and are none themselves.
+      def beside_grounds(hypothesis, place, joints)
+        (@beside_grounds ||= {}.compare_by_identity)[joints] ||= begin
+          bare = hypothesis.skeleton.grounds_at(place)
+          joints.flat_map do |joint|
+            grounds, others = joint.partition { |point| point.end_with?(".ground", ".box") || bare.include?(point) }
+            grounds.empty? ? [] : others
+          end
+        end
       end
 
       # Whether the same side of every lamp stays on the neutral in every combination.

@@ -82,7 +82,17 @@ module Dielectra
         joints
       end
 
-      def kept_grounds = @kept_grounds ||= @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
+      # Grounds that are together, and with them what was put elsewhere instead.
+      def kept_grounds
+        @kept_grounds ||= begin
+          together = @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
+          largest = together.max_by(&:size)
+          strays.empty? || largest.nil? ? together : together - [largest] + [largest + strays]
+        end
+      end
+
+      # Grounds that touch something else than grounds.
+      def strays = @current.select { |joint| (joint & @grounds).one? && joint.size > 1 }.flat_map { |joint| joint & @grounds }
 
       # A box that has to be worked in, and whose grounds lie loose, gets them joined.
       def with_grounds(joints)

@@ -8,7 +8,7 @@ module Dielectra
       attr_reader :outcome
       # @return [Candidate, nil] what the step is for, where it was weighed against others
       attr_reader :candidate
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :live_search, :cause, :polarity, :last_check, :second_look, :roles or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity, :last_check, :second_look, :roles or :leave
       attr_reader :rule
 
       # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
@@ -18,7 +18,7 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || given_over || ruled(:live_search, live_search) ||
+        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(session).step) || given_over || ruled(:live_search, live_search) ||
                    ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
 

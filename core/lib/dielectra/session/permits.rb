@@ -53,6 +53,13 @@ module Dielectra
 
         def replace(device, kind) = issue(do: "replace", device: here(device), kind:)
 
+        # A device that touches nothing, in a position.
+        def bench(device, position)
+          raise ArgumentError, "#{device} is still in the circuit" if @situation.joints(@place).any? { |joint| joint.size > 1 && joint.any? { |point| point.start_with?("#{device}.") && !point.end_with?(".ground") } }
+
+          issue(do: "bench", device: here(device), position:)
+        end
+
         def mark(point, tape) = issue(do: "mark", point:, tape:)
 
         def probe(tool, points)

@@ -49,8 +49,11 @@ module Dielectra
 
       private
 
-      # The combinations that most of their neighbours contradict.
+      # The combinations in which the light was neither on nor off, or else those that most of their neighbours contradict.
       def odd
+        between = combinations.reject { |raised| %w[on off].include?(seen[raised]) }
+        return between if between.any?
+
         wrong = combinations.to_h { |raised| [raised, raised.keys.count { |id| (seen[raised] == "on") == (seen[raised.merge(id => !raised[id])] == "on") }] }
         most = wrong.values.max
         most.to_i.zero? ? [] : wrong.select { |_, count| count == most }.keys

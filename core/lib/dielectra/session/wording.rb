@@ -54,6 +54,7 @@ module Dielectra
         when :no_supply then "no line arrives from the panel on the feed: the run or its breaker has to be seen to at the panel"
         when :conductor_open
           "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)} and no spare can take its place: the run has to be replaced"
+        when :leak then "the insulation between two conductors of the run#{between(deviation.cable)} leaks and no spare can take the place of one: the run has to be replaced"
         when :short then "two conductors touch inside the run#{between(deviation.cable)} and no spare can take the place of one: the run has to be replaced"
         when :joint_open then "a connection makes no contact in a junction that nobody knows of: it has to be found first"
         when :old_scheme then "the circuit follows a scheme of old days that is not allowed now, and the cables there are do not carry enough conductors for another"

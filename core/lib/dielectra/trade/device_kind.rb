@@ -9,9 +9,18 @@ module Dielectra
       # What stands in a name before a tab that was broken off.
       WITHOUT = "-"
 
-      # @param name [String] a kind, or a kind with the tabs that were broken off: `receptacle-hot_tab`
+      # @param name [String] a kind, or a kind with the tabs that were broken off (`receptacle-hot_tab`) or with what the screws are
+      #   that say nothing (see Unmarked)
       # @raise [KeyError] for a kind that devices.json does not list
-      def self.[](name) = (@kinds ||= {})[name] ||= name.split(WITHOUT).then { |kind, *gone| new(name, Trade.table("devices").fetch(kind), gone) }
+      def self.[](name) = (@kinds ||= {})[name] ||= made(name)
+
+      def self.made(name)
+        kind, screws = name.split(Unmarked::SCREWS)
+        kind, *gone = kind.split(WITHOUT)
+        row = Trade.table("devices").fetch(kind)
+        new(name, screws ? Unmarked.row(row, screws.split(",")) : row, gone)
+      end
+      private_class_method :made
 
       # The kind of a device as it was found in a box.
       # @param row [Hash] as `open` answers
@@ -49,6 +58,12 @@ module Dielectra
       def term = @row.fetch("term")
 
       def switch? = @row.fetch("switch", false)
+
+      # A terminal by what stands on it, where that is known by another name.
+      def mark(terminal) = @row.fetch("renamed", {}).fetch(terminal, terminal)
+
+      # @return [Array<String>] the terminals that travelers lie on
+      def travelers = (@row["renamed"] || terminals.to_h { |terminal| [terminal, terminal] }).select { |terminal, _| terminal.match?(/traveler|pair/) }.values
 
       # Terminals that carry current, in the order of the table.
       def live_terminals = terminals - [ground].compact

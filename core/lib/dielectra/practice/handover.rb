@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Practice
+    # How a house is left, beside how it was found: what a person who hands it over has to answer for though the light obeys.
+    # Judged on the true circuit, independently of any diagnosis.
+    class Handover
+      # @param found [Circuit] the house as it was when the job began
+      # @param left [Circuit] the house as it stands now
+      # @param job [Evidence::Job]
+      # @param opened [Array<String>] places that were open
+      def initialize(found, left, job, opened:)
+        @found = found
+        @left = left
+        @job = job
+        @opened = opened
+      end
+
+      # @return [Array<String>] what must not be left so, a sentence each
+      def shortcomings = off + ungrounded + borrowed + mixed + unmarked
+
+      private
+
+      def off = @left.breakers.reject { |breaker| breaker.position == "on" }.map { |breaker| "#{breaker.id} is off" }
+
+      # Grounds that were joined with others and are not any more.
+      def ungrounded
+        here = grounds(@found) & grounds(@left)
+        (here.select { |point| grounded?(@found, point) } - here.select { |point| grounded?(@left, point) }).map { |point| "#{point} has lost its ground" }
+      end
+
+      # Grounding conductors that carry current.
+      def borrowed
+        grounds(@left).grep(%r{/}).select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }.map { |point| "#{point} is used for something else than ground" }
+      end
+
+      # Conductors of two circuits that touch, or that a device has on it.
+      def mixed
+        own, others = @left.breakers.partition { |breaker| @job.breakers.include?(breaker.id) }
+        return [] if others.empty?
+
+        mine = fed_by(own)
+        theirs = fed_by(others)
+        (mine & theirs).map { |point| "#{point} belongs to two circuits" } +
+          @left.devices.reject(&:breaker?).select { |device| device.points.intersect?(mine) && device.points.intersect?(theirs) }.map { |device| "#{device.id} has two circuits on it" }
+      end
+
+      # Conductors that are hot in some combination, in boxes that were open, of which neither colour nor tape says so.
+      def unmarked
+        hot = @job.combinations.flat_map { |state| whites.select { |point| network(state).live?(point) } }.uniq
+        hot.map { |point| "#{point} is hot and not marked" }
+      end
+
+      def whites
+        @whites ||= @opened.flat_map { |place| @left.cable_ends(place) }.flat_map do |cable_end|
+          colors = cable_end.insulated.map(&:color)
+          cable_end.insulated.select { |wire| wire.tape.nil? && @job.region.marked_when_hot?(wire.color, colors) }.map { |wire| cable_end.point(wire) }
+        end
+      end
+
+      def network(state)
+        known = state.select { |id, at| @left.device(id).kind.position_named(at) }
+        (@networks ||= {})[state] ||= Physics::Network.new(@left, known.merge(@left.breakers.to_h { |breaker| [breaker.id, "on"] }))
+      end
+
+      # Ends of conductors and devices' terminals that a breaker feeds in some combination.
+      def fed_by(breakers)
+        ids = breakers.map(&:id)
+        state = @left.breakers.to_h { |breaker| [breaker.id, ids.include?(breaker.id) ? "on" : "off"] }
+        @job.combinations.flat_map do |toggles|
+          known = toggles.select { |id, at| @left.device(id).kind.position_named(at) }
+          now = Physics::Network.new(@left, known.merge(state))
+          @left.places.reject(&:panel?).flat_map { |place| @left.points_of(place.id) }.select { |point| now.live?(point) }
+        end.uniq
+      end
+
+      # Grounding conductors, enclosures and grounds of devices.
+      def grounds(circuit)
+        circuit.places.reject(&:panel?).flat_map do |place|
+          bare = circuit.cable_ends(place.id).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+          yokes = circuit.devices_at(place.id).filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
+          bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
+        end
+      end
+
+      def grounded?(circuit, point) = (circuit.joint_at(point)&.points || []).intersect?(grounds(circuit) - [point])
+
+      # What a ground touches that is none.
+      def working(point) = (@left.joint_at(point)&.points || []) - grounds(@left)
+    end
+  end
+end

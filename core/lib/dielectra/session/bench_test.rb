@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # A switch whose screws say nothing is told by what it does: taken out of the circuit, its screws tried in both positions. Until
+    # then nothing can be said of what is on them. One that no reading makes sense of, or that cannot be tried, gives way to a new one.
+    class BenchTest
+      # Times that both positions are tried where what was read fits no switch, or not the number of conductors on it.
+      MOST = 2
+      POSITIONS = {"up" => true, "down" => false}.freeze
+
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+      end
+
+      # @return [Step, nil] nil where there is none, or all of them are known
+      def step
+        device, place = @situation.unmarked.find { |id, _| doubtful?(id) }
+        return unless device
+
+        @session.approach.hands(place) { |hands| tried(hands, device, place) }
+      end
+
+      private
+
+      # Whether it is not known yet what a switch is.
+      def doubtful?(device) = @situation.recognised(device).nil? || (odd?(device) && rounds(device) < MOST)
+
+      # Whether it was found to be something else than what it serves as by the number of conductors on it.
+      def odd?(device)
+        place = @situation.unmarked.fetch(device)
+        Design::Stand.family(@situation.recognised(device)) != Design::Stand.family(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
+      end
+
+      # How often both positions were tried.
+      def rounds(device) = POSITIONS.keys.map { |position| tries(device, position) }.min
+
+      def tries(device, position) = @session.steps.count { |step| step["do"] == "bench" && step["device"] == device && step["position"] == position }
+
+      def tried(hands, device, place)
+        return hands.arrange(without(device, place)) if wired?(device, place)
+
+        position = POSITIONS.keys.min_by { |each| [tries(device, each), standing?(device, each) ? 0 : 1] }
+        step = hands.bench(device, position)
+        given_up?(step, device) ? hands.replace(device, needed(device, place)) : step
+      end
+
+      def given_up?(step, device) = @situation.declined?(step.to_h) || !@session.job.tool?("bench") || rounds(device) >= MOST
+
+      def standing?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
+
+      def wired?(device, place) = @situation.joints(place).any? { |joint| joint.size > 1 && joint.any? { |point| screw?(point, device) } }
+
+      # What touches what with the device taken out.
+      def without(device, place) = @situation.joints(place).map { |joint| joint.reject { |point| screw?(point, device) } }.select { |joint| joint.size > 1 }
+
+      def screw?(point, device) = point.start_with?("#{device}.") && !point.end_with?(".ground")
+
+      def needed(device, place) = Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
+    end
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Trade
+    # Switches whose screws say nothing. What such a switch is, and which of its screws is what, shows on the bench: which of them
+    # it joins with its toggle up, and which with it down. Known, it is a kind by a name of its own: `three_way@t2,t1,t3` has its
+    # common on t2.
+    module Unmarked
+      NAME = "unknown"
+      NAMES = %w[t1 t2 t3 t4].freeze
+      # What stands in a name before the screws, in the order of the kind's own terminals.
+      SCREWS = "@"
+      # What stands after them where up is off.
+      UPSIDE_DOWN = "upside_down"
+      # A switch that joins nothing.
+      DEAD = "#{NAME}#{SCREWS}".freeze
+
+      module_function
+
+      # @return [String] the kind that a name is of, screws aside
+      def plain(name) = name.split(SCREWS).first
+
+      # @param up [Array<Array(String, String)>] screws that are joined with the toggle up
+      # @param down [Array<Array(String, String)>]
+      # @return [String, nil] the name of the kind; nil where no switch does so
+      def recognised(up, down)
+        up, down = [up, down].map { |pairs| pairs.map(&:sort).sort }
+        case [up.size, down.size]
+        when [0, 0] then DEAD
+        when [1, 0] then name("single_pole", up.first)
+        when [0, 1] then name("single_pole", [*down.first, UPSIDE_DOWN])
+        when [1, 1] then three_way(up.first, down.first)
+        when [2, 2] then four_way(up, down)
+        end
+      end
+
+      # What a switch most likely is, so long as nobody has had it on the bench.
+      # @param used [Array<String>] the screws that have a conductor under them
+      def assumed(used)
+        screws = (used + NAMES).uniq
+        case used.size
+        when 4 then name("four_way", screws.first(4))
+        when 3 then name("three_way", screws.first(3))
+        else name("single_pole", screws.first(2))
+        end
+      end
+
+      # A kind's row of the table with the screws for its terminals.
+      # @param row [Hash] of the kind
+      # @param marks [Array<String>]
+      def row(row, marks)
+        *screws, turned = marks.last == UPSIDE_DOWN ? marks : [*marks, nil]
+        renamed = (row.fetch("terminals") - [row["ground"]]).zip(screws).to_h
+        positions = row.fetch("positions").transform_values { |pairs| pairs.map { |pair| pair.map { |terminal| renamed.fetch(terminal) } } }
+        positions = positions.keys.zip(positions.values.reverse).to_h if turned
+        Trade.table("devices").fetch(NAME).merge("term" => row["term"], "positions" => positions, "renamed" => renamed)
+      end
+
+
+
+      def name(kind, screws) = "#{kind}#{SCREWS}#{screws.join(",")}"
+
+      def three_way(up, down)
+        common = up & down
+        name("three_way", common + (up - common) + (down - common)) if common.one?
+      end
+
+      def four_way(up, down)
+        (one, other), (two, second) = up
+        [[[one, second], [two, other]], [[one, two], [other, second]]].each_with_index do |crossed, index|
+          next unless crossed.map(&:sort).sort == down
+
+          return name("four_way", index.zero? ? [one, two, other, second] : [one, second, other, two])
+        end
+        nil
+      end
+      private_class_method :name, :three_way, :four_way
+    end
+  end
+end
