@@ -57,7 +57,8 @@ end
 
 def judged(seed, scenario, house, session, times, watch)
   inspection = Dielectra::Practice::Inspection.new(house.circuit, scenario.job)
-  hazards = inspection.hazards + house.circuit.breakers.reject { |breaker| breaker.position == "on" }.map { |breaker| "#{breaker.id} is off" }
+  left = Dielectra::Practice::Handover.new(scenario.circuit, house.circuit, scenario.job, opened: session.situation.opened.keys)
+  hazards = inspection.hazards + left.shortcomings
   solved = session.next.status == "solved"
   beyond = !Dielectra::Practice::Foreknowledge.new(scenario).mendable?
   outcome = if watch.unsafe.any? then :unsafe

@@ -56,10 +56,9 @@ module Dielectra
         return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
 
         all = observations + seen
-        return anew(all, fresh(Space.new(world, after, observations: all).hypotheses, all)).regrown(after) if recognised?(before, after)
-
-        grown = after.opened.size > before.opened.size || after.foreign != before.foreign
-        return anew(all, fresh(Space.new(world, after, guide:, observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
+        told = recognised(before, after)
+        grown = told.any? || after.opened.size > before.opened.size || after.foreign != before.foreign
+        return anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).regrown(after).redrawn(after).deepened(after)
@@ -104,7 +103,7 @@ module Dielectra
 
       # The same belief grown anew from everything seen, with rarer layouts and pairs of faults, whatever was let go on the way.
       def reconsidered(situation)
-        grown = grown(Space.new(world, situation, wide: true, observations:))
+        grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
         grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
       end
 
@@ -114,12 +113,14 @@ module Dielectra
       def narrowed(some) = with(observations, some.map(&:dup))
 
       # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
+      # @param but [Array<String>] places of which nothing that was thought holds any more
       # @return [Hash{Array => Float}]
-      def guide
+      def guide(but = [])
         before = Hash.new(0.0)
         after = Hash.new(0.0)
         hypotheses.each do |hypothesis|
           wrong = Space.wrong(hypothesis.skeleton, hypothesis.deviations)
+          wrong = wrong.reject { |_, where| but.include?(where) } if but.any?
           before[wrong] += hypothesis.prior
           after[wrong] += hypothesis.weight
         end
@@ -180,8 +181,9 @@ module Dielectra
 
       private
 
-      # Whether a switch of which nobody knew what it is has just been told.
-      def recognised?(before, after) = after.unmarked.keys.any? { |device| after.recognised(device) != before.recognised(device) }
+      # Boxes with a switch of which nobody knew what it is, and that has just been told.
+      # @return [Array<String>]
+      def recognised(before, after) = after.unmarked.select { |device, _| after.recognised(device) != before.recognised(device) }.values
 
       # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
       def further(hypothesis, space)

@@ -19,7 +19,7 @@ module Dielectra
       # @return [Array<Array(Deviation, Float)>]
       def self.shorted(runs)
         prior = Trade.priors.dig("deviation", "short")
-        runs.reject(&:outer?).flat_map do |run|
+        runs.flat_map do |run|
           strands = run.strands.map { |strand| [strand.points, strand.function] }
           strands += [[run.grounding, "ground"]] if run.grounding
           strands.combination(2).filter_map do |(here, one), (there, other)|
@@ -50,9 +50,13 @@ module Dielectra
       end
 
       # @param least [Float] prior below which a fault is left out
+      # @param pointed_at [Hash{Array => Float}] what that is divided by, for faults that were pointed at: Deviation#wrong => times
       # @return [Array<Array(Deviation, Float)>]
-      def all(least = 0.0)
-        (supply + lamps + contacts + marks + joints + conductors + shorts).select { |_, prior| prior >= least }
+      def all(least = 0.0, pointed_at = {})
+        found = supply + lamps + contacts + marks + joints + conductors + shorts
+        return found.select { |_, prior| prior >= least } if pointed_at.empty?
+
+        found.select { |fault, prior| prior >= least || prior * pointed_at.fetch(fault.wrong, 1.0) >= least }
       end
 
       private

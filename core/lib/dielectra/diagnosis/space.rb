@@ -120,7 +120,8 @@ module Dielectra
         return [] if now < floor
 
         assembly = yield
-        [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now], *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor)]
+        [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now],
+         *faulty(assembly, now * company(skeleton.wrong + spoilt, [:fault]), floor, spoilt.empty? ? pointed_at : {})]
       end
 
       # Everything in the closed boxes as it was meant, and nothing hidden.
@@ -138,10 +139,17 @@ module Dielectra
         more.reduce([1.0, kinds]) { |(share, all), kind| [share * Deviation.company(all, kind), all + [kind]] }.first
       end
 
-      def faulty(assembly, weight, floor)
-        return [] if weight * commonest < floor
+      # @param pointed_at [Hash{Array => Float}] how much rarer than others a fault may be, by what and where
+      def faulty(assembly, weight, floor, pointed_at)
+        return [] if pointed_at.empty? && weight * commonest < floor
 
-        Faults.new(assembly, @world).all(floor / weight).map { |fault, prior| [assembly, [fault], weight * prior] }
+        Faults.new(assembly, @world).all(floor / weight, pointed_at).map { |fault, prior| [assembly, [fault], weight * prior] }
+      end
+
+      # Hidden faults that what was seen has made likelier: these are not left out for being rare.
+      def pointed_at
+        @pointed_at ||= @guide.select { |wrong, ratio| wrong != :others && wrong.size == 1 && ratio > 1 && Deviation::HIDDEN.include?(wrong.first.first) }
+                              .to_h { |wrong, ratio| [wrong.first, ratio] }
       end
 
       # Prior of the commonest hidden fault.

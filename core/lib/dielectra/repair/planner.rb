@@ -8,6 +8,9 @@ module Dielectra
     class Planner
       include Branching
 
+      # What a conductor carries that is to be left alone, as distinct from a spare.
+      CAPPED = "capped "
+
       # @param soundness [Soundness] so that what works already is left as it is
       def initialize(world, costs, soundness)
         @world = world
@@ -47,6 +50,7 @@ module Dielectra
         return Plan.new(obstacle: obstacle(hypothesis)) unless best
 
         functions, targets, kinds = best
+        functions = functions.transform_values { |function| function unless function&.start_with?(CAPPED) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         replacements = kinds.merge(failed(hypothesis, arrangement))
         remakes = remakes(hypothesis, arrangement, changed, replacements)
@@ -167,6 +171,15 @@ module Dielectra
         meant = run.strands.map(&:function)
         ways = run.outer? ? [meant] : ([meant] + orderings(functions, run.strands.size)).uniq
         ways.select { |way| way.compact.sort == functions.sort && useless.none? { |points| used?(run, way, points) } }
+            .map { |way| capped(run, way, useless) }
+      end
+
+      # A conductor that touches another, or leaks to it, and is not used any more, touches nothing at its ends.
+      def capped(run, way, useless)
+        some = useless.select { |points| points.size > 1 }.flatten
+        return way if some.empty?
+
+        way.each_with_index.map { |function, slot| function || ("#{CAPPED}#{slot}" if run.strands[slot].points.intersect?(some)) }
       end
 
       def orderings(functions, size) = (@orderings ||= {})[[functions, size]] ||= (functions + ([nil] * (size - functions.size))).permutation.to_a.uniq

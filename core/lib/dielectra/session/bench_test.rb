@@ -3,9 +3,9 @@
 module Dielectra
   module Session
     # A switch whose screws say nothing is told by what it does: taken out of the circuit, its screws tried in both positions. Until
-    # then nothing can be said of what is on them. One that no reading makes sense of, or that cannot be tried, gives way to a new one.
+    # then nothing can be said of what is on them. One that cannot be tried gives way to a new one.
     class BenchTest
-      # Times that both positions are tried where what was read fits no switch, or not the number of conductors on it.
+      # Times that both positions are tried where what was read does not fit the number of conductors on it.
       MOST = 2
       POSITIONS = {"up" => true, "down" => false}.freeze
 
@@ -47,7 +47,7 @@ module Dielectra
         given_up?(step, device) ? hands.replace(device, needed(device, place)) : step
       end
 
-      def given_up?(step, device) = @situation.declined?(step.to_h) || !@session.job.tool?("bench") || rounds(device) >= MOST
+      def given_up?(step, device) = @situation.declined?(step.to_h) || !@session.job.tool?("bench")
 
       def standing?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
 

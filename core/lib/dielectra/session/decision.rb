@@ -8,7 +8,7 @@ module Dielectra
       attr_reader :outcome
       # @return [Candidate, nil] what the step is for, where it was weighed against others
       attr_reader :candidate
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity, :last_check, :second_look, :roles or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity, :last_check, :second_look, :roles, :mark or :leave
       attr_reader :rule
 
       # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
@@ -58,13 +58,25 @@ module Dielectra
       end
 
       def concluded
-        return unless obeying?
+        return ruled(:mark, marking) if proved? && situation.off? && marking
+        return unless situation.power == "on" && proved?
+        return concluded if surprised? && @session.reconsider
 
         polarity = Polarity.new(@session)
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
         ruled(:polarity, polarity.step) || ruled(:second_look, untouched) || last_check || asked ||
-          ruled(:roles, RoleCheck.new(@session).step) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
+          ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
+      end
+
+      # Whether the last answer is not what the likeliest hypothesis would have led one to expect.
+      def surprised? = belief.misfits(belief.hypotheses.first).last&.equal?(belief.observations.last)
+
+      # Where it turned out only with the power on that a conductor is hot whose colour says otherwise.
+      def marking
+        point, tape = @session.plan.tapes.first
+        step = point && @session.approach.hands(situation.place_of_point(point)) { |hands| hands.mark(point, tape) }
+        step unless step.nil? || situation.declined?({"do" => "mark", "point" => point, "tape" => tape})
       end
 
       def best
@@ -99,9 +111,7 @@ module Dielectra
       end
 
       # Whether it was watched to obey, and most likely is right.
-      def obeying?
-        situation.power == "on" && @session.proof.complete? && @session.certainty >= Troubleshooting::SURE_ENOUGH
-      end
+      def proved? = @session.proof.complete? && @session.certainty >= Troubleshooting::SURE_ENOUGH
 
       # A question that is worth its minutes still.
       def asked

@@ -3,8 +3,8 @@
 module Dielectra
   module Session
     # What is done before anybody is sent away: the one answer on which it hangs is asked for once more, boxes in which it might be
-    # mended all the same are opened or got at, what might mend it is tried, and a conductor that is said to be broken is tried from
-    # end to end.
+    # mended all the same are opened or got at, what might mend it is tried, a conductor that is said to be broken is tried from
+    # end to end, and whether line arrives from the panel is measured.
     class SecondLook
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
@@ -26,7 +26,8 @@ module Dielectra
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
       def step(given_up)
         obstacle = given_up.obstacle
-        again(given_up) || showing || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) || put_back
+        again(given_up) || showing || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) ||
+          put_back || (arriving if supply?(obstacle))
       end
 
       private
@@ -120,6 +121,24 @@ module Dielectra
         run = @belief.hypotheses.first.skeleton.runs.find { |item| item.strands.any? { |strand| strand.points == obstacle.points } } or return
         run.grounding || run.strands.map(&:points).find { |points| points != obstacle.points }
       end
+
+      # Whether what stands in the way is that nothing comes from the panel, or does not go back there.
+      def supply?(obstacle) = obstacle.kind == :no_supply || (obstacle.kind == :conductor_open && feed.ends == obstacle.cable)
+
+      def feed = @belief.hypotheses.first.skeleton.runs.find(&:feed?)
+
+      # Whether the line of the feed is live, with the breaker on.
+      def arriving
+        line = feed.strands.find { |strand| strand.function == "line" }.points[feed.side(feed_place)]
+        tool, points = @situation.live_reading(feed_place, line) if @situation.open?(feed_place)
+        return if tool.nil? || measured?(tool.to_sym, points) || @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+
+        @approach.live(feed_place) { |live| live.probe(tool, points) }
+      end
+
+      def feed_place = feed.places.find { |place| place != Design::Layout::FEED }
+
+      def measured?(tool, points) = @belief.observations.any? { |seen| seen.what == tool && seen.at == points }
 
       # Nothing that was joined for a trial stays so.
       def put_back

@@ -18,7 +18,7 @@ module Dielectra
         kind, screws = name.split(Unmarked::SCREWS)
         kind, *gone = kind.split(WITHOUT)
         row = Trade.table("devices").fetch(kind)
-        new(name, screws ? Unmarked.row(row, screws.split(",")) : row, gone)
+        new(name, screws ? Unmarked.row(row, screws) : row, gone)
       end
       private_class_method :made
 
@@ -53,6 +53,9 @@ module Dielectra
           met.empty? ? rest : [[near, *(met.flatten - [near, far])], *rest]
         end
       end
+
+      # The kind's own name, whatever is told of its tabs and screws.
+      def plain = name.split(WITHOUT).first.then { |short| Unmarked.plain(short) }
 
       # The field's word for it.
       def term = @row.fetch("term")

@@ -31,11 +31,11 @@ module Dielectra
 
       # The word for a kind of device.
       # @param kind [DeviceKind]
-      def term(kind) = @row["terms"].fetch(kind.name.split(DeviceKind::WITHOUT).first, kind.term)
+      def term(kind) = @row["terms"].fetch(kind.plain, kind.term)
 
       # @param screw [Hash] of DeviceKind#screws
       # @return [Hash] with what is printed beside it here
-      def labelled(kind, screw) = screw.merge("label" => @row["labels"].dig(kind.name.split(DeviceKind::WITHOUT).first, screw["terminal"]) || screw["label"])
+      def labelled(kind, screw) = screw.merge("label" => @row["labels"].dig(kind.plain, screw["terminal"]) || screw["label"])
 
       # The colours of one run's conductors as North American habits would have them, so that one table of habits serves: white
       # is neutral, black comes first.

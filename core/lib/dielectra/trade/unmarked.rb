@@ -12,8 +12,11 @@ module Dielectra
       SCREWS = "@"
       # What stands after them where up is off.
       UPSIDE_DOWN = "upside_down"
-      # A switch that joins nothing.
-      DEAD = "#{NAME}#{SCREWS}".freeze
+      # What stands in the name of one that is no sound switch between what it joins with its toggle up and down, between pairs, and
+      # between the two screws of a pair.
+      POSITIONS = "/"
+      PAIRS = "+"
+      PAIR = "-"
 
       module_function
 
@@ -22,16 +25,10 @@ module Dielectra
 
       # @param up [Array<Array(String, String)>] screws that are joined with the toggle up
       # @param down [Array<Array(String, String)>]
-      # @return [String, nil] the name of the kind; nil where no switch does so
+      # @return [String] the name of the kind; where no sound switch does so, one that says what this one does
       def recognised(up, down)
         up, down = [up, down].map { |pairs| pairs.map(&:sort).sort }
-        case [up.size, down.size]
-        when [0, 0] then DEAD
-        when [1, 0] then name("single_pole", up.first)
-        when [0, 1] then name("single_pole", [*down.first, UPSIDE_DOWN])
-        when [1, 1] then three_way(up.first, down.first)
-        when [2, 2] then four_way(up, down)
-        end
+        sound(up, down) || "#{NAME}#{SCREWS}#{[up, down].map { |pairs| pairs.map { |pair| pair.join(PAIR) }.join(PAIRS) }.join(POSITIONS)}"
       end
 
       # What a switch most likely is, so long as nobody has had it on the bench.
@@ -47,8 +44,11 @@ module Dielectra
 
       # A kind's row of the table with the screws for its terminals.
       # @param row [Hash] of the kind
-      # @param marks [Array<String>]
-      def row(row, marks)
+      # @param screws [String] what stands in the name after the kind
+      def row(row, screws)
+        return failing(row, screws) if screws.include?(POSITIONS)
+
+        marks = screws.split(",")
         *screws, turned = marks.last == UPSIDE_DOWN ? marks : [*marks, nil]
         renamed = (row.fetch("terminals") - [row["ground"]]).zip(screws).to_h
         positions = row.fetch("positions").transform_values { |pairs| pairs.map { |pair| pair.map { |terminal| renamed.fetch(terminal) } } }
@@ -59,6 +59,21 @@ module Dielectra
 
 
       def name(kind, screws) = "#{kind}#{SCREWS}#{screws.join(",")}"
+
+      # A row that joins what a switch was found to join.
+      def failing(row, screws)
+        up, down = screws.split(POSITIONS, -1).map { |pairs| pairs.split(PAIRS).map { |pair| pair.split(PAIR) } }
+        row.merge("positions" => {"up" => up, "down" => down}, "renamed" => {})
+      end
+
+      def sound(up, down)
+        case [up.size, down.size]
+        when [1, 0] then name("single_pole", up.first)
+        when [0, 1] then name("single_pole", [*down.first, UPSIDE_DOWN])
+        when [1, 1] then three_way(up.first, down.first)
+        when [2, 2] then four_way(up, down)
+        end
+      end
 
       def three_way(up, down)
         common = up & down
@@ -74,7 +89,7 @@ module Dielectra
         end
         nil
       end
-      private_class_method :name, :three_way, :four_way
+      private_class_method :name, :failing, :sound, :three_way, :four_way
     end
   end
 end

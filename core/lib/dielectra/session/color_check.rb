@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Where a circuit obeys and is right, and a white conductor that is taken for a neutral goes on as one of another colour: either
+    # somebody took what was at hand, or it is no neutral. Before it is left without a mark it is found not to be live, with the
+    # light on.
+    class ColorCheck < RecordReading
+      # @return [Step, nil] the reading, nil where there is none to take
+      def step
+        raised = lit or return
+        place, tool, points = readings.find { |_, tool, points| !taken?(tool, points, raised) }
+        place && @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } }
+      end
+
+      private
+
+      def best = @belief.hypotheses.first
+
+      # The toggles with the light on: as they stand, or with the nearest thrown.
+      def lit = [toggles.first, thrown(@situation.at)].compact.find { |raised| @belief.prediction.lights(best, @arrangement, raised) == :on }
+
+      def readings
+        @situation.opened_boxes.flat_map do |place|
+          mixed(place).filter_map { |white| @situation.live_reading(place, white)&.then { |tool, points| [place, tool, points] } }
+        end
+      end
+
+      # White conductors that nobody has marked, that are joined with others, and that are taken for neutral.
+      def mixed(place)
+        colors = plain_colors(place)
+        whites = @situation.joints(place).filter_map do |joint|
+          plain, others = joint.select { |point| colors.key?(point) }.partition { |point| colors[point] }
+          plain.first if plain.any? && others.any?
+        end
+        whites.empty? ? [] : Diagnosis::Roles.new(@belief.world, best, @situation).of(whites).select { |_, role| role == "neutral" }.keys
+      end
+
+      # @return [Hash{String => Boolean}] conductor => whether it has the colour of a neutral, and no mark
+      def plain_colors(place)
+        @situation.own_cable_ends(place).flat_map do |cable_end|
+          all = cable_end.insulated.map(&:color)
+          cable_end.insulated.map do |wire|
+            point = cable_end.point(wire)
+            [point, wire.tape.nil? && !@situation.tapes.key?(point) && @session.job.region.marked_when_hot?(wire.color, all)]
+          end
+        end.to_h
+      end
+    end
+  end
+end
