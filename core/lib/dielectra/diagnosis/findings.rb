@@ -106,12 +106,12 @@ module Dielectra
       def because(steps) = Explanation.new(@belief, @situation, steps).sentences(causes)
 
       # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows of, have no
-      #   names in there
+      #   names in there, and a cable end that nobody has seen has that of its box
       def self.cause(deviation)
         points = deviation.points unless deviation.points&.any? { |point| point.include?("~") }
         place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)
         {"kind" => deviation.cause, "place" => place, "device" => deviation.device, "points" => points,
-         "contact" => deviation.contact, "between" => deviation.cable}.compact
+         "contact" => deviation.contact, "between" => deviation.cable&.map { |name| name.sub(%r{/~.*}, "") }}.compact
       end
 
       private

@@ -42,12 +42,15 @@ module Dielectra
       def tried(hands, device, place)
         return hands.arrange(without(device, place)) if wired?(device, place)
 
-        position = POSITIONS.keys.min_by { |each| [tries(device, each), standing?(device, each) ? 0 : 1] }
-        step = hands.bench(device, position)
-        given_up?(step, device) ? hands.replace(device, needed(device, place)) : step
+        return hands.replace(device, needed(device, place)) if untried?(device)
+
+        hands.bench(device, POSITIONS.keys.min_by { |each| [tries(device, each), standing?(device, each) ? 0 : 1] })
       end
 
-      def given_up?(step, device) = @situation.declined?(step.to_h) || !@session.job.tool?("bench")
+      # Whether it cannot be tried.
+      def untried?(device)
+        !@session.job.tool?("bench") || POSITIONS.keys.any? { |position| @situation.declined?({"do" => "bench", "device" => device, "position" => position}) }
+      end
 
       def standing?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
 

@@ -26,7 +26,7 @@ module Dielectra
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
       def step(given_up)
         obstacle = given_up.obstacle
-        again(given_up) || showing || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) ||
+        again(given_up) || showing || unseen(obstacle) || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) ||
           put_back || (arriving if supply?(obstacle))
       end
 
@@ -37,6 +37,15 @@ module Dielectra
 
       # Whether, not unlikely, it could be mended.
       def doubtful?(obstacle) = @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
+
+      # Nobody is sent away for a run that nobody has seen an end of: it may have a conductor to spare.
+      def unseen(obstacle)
+        return unless obstacle.cable&.all? { |name| name.include?("~") }
+
+        ends = obstacle.cable.map { |name| name.split("/").first } & @session.job.boxes.map(&:id)
+        place = ends.reject { |name| @situation.declined?({"do" => "open", "place" => name}) }.min_by { |name| @session.costs.opening(@session.job.place(name)) }
+        place && @approach.open(place)
+      end
 
       # Nobody is sent away while a box is closed in which it could be mended: of an old scheme what its cables carry shows there, of
       # a dead supply a loose line.
