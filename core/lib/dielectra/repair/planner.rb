@@ -146,7 +146,7 @@ module Dielectra
       def rewire(hypothesis, situation, useless)
         best = nil
         orders(hypothesis.skeleton).each do |layout, runs|
-          choices = runs.map { |run| choices(layout, run, useless) }
+          choices = choices_of_all(layout, runs, useless)
           next if choices.any?(&:empty?)
 
           best = search(hypothesis, situation, layout, runs, choices, best)
@@ -161,6 +161,23 @@ module Dielectra
           runs = meant.tree.inward(Design::Layout::FEED).map { |edge| skeleton.runs.find { |run| run.places == edge } }
           [meant.chain, meant.chain.reverse].uniq.map { |chain| [meant.with(chain:, scheme: Design::Scheme::PRESENT), runs] }
         end
+      end
+
+      # What the conductors of each run may carry. Which traveler of a hop is which is the same circuit either way: it is settled by
+      # the first run that has them, as they were meant there.
+      def choices_of_all(layout, runs, useless)
+        named = []
+        runs.map do |run|
+          fresh = layout.pairs_of_travelers(run.places) - named
+          named += fresh
+          choices(layout, run, useless).select { |way| fresh.all? { |pair| in_order?(run, way, pair) } }
+        end
+      end
+
+      # Whether two travelers lie on conductors in the order in which they were meant to, or, if they were not, in their own.
+      def in_order?(run, way, pair)
+        meant, now = [run.strands.map(&:function), way].map { |functions| pair.map { |function| functions.index(function) } }
+        (now.first < now.last) == (meant.include?(nil) || meant.first < meant.last)
       end
 
       # What the conductors of a run may carry, the way they were meant to first.
