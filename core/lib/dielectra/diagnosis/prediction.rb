@@ -90,11 +90,15 @@ module Dielectra
         through_lamps(hypothesis, arrangement, nets).intersect?([[one, other], [other, one]]) ? :perhaps : false
       end
 
-      # Net numbers of several points, and the pairs of nets that good lamps lie between, one or several in a row.
-      # @return [Array(Array<Integer>, Array<Array(Integer, Integer)>)]
-      def nets_of(hypothesis, arrangement, raised, points)
+      # Points by their numbers.
+      # @return [Array<Integer>]
+      def numbers(points) = points.map { |point| @world.index[point] }
+
+      # How all points hang together, and the pairs of nets that good lamps lie between, one or several in a row.
+      # @return [Array(Nets, Array<Array(Integer, Integer)>)]
+      def nets_and_lamps(hypothesis, arrangement, raised)
         nets = hypothesis.nets(arrangement, raised)
-        [points.map { |point| nets[@world.index[point]] }, through_lamps(hypothesis, arrangement, nets)]
+        [nets, through_lamps(hypothesis, arrangement, nets)]
       end
 
       # With the breaker on: what a point stands at.

@@ -11,16 +11,12 @@ module Dielectra
       # @return [Array<Integer>] for each hypothesis the number of its pattern
       attr_reader :pattern_of
 
-      # Net numbers named in the order in which they come by, so that equal partitions are equal; of lamps only those between
-      # two nets that are among them.
-      def self.named((nets, lamps))
-        names = {}
-        named = nets.map { |net| names[net] ||= names.size }
-        [named, lamps.filter_map { |one, other| [names[one], names[other]] if names[one] && names[other] }]
-      end
-
       # Shares that differ by less than anybody cares for are the same.
       def self.rounded(shares) = shares.size == 1 ? shares : shares.map { |share| share.round(3) }
+
+      # A row with a byte for each of some things.
+      # @return [String]
+      def self.row(things) = things.each_with_object(String.new(capacity: things.size + 8)) { |thing, row| row << yield(thing) }
 
       private
 

@@ -7,11 +7,14 @@ module Dielectra
     class Volts
       include Patterns
 
+      LETTERS = {line: "l".ord, neutral: "n".ord, floating: "f".ord}.freeze
+
       # @param toggles [Diagnosis::Toggles]
       def initialize(hypotheses, prediction, arrangement, toggles, points)
         @slot = points.each_with_index.to_h
         sort_out(hypotheses) do |hypothesis|
-          [toggles.states.map { |raised| points.map { |point| prediction.potential(hypothesis, arrangement, raised, point) } }, Patterns.rounded(toggles.shares(hypothesis.starts))]
+          [toggles.states.map { |raised| Patterns.row(points) { |point| LETTERS.fetch(prediction.potential(hypothesis, arrangement, raised, point)) } },
+           Patterns.rounded(toggles.shares(hypothesis.starts))]
         end
       end
 
@@ -21,13 +24,15 @@ module Dielectra
         here = @slot[question[0]]
         there = question[1] && @slot[question[1]]
         patterns.map do |rows, shares|
-          rows.zip(shares).sum { |potentials, share| full?(potentials[here], there ? potentials[there] : :neutral) ? share : 0.0 }
+          sum = 0.0
+          rows.each_with_index { |row, number| sum += shares[number] if full?(row.getbyte(here), there ? row.getbyte(there) : LETTERS[:neutral]) }
+          sum
         end
       end
 
       private
 
-      def full?(one, other) = one != other && one != :floating && other != :floating
+      def full?(one, other) = one != other && one != LETTERS[:floating] && other != LETTERS[:floating]
     end
   end
 end
