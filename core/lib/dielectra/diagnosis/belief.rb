@@ -183,7 +183,7 @@ module Dielectra
 
       # Boxes with a switch of which nobody knew what it is, and that has just been told.
       # @return [Array<String>]
-      def recognised(before, after) = after.unmarked.select { |device, _| after.recognised(device) != before.recognised(device) }.values
+      def recognised(before, after) = after.unmarked.reject { |device, _| after.recognised(device) == before.recognised(device) }.values
 
       # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
       def further(hypothesis, space)

@@ -49,6 +49,7 @@ module Dielectra
       def light(hypothesis, arrangement, raised, lamp = @first_lamp)
         state = @world.bit(raised)
         return :tripped if hypothesis.reach(arrangement).tripped.anybits?(state)
+
         lit = lit(hypothesis, arrangement, lamp).anybits?(state)
         return lit ? :dim : :faint if dim(hypothesis, arrangement, lamp).anybits?(state)
 

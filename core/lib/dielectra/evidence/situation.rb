@@ -149,6 +149,12 @@ module Dielectra
       # @return [Boolean] whether no conductor touches anything
       def apart?(joints) = joints.none? { |joint| joint.size > 1 && joint.any? { |point| point.include?("/") } }
 
+      # @return [Boolean] whether a device in an opened place has a conductor under one of its screws, its ground aside
+      def wired?(device) = joints(place_of_device(device)).any? { |joint| joint.size > 1 && joint.any? { |point| Situation.screw?(point, device) } }
+
+      # @return [Boolean] whether a point is a screw of a device, its ground aside
+      def self.screw?(point, device) = point.start_with?("#{device}.") && !point.end_with?(".ground")
+
       # Every point of an opened place, terminals of the devices now in it included.
       def points(place)
         found = opened.fetch(place)

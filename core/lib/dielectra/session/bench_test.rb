@@ -40,7 +40,7 @@ module Dielectra
       def tries(device, position) = @session.steps.count { |step| step["do"] == "bench" && step["device"] == device && step["position"] == position }
 
       def tried(hands, device, place)
-        return hands.arrange(without(device, place)) if wired?(device, place)
+        return hands.arrange(without(device, place)) if @situation.wired?(device)
 
         return hands.replace(device, needed(device, place)) if untried?(device)
 
@@ -54,12 +54,8 @@ module Dielectra
 
       def standing?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
 
-      def wired?(device, place) = @situation.joints(place).any? { |joint| joint.size > 1 && joint.any? { |point| screw?(point, device) } }
-
       # What touches what with the device taken out.
-      def without(device, place) = @situation.joints(place).map { |joint| joint.reject { |point| screw?(point, device) } }.select { |joint| joint.size > 1 }
-
-      def screw?(point, device) = point.start_with?("#{device}.") && !point.end_with?(".ground")
+      def without(device, place) = @situation.joints(place).map { |joint| joint.reject { |point| Evidence::Situation.screw?(point, device) } }.select { |joint| joint.size > 1 }
 
       def needed(device, place) = Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
     end

@@ -55,7 +55,7 @@ module Dielectra
 
         # A device that touches nothing, in a position.
         def bench(device, position)
-          raise ArgumentError, "#{device} is still in the circuit" if @situation.joints(@place).any? { |joint| joint.size > 1 && joint.any? { |point| point.start_with?("#{device}.") && !point.end_with?(".ground") } }
+          raise ArgumentError, "#{device} is still in the circuit" if @situation.wired?(device)
 
           issue(do: "bench", device: here(device), position:)
         end

@@ -56,8 +56,6 @@ module Dielectra
         Trade.table("devices").fetch(NAME).merge("term" => row["term"], "positions" => positions, "renamed" => renamed)
       end
 
-
-
       def name(kind, screws) = "#{kind}#{SCREWS}#{screws.join(",")}"
 
       # A row that joins what a switch was found to join.
