@@ -30,6 +30,10 @@ module Dielectra
         memo[circumstances(situation)] ||= build(hypothesis, situation)
       end
 
+      # Conductors in open boxes that are hot as they are joined now, and whose colour says otherwise.
+      # @return [Hash{String => String}] point => tape
+      def unmarked(hypothesis, situation) = tapes(functions_now(hypothesis, situation), situation)
+
       private
 
       # The one object for all that a plan depends on in a situation.
@@ -72,10 +76,14 @@ module Dielectra
 
       # Nothing but tape is left to do.
       def finished(hypothesis, situation)
-        wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
-        roles = Diagnosis::Roles.new(@world, hypothesis, situation).of(wires)
-        functions = roles.reject { |_, role| %w[spare ground].include?(role) }
+        functions = functions_now(hypothesis, situation)
         Plan.new(functions:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+      end
+
+      # What the conductors in open boxes carry as they are joined.
+      def functions_now(hypothesis, situation)
+        wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
+        Diagnosis::Roles.new(@world, hypothesis, situation).of(wires).reject { |_, role| %w[spare ground].include?(role) }
       end
 
       # Where a device of another kind goes in, the whole box is joined anew.

@@ -27,7 +27,7 @@ module Dielectra
       def step(given_up)
         obstacle = given_up.obstacle
         again(given_up) || showing || unseen(obstacle) || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) ||
-          put_back || (arriving if supply?(obstacle))
+          put_back || marked || (arriving if supply?(obstacle))
       end
 
       private
@@ -129,6 +129,15 @@ module Dielectra
       def mate(obstacle)
         run = @belief.hypotheses.first.skeleton.runs.find { |item| item.strands.any? { |strand| strand.points == obstacle.points } } or return
         run.grounding || run.strands.map(&:points).find { |points| points != obstacle.points }
+      end
+
+      # Nor is a box left, the power being off, with a conductor unmarked that is hot when it is on.
+      def marked
+        return unless @situation.off?
+
+        todo = @session.planner.unmarked(@belief.hypotheses.first, @situation)
+        point, tape = todo.find { |name, color| !@situation.declined?({"do" => "mark", "point" => name, "tape" => color}) }
+        point && @approach.hands(place(point)) { |hands| hands.mark(point, tape) }
       end
 
       # Whether what stands in the way is that nothing comes from the panel, or does not go back there.
