@@ -17,7 +17,7 @@ RSpec.describe "What a person is told" do
       {"do" => "replace", "device" => "S1", "kind" => "three_way"} => "Fit a new three-way switch in the tower door box",
       {"do" => "replace", "device" => "L1", "kind" => "lamp"} => "Put a good lamp into the light",
       {"do" => "mark", "point" => "tower_door/2.white", "tape" => "black"} => "Tape white of cable 2 black",
-      {"do" => "bench", "device" => "S1", "position" => "up"} => "Test S1 out of the circuit, up",
+      {"do" => "bench", "device" => "S1", "position" => "up"} => "Try the tower door switch by itself, toggle up",
       {"do" => "find_breaker", "point" => "lamp_room/1.red"} => "Find the breaker behind red of cable 1"
     }.each do |step, title|
       it "says: #{title}" do

@@ -4,9 +4,11 @@ import type { Advice, Answer, Job, Step } from "../api/client";
 import { useTrade } from "../api/queries";
 import { FoundEditor } from "../wiring/FoundEditor";
 import { useKeys } from "./keys";
+import { BenchPairs } from "./BenchPairs";
 import { KeysHelp } from "./KeysHelp";
 import { More } from "./More";
 import { Moves } from "./Moves";
+import { NameBreaker } from "./NameBreaker";
 import { Plate } from "./Plate";
 import { StillLive } from "./StillLive";
 import { ReadNumber } from "./ReadNumber";
@@ -31,7 +33,7 @@ export function NowPlate({ job, busy, take, undo }: Props) {
         ) : (
           advice && (
             <div className="grid gap-4">
-              <Doing advice={advice} busy={busy} take={take} />
+              <Doing job={job} advice={advice} busy={busy} take={take} />
               <Instead job={job} busy={busy} chosen={chosen} choose={choose} />
             </div>
           )
@@ -115,7 +117,7 @@ function longer(more: number): string {
   return more < 0.5 ? "as good" : `${Math.round(more)} min more`;
 }
 
-function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (step: Step) => void }) {
+function Doing({ job, advice, busy, take }: Omit<Props, "undo"> & { advice: Advice }) {
   const answer = (given: Answer) => take({ ...advice.step, answer: given });
   useKeys(
     Object.fromEntries(
@@ -161,6 +163,10 @@ function Doing({ advice, busy, take }: { advice: Advice; busy: boolean; take: (s
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         {advice.step.do === "probe" && (
           <ReadNumber tool={advice.step.tool ?? ""} busy={busy} onRead={answer} />
+        )}
+        {advice.step.do === "find_breaker" && <NameBreaker busy={busy} onFound={answer} />}
+        {advice.step.do === "bench" && (
+          <BenchPairs job={job} device={advice.step.device ?? ""} busy={busy} onRead={answer} />
         )}
         {advice.step.do === "prove_dead" && <StillLive busy={busy} onLive={answer} />}
         <Doubt busy={busy} onAnswer={answer} />

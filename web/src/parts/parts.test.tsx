@@ -178,3 +178,65 @@ describe("what stands around it", () => {
     expect(amend).toHaveBeenCalledWith(1, { loads: { L1: "on" } });
   });
 });
+
+describe("a switch that is tried by itself", () => {
+  const screws = ["t1", "t2", "t3", "t4", "ground"].map((terminal) => ({
+    terminal,
+    label: terminal.toUpperCase(),
+    side: "left" as const,
+    finish: terminal === "ground" ? ("green" as const) : ("brass" as const),
+  }));
+  const device = { id: "S1", kind: "unknown", term: "unmarked device", screws, tabs: [], replaced: false };
+  const trying = {
+    ...job,
+    boxes: [{ devices: [device] }] as unknown as Job["boxes"],
+    next: {
+      ...job.next,
+      step: { do: "bench", device: "S1", position: "up" },
+      choices: [],
+    } as unknown as Advice,
+  };
+
+  it("takes any pairs of its screws for an answer", () => {
+    const take = vi.fn();
+    around(<NowPlate job={trying} busy={false} take={take} undo={() => {}} />);
+    fireEvent.click(screen.getByText("Others beep"));
+    fireEvent.click(screen.getByText("T1–T4"));
+    fireEvent.click(screen.getByText("T2–T3"));
+    fireEvent.click(screen.getByText("These beep"));
+    expect(take).toHaveBeenCalledWith(
+      expect.objectContaining({
+        do: "bench",
+        answer: {
+          closed: [
+            ["t1", "t4"],
+            ["t2", "t3"],
+          ],
+        },
+      }),
+    );
+  });
+});
+
+describe("a breaker that is looked for", () => {
+  const looking = {
+    ...job,
+    next: {
+      ...job.next,
+      step: { do: "find_breaker", point: "porch/3.black" },
+      choices: [],
+    } as unknown as Advice,
+  };
+
+  it("is named by what stands at the panel, or said not to be there", () => {
+    const take = vi.fn();
+    around(<NowPlate job={looking} busy={false} take={take} undo={() => {}} />);
+    fireEvent.change(screen.getByLabelText("It is breaker"), { target: { value: "B 2" } });
+    fireEvent.click(screen.getByText("It goes dead"));
+    fireEvent.click(screen.getByText("None of them"));
+    expect(take.mock.calls.map(([step]) => (step as { answer: unknown }).answer)).toEqual([
+      { device: "B_2" },
+      { device: null },
+    ]);
+  });
+});

@@ -72,12 +72,12 @@ module Dielectra
       # @return [Boolean] whether the breaker lets go
       def trips?(hypothesis, arrangement, raised) = light(hypothesis, arrangement, raised) == :tripped
 
-      # What all lamps do: the one light they show together, or :odd where they differ.
+      # What all lamps do: the one light they show together, :dim whatever makes it so, or :odd where they differ.
       def lights(hypothesis, arrangement, raised)
-        return light(hypothesis, arrangement, raised) if @world.lamps.size == 1
+        shown = @world.lamps.keys.map { |lamp| light(hypothesis, arrangement, raised, lamp) }
+        return :odd unless shown.uniq.one?
 
-        shown = @world.lamps.keys.map { |lamp| light(hypothesis, arrangement, raised, lamp) }.uniq
-        shown.size == 1 ? shown.first : :odd
+        shown.first == :faint ? :dim : shown.first
       end
 
       # With the breaker off: whether two points beep, or :perhaps where a cold lamp lies between them.

@@ -39,7 +39,7 @@ module Dielectra
       # @param number [Integer] the step's number, remembered for what it proved
       def after(step, number = step["id"])
         answer = step["answer"] || {}
-        return with(declined: declined.merge(Situation.subject(step) => number)) if answer["cannot"]
+        return with(declined: declined.merge(Situation.subject(step) => number)) if answer["cannot"] || none_found?(step, answer)
         return with(at: place_of(step), declined: declined.merge(asked(step) => number)) if answer["unsure"]
 
         with(at: place_of(step), **changes(step, answer, number))
@@ -200,6 +200,9 @@ module Dielectra
       def self.subject(step) = step.except("id", "answer")
 
       private
+
+      # Whether no breaker makes a conductor dead that one was looked for.
+      def none_found?(step, answer) = step["do"] == "find_breaker" && answer.key?("device") && answer["device"].nil?
 
       def own_breakers = breakers.values_at(*job.breakers)
 

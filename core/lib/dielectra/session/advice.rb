@@ -10,12 +10,14 @@ module Dielectra
       RULES = {
         look: "Nothing is opened before the light and the breaker were looked at once.",
         prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
+        bench: "Its screws say nothing. What it joins in either position says what it is; nothing can be said of the wires on it before.",
         live_search: "Everything here hangs loose and looks alike: apart and capped, the detector finds the line.",
         cause: "A new switch would mend it whatever it was. This tells what, while the old one is still in its place.",
         polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
         second_look: "Nothing hangs on one answer: this one would show it.",
         roles: "The light obeys. Which conductor is the line and which the load is open still; for the record this tells.",
+        mark: "It turned out to be hot, and its colour says otherwise: it is marked before the box is closed.",
         leave: "It was off for safety's sake alone."
       }.freeze
 

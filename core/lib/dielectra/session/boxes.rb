@@ -61,8 +61,24 @@ module Dielectra
         found = @situation.open?(place.id) ? @situation.opened[place.id]["devices"] : []
         found.map do |row|
           kind = Trade::DeviceKind[@situation.kind_of(row["id"]) || row["kind"]]
-          {"id" => row["id"], "kind" => kind.name, "term" => region.term(kind), "screws" => kind.screws.map { |screw| region.labelled(kind, screw) }, "tabs" => tabs(row, kind),
+          {"id" => row["id"], "kind" => kind.name, "term" => region.term(told(row) || kind), "screws" => screws(row, kind), "tabs" => tabs(row, kind),
            "replaced" => @situation.arrangement.kinds.key?(row["id"])}
+        end
+      end
+
+      # What a switch whose screws say nothing has shown itself to be on the bench.
+      # @return [Trade::DeviceKind, nil]
+      def told(row)
+        name = @situation.recognised(row["id"]) if @situation.unmarked.key?(row["id"])
+        name && Trade::DeviceKind[name]
+      end
+
+      # Its screws, and beside what stands on each what it has shown itself to be.
+      def screws(row, kind)
+        plain = told(row)&.then { |known| Trade::DeviceKind[known.plain].screws.to_h { |screw| [known.mark(screw["terminal"]), region.labelled(known, screw)["label"]] } }
+        kind.screws.map do |screw|
+          shown = region.labelled(kind, screw)
+          plain&.key?(screw["terminal"]) && screw["terminal"] != kind.ground ? shown.merge("label" => "#{shown["label"]} #{plain[screw["terminal"]]}") : shown
         end
       end
     end

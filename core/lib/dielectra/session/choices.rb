@@ -22,7 +22,8 @@ module Dielectra
         when "watch" then lights
         when "prove_dead" then [["All dead", {"live" => []}, nil]]
         when "probe" then readings
-        when "open" then []
+        when "open", "find_breaker" then []
+        when "bench" then closed
         else [["Done", {"ok" => true}, nil]]
         end
       end
@@ -31,7 +32,7 @@ module Dielectra
         light = @session.job.wanted_load.id
         breaker = @session.job.breakers.first
         on = {"breakers" => {breaker => "on"}}
-        [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off],
+        [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off], ["Dim", {"loads" => {light => "dim"}, **on}, :dim],
          ["Breaker tripped", {"loads" => {light => "off"}, "breakers" => {breaker => "tripped"}}, :tripped],
          ["Breaker was off", {"loads" => {light => "off"}, "breakers" => {breaker => "off"}}, nil]]
       end
@@ -44,6 +45,30 @@ module Dielectra
         when "ncv" then [["Glows", {"reads" => "glow"}, true], ["Dark", {"reads" => "dark"}, false]]
         else [["About #{volts} V", {"volts" => volts}, true], ["Nothing", {"volts" => 0}, false]]
         end
+      end
+
+      # What a switch by itself may join: nothing, two of its screws, or of four two and two.
+      def closed
+        screws = tried
+        pairs = screws.combination(2).to_a
+        ways = screws.size < 4 ? pairs.zip : pairs.first(3).map { |pair| [pair, screws - pair] }
+        ways.map { |way| ["#{Instruction.list(way.map { |pair| joined(pair) })} beep#{"s" if way.one?}", {"closed" => way}, nil] } + [["Nothing beeps", {"closed" => []}, nil]]
+      end
+
+      # The screws of a device that had something on them, or all.
+      def tried
+        situation = @session.situation
+        place = situation.place_of(@step.to_h)
+        used = situation.used_screws(place, @step["device"])
+        used.size > 1 ? used : Trade::DeviceKind[situation.kind_of(@step["device"])].live_terminals
+      end
+
+      def joined(pair) = pair.map { |terminal| labels.fetch(terminal, terminal) }.join("–")
+
+      # What is printed beside each screw in the drawing.
+      def labels
+        kind = Trade::DeviceKind[@session.situation.kind_of(@step["device"])]
+        @labels ||= kind.screws.to_h { |screw| [screw["terminal"], @session.job.region.labelled(kind, screw)["label"]] }
       end
 
       def expected(outcome)

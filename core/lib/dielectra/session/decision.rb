@@ -54,7 +54,7 @@ module Dielectra
         return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
         return stop("#{Troubleshooting::MOST_STEPS} steps have not settled it") if @session.steps.size >= Troubleshooting::MOST_STEPS
 
-        stop("it goes round in circles: somebody has to look who sees more than this") if circling?
+        stop(kept_out || "it goes round in circles: somebody has to look who sees more than this") if circling?
       end
 
       def concluded
@@ -91,8 +91,20 @@ module Dielectra
 
       def on_the_way(open) = @session.aim && open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
 
-      # Whether power has come and gone so often that it settles nothing any more.
-      def circling? = @session.steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED
+      # Whether power has come and gone so often that it settles nothing any more, or wires are moved to and fro and nothing is read.
+      def circling?
+        steps = @session.steps
+        steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED ||
+          (steps.size >= Troubleshooting::MOST_MOVED && steps.last(Troubleshooting::MOST_MOVED).all? { |step| step["do"] == "arrange" })
+      end
+
+      # A box that nobody can get into for a second circuit of which no breaker was found.
+      def kept_out
+        place = situation.opened_boxes.find do |name|
+          situation.second_circuit?(name) && situation.declined?({"do" => "find_breaker", "point" => situation.foreign_point(name)})
+        end
+        place && "another circuit keeps the #{Instruction.name(place)} box live, and its breaker was not found"
+      end
 
       # Nobody walks to the panel to put a breaker back as it was a step ago.
       def undoing?(step)

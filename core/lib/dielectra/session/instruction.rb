@@ -64,7 +64,10 @@ module Dielectra
          live ? "The power is on: the tester touches, hands stay clear, one hand if you can." : nil]
       end
 
-      def on_bench(step, _situation) = ["Test #{step["device"]} out of the circuit, #{step["position"]}", "Continuity between each pair of its terminals.", nil]
+      def on_bench(step, situation)
+        ["Try the #{name(situation.place_of_device(step["device"]))} switch by itself, toggle #{step["position"]}",
+         "Continuity between each two of its screws, called as in the drawing: which of them beep?", nil]
+      end
 
       def on_replace(step, situation)
         return ["Put a good lamp into the light", "A lamp that was seen to burn elsewhere.", "Switch the light off first, and let a hot lamp cool."] if step["kind"] == "lamp"
@@ -77,7 +80,10 @@ module Dielectra
         ["Tape #{wire(step["point"])} #{step["tape"]}", "In the #{name(situation.place_of(step))} box. It is hot, and its colour says otherwise.", nil]
       end
 
-      def on_find_breaker(step, _situation) = ["Find the breaker behind #{wire(step["point"])}", nil, nil]
+      def on_find_breaker(step, situation)
+        ["Find the breaker behind #{wire(step["point"])}", "In the #{name(situation.place_of_point(step["point"]))} box it stays live with #{list(situation.breakers.keys)} off. " \
+                                                           "One breaker after the other, until it goes dead.", nil]
+      end
 
       # An answer in a few words.
       # @param region [Trade::Region] whose words are used
@@ -90,6 +96,7 @@ module Dielectra
         when "open" then inside(answer["found"], region)
         when "prove_dead" then answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
         when "probe" then read(answer)
+        when "find_breaker" then answer["device"] || "none found"
         when "bench" then answer["closed"].empty? ? "nothing closed" : answer["closed"].map { |pair| pair.join("–") }.join(", ")
         else "done"
         end

@@ -14,6 +14,8 @@ module Dielectra
       MOST_STEPS = 220
       # Times that a breaker is switched at most.
       MOST_SWITCHED = 24
+      # Times that wires are moved in a row, nothing being read, at most.
+      MOST_MOVED = 8
       # Certainty with which the circuit has to be right before it is called so.
       SURE = 0.999
       # Certainty that is enough where no question is worth its minutes.

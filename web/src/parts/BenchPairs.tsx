@@ -1,0 +1,65 @@
+import { useState } from "react";
+import type { Answer, Job } from "../api/client";
+import { Toggle } from "./Toggle";
+
+type Props = { job: Job; device: string; busy: boolean; onRead: (answer: Answer) => void };
+
+/** Which screws of a device beep, where it is none of what the buttons offer. */
+export function BenchPairs({ job, device, busy, onRead }: Props) {
+  const [asked, setAsked] = useState(false);
+  const [beeping, setBeeping] = useState<string[]>([]);
+  const link = "min-h-11 cursor-pointer underline decoration-1 underline-offset-4 disabled:opacity-40";
+  const labels = screwsOf(job, device);
+  const pairs = pairsOf(Object.keys(labels));
+  if (pairs.length === 0) return null;
+  if (!asked) {
+    return (
+      <button type="button" className={link} onClick={() => setAsked(true)}>
+        Others beep
+      </button>
+    );
+  }
+  return (
+    <form
+      className="grid w-full gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!busy) onRead({ closed: pairs.filter((pair) => beeping.includes(pair.join())) });
+      }}
+    >
+      <p>Every pair that beeps:</p>
+      <div className="flex flex-wrap gap-2">
+        {pairs.map((pair) => (
+          <Toggle
+            key={pair.join()}
+            on={beeping.includes(pair.join())}
+            onClick={() => setBeeping(toggled(beeping, pair.join()))}
+          >
+            {pair.map((terminal) => labels[terminal]).join("–")}
+          </Toggle>
+        ))}
+      </div>
+      <button type="submit" className={`${link} justify-self-start`} disabled={busy}>
+        {beeping.length === 0 ? "Nothing beeps" : "These beep"}
+      </button>
+    </form>
+  );
+}
+
+/** What is printed beside each screw of a device, its ground aside. */
+function screwsOf(job: Job, device: string): Record<string, string> {
+  const found = job.boxes.flatMap((box) => box.devices).find((one) => one.id === device);
+  const screws = (found?.screws ?? []).filter((screw) => screw.finish !== "green");
+  return Object.fromEntries(screws.map((screw) => [screw.terminal, screw.label]));
+}
+
+function pairsOf(screws: string[]): [string, string][] {
+  const sorted = [...screws].sort();
+  return sorted.flatMap((one, index) =>
+    sorted.slice(index + 1).map((other): [string, string] => [one, other]),
+  );
+}
+
+function toggled(list: string[], item: string): string[] {
+  return list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
+}
