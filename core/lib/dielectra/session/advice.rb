@@ -10,7 +10,7 @@ module Dielectra
       RULES = {
         look: "Nothing is opened before the light and the breaker were looked at once.",
         prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
-        bench: "Its screws say nothing. What it joins in either position says what it is; nothing can be said of the wires on it before.",
+        bench: "Its screws say nothing. What it joins in either position says what it is; what is said of its wires before that is a guess.",
         live_search: "Everything here hangs loose and looks alike: apart and capped, the detector finds the line.",
         cause: "A new switch would mend it whatever it was. This tells what, while the old one is still in its place.",
         polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
