@@ -5,6 +5,9 @@ module Dielectra
     # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
     # open, what touches what, and where the electrician is. A fold over the steps; immutable.
     class Situation
+      # Times that one may be unsure of the light before it is not asked for any more: one looks once more.
+      LOOKS = 4
+
       attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign, :foreign_points, :proved, :benched
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
@@ -40,7 +43,7 @@ module Dielectra
       def after(step, number = step["id"])
         answer = step["answer"] || {}
         return with(declined: declined.merge(Situation.subject(step) => number)) if answer["cannot"] || none_found?(step, answer)
-        return with(at: place_of(step), declined: declined.merge(asked(step) => number)) if answer["unsure"]
+        return with(at: place_of(step), declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1)) if answer["unsure"]
 
         with(at: place_of(step), **changes(step, answer, number))
       end
@@ -73,8 +76,9 @@ module Dielectra
       # @return [Boolean] whether a place was proved dead and no breaker has been turned on since
       def proved_dead?(place) = off? && dead.key?(place)
 
-      # @return [Boolean] whether the person at the house said that this cannot be done
-      def declined?(step) = declined.key?(Situation.subject(step)) || declined.key?(asked(step))
+      # @return [Boolean] whether the person at the house said that this cannot be done, or was unsure of it so often with everything
+      #   as it is that there is no point in asking on
+      def declined?(step) = declined.key?(Situation.subject(step)) || declined.fetch(asked(step), 0) >= (step["do"] == "watch" ? LOOKS : 1)
 
       # What touches what in an opened place now.
       # @return [Array<Array<String>>]
