@@ -78,7 +78,11 @@ module Dielectra
 
       # @return [Boolean] whether the person at the house said that this cannot be done, or was unsure of it so often with everything
       #   as it is that there is no point in asking on
-      def declined?(step) = declined.key?(Situation.subject(step)) || declined.fetch(asked(step), 0) >= (step["do"] == "watch" ? LOOKS : 1)
+      def declined?(step)
+        return false if declined.empty?
+
+        declined.key?(Situation.subject(step)) || declined.fetch(asked(step), 0) >= (step["do"] == "watch" ? LOOKS : 1)
+      end
 
       # What touches what in an opened place now.
       # @return [Array<Array<String>>]
@@ -210,8 +214,9 @@ module Dielectra
 
       def own_breakers = breakers.values_at(*job.breakers)
 
-      # The same question again under the same circumstances.
-      def asked(step) = [Situation.subject(step), arrangement, positions, breakers]
+      # The same question again under the same circumstances. Of a reading one was unsure of nobody throws toggles to be asked once
+      # more.
+      def asked(step) = [Situation.subject(step), arrangement, (positions if step["do"] == "watch"), breakers]
 
       def with(**changes)
         Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,

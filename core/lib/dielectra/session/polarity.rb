@@ -16,7 +16,7 @@ module Dielectra
 
       # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
       def step
-        ask(readings.first, stand) unless (grounded? && !moved?) || stand.nil? || seen?
+        ask(readings.find { |_, tool, points| !declined?(tool, points) }, stand) unless (grounded? && !moved?) || stand.nil? || seen?
       end
 
       # The reading that has just come out otherwise, once more: all that is done next hangs on it.
@@ -47,9 +47,10 @@ module Dielectra
 
       # @param raised [Hash{String => Boolean}] how the toggles shall stand
       def ask((place, tool, points), raised)
-        step = place && @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } }
-        step unless step.nil? || @situation.declined?(step.to_h)
+        @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } } unless place.nil? || declined?(tool, points)
       end
+
+      def declined?(tool, points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
 
       def moved? = @situation.arrangement.joints.any?
 

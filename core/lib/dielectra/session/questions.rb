@@ -37,11 +37,14 @@ module Dielectra
       def pairs(place, toggles, set, there)
         there = there.spend(@costs["probe"])
         points = probing_points(place)
-        table = points.combination(2).reject { |pair| asked?(:continuity, pair, toggles) }
+        table = points.combination(2).reject { |pair| asked?(:continuity, pair, toggles) || declined?("continuity", pair) }
         readings(:continuity, table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there) do |pair|
           @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
         end
       end
+
+      # Whether a reading cannot be taken, or one was unsure of it.
+      def declined?(tool, points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
 
       def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
@@ -92,7 +95,7 @@ module Dielectra
       def volts(place, there, toggles, set)
         tool = %w[low_z voltage].find { |name| @job.tool?(name) } or return []
         points = probing_points(place)
-        table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, toggles) }
+        table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) }
         readings(:volts, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there) do |pair|
           @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } }
         end
@@ -103,7 +106,7 @@ module Dielectra
         return [] unless @job.tool?("ncv")
 
         points = probing_points(place).grep(%r{/})
-        table = points.zip.reject { |point| asked?(:ncv, point, toggles) }
+        table = points.zip.reject { |point| asked?(:ncv, point, toggles) || declined?("ncv", point) }
         readings(:detect, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there.spend(0.2), most: 1) do |point|
           @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } }
         end
