@@ -60,4 +60,22 @@ RSpec.describe Dielectra::Session::BenchTest do
     session.record(session.next.to_h.merge("answer" => {"cannot" => "no tester for it"}))
     expect(session.next.to_h).to eq("do" => "replace", "device" => "S2", "kind" => "three_way")
   end
+
+  it "is told of in words, and offers what may beep" do
+    told = house
+    session = opened("tower_stair", "lamp_room", house: told)
+    until session.next.do == "bench"
+      step = session.next.to_h
+      session.record(step.merge("answer" => told.answer(step).except("id")))
+    end
+    advice = Dielectra::Session::Advice.next(session).to_h
+    expect(advice).to include("title" => /lamp room switch by itself/, "purpose" => /screws say nothing/)
+    expect(advice["choices"].map { |choice| choice["label"] }).to eq(["T1–T2 beeps", "T1–T3 beeps", "T2–T3 beeps", "Nothing beeps"])
+  end
+
+  it "shows in the drawing what the switch has turned out to be" do
+    session = play(house, demo_job("tower_stair"))
+    device = Dielectra::Session::Boxes.new(session).to_a.find { |box| box["place"] == "lamp_room" }["devices"].first
+    expect([device["term"], device["screws"].map { |screw| screw["label"] }]).to eq(["three-way switch", ["T1 T1", "T2 T2", "G", "T3 COM", "T4"]])
+  end
 end

@@ -88,7 +88,8 @@ module Dielectra
 
       # A reading that was taken once, with everything joined as it still is.
       def askable?(seen)
-        (LIVE + DEAD).include?(seen.what) && !@situation.declined?({"do" => "probe", "tool" => seen.what.to_s, "at" => seen.at}) && seen.toggles.one? && seen.arrangement == @situation.arrangement &&
+        (LIVE + DEAD).include?(seen.what) && !@situation.declined?({"do" => "probe", "tool" => seen.what.to_s,
+                                                                    "at" => seen.at}) && seen.toggles.one? && seen.arrangement == @situation.arrangement &&
           @belief.observations.count { |other| other.what == seen.what && other.at == seen.at && other.arrangement == seen.arrangement } < 2
       end
 

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+# Somebody who is not sure, or cannot.
+RSpec.describe "A person in doubt" do
+  # Plays a demo house; every so many readings the answer is that one is not sure.
+  def played(name, every)
+    house = Dielectra::Practice::House.new(demo_circuit(name))
+    session = Dielectra::Session::Troubleshooting.new(demo_job(name))
+    readings = 0
+    until session.next.is_a?(Dielectra::Session::Conclusion)
+      step = session.next.to_h
+      doubt = %w[watch probe].include?(step["do"]) && ((readings += 1) % every).zero?
+      session.record(step.merge("answer" => doubt ? {"unsure" => true} : house.answer(step).except("id")))
+    end
+    [session, house]
+  end
+
+  %w[tower_stair boathouse horn_shed].each do |name|
+    [3, 4].each do |every|
+      it "gets #{name} mended though one reading in #{every} is uncertain" do
+        session, house = played(name, every)
+        expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, session.job).obeys?]).to eq(["solved", true])
+      end
+    end
+  end
+
+  it "is asked for the light once more, and for a reading not again as things are" do
+    session = opened("tower_stair", "lamp_room")
+    watch = {"do" => "watch", "answer" => {"unsure" => true}}
+    probe = {"do" => "probe", "tool" => "continuity", "at" => %w[S2.common lamp_room/1.red], "answer" => {"unsure" => true}}
+    [watch, probe].each { |step| session.record(step) }
+    expect([watch, probe].map { |step| session.situation.declined?(step.except("answer")) }).to eq([false, true])
+    3.times { session.record(watch) }
+    expect(session.situation.declined?({"do" => "watch"})).to be(true)
+  end
+
+  it "is sent away where a second circuit keeps a box live and no breaker for it is found" do
+    scenario = Dielectra::Practice::Scenario.new(Random.new(9), family: :second_circuit, trouble: :apart_all)
+    house = Dielectra::Practice::House.new(scenario.circuit)
+    session = Dielectra::Session::Troubleshooting.new(scenario.job)
+    until session.next.is_a?(Dielectra::Session::Conclusion)
+      step = session.next.to_h
+      session.record(step.merge("answer" => step["do"] == "find_breaker" ? {"device" => nil} : house.answer(step).except("id")))
+    end
+    expect([session.next.status, session.next.why]).to match(["stopped", /another circuit keeps the \w+( \w+)? box live/])
+  end
+end
