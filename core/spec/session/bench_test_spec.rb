@@ -9,6 +9,17 @@ RSpec.describe Dielectra::Session::BenchTest do
     Dielectra::Practice::House.new(Dielectra::Circuit.read(document))
   end
 
+  # The session as it comes to try the second switch.
+  def before_bench
+    told = house
+    session = opened("tower_stair", "lamp_room", house: told)
+    until session.next.do == "bench"
+      step = session.next.to_h
+      session.record(step.merge("answer" => told.answer(step).except("id")))
+    end
+    session
+  end
+
   def kinds(session) = session.next.causes.map { |cause| cause["kind"] }
 
   def steps(session, doing) = session.steps.select { |step| step["do"] == doing }
@@ -51,23 +62,13 @@ RSpec.describe Dielectra::Session::BenchTest do
   end
 
   it "puts a new one in where the old one cannot be tried" do
-    told = house
-    session = opened("tower_stair", "lamp_room", house: told)
-    until session.next.do == "bench"
-      step = session.next.to_h
-      session.record(step.merge("answer" => told.answer(step).except("id")))
-    end
+    session = before_bench
     session.record(session.next.to_h.merge("answer" => {"cannot" => "no tester for it"}))
     expect(session.next.to_h).to eq("do" => "replace", "device" => "S2", "kind" => "three_way")
   end
 
   it "is told of in words, and offers what may beep" do
-    told = house
-    session = opened("tower_stair", "lamp_room", house: told)
-    until session.next.do == "bench"
-      step = session.next.to_h
-      session.record(step.merge("answer" => told.answer(step).except("id")))
-    end
+    session = before_bench
     advice = Dielectra::Session::Advice.next(session).to_h
     expect(advice).to include("title" => /lamp room switch by itself/, "purpose" => /screws say nothing/)
     expect(advice["choices"].map { |choice| choice["label"] }).to eq(["T1–T2 beeps", "T1–T3 beeps", "T2–T3 beeps", "Nothing beeps"])

@@ -7,13 +7,23 @@ module Dielectra
       # Ohms of a body, hand to foot, as IEC 60479-1 takes it for a rough reckoning.
       BODY = 1_000
 
+      # @param circuit [Circuit]
+      # @return [Array<String>] grounding conductors, grounds of devices and enclosures, the panel's aside
+      def self.touchable(circuit)
+        circuit.places.reject(&:panel?).flat_map do |place|
+          bare = circuit.cable_ends(place.id).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+          yokes = circuit.devices_at(place.id).filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
+          bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
+        end
+      end
+
       # @param network [Network]
       def initialize(network)
         @network = network
       end
 
       # @return [Array<String>] touchable points that are live
-      def points = touchable.select { |point| @network.live?(point) }
+      def points = Hazards.touchable(circuit).select { |point| @network.live?(point) }
 
       # What each would do to a person who stands on earth.
       # @return [Array<Hash>] `point`, `volts` (unloaded, against the neutral) and `milliamperes` through a body
@@ -29,14 +39,6 @@ module Dielectra
       def circuit = @network.circuit
 
       def earth = "#{circuit.places.find(&:panel?).id}.neutral"
-
-      def touchable
-        circuit.places.reject(&:panel?).flat_map do |place|
-          bare = circuit.cable_ends(place.id).flat_map { |cable_end| cable_end.grounding ? [cable_end.point(cable_end.grounding)] : [] }
-          yokes = circuit.devices_at(place.id).filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
-          bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
-        end
-      end
     end
   end
 end

@@ -25,13 +25,13 @@ module Dielectra
 
       # Grounds that were joined with others and are not any more.
       def ungrounded
-        here = grounds(@found) & grounds(@left)
+        here = Physics::Hazards.touchable(@found) & Physics::Hazards.touchable(@left)
         (here.select { |point| grounded?(@found, point) } - here.select { |point| grounded?(@left, point) }).map { |point| "#{point} has lost its ground" }
       end
 
       # Grounding conductors that carry current.
       def borrowed
-        grounds(@left).grep(%r{/}).select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }.map { |point| "#{point} is used for something else than ground" }
+        Physics::Hazards.touchable(@left).grep(%r{/}).select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }.map { |point| "#{point} is used for something else than ground" }
       end
 
       # Conductors of two circuits that touch, or that a device has on it.
@@ -74,19 +74,10 @@ module Dielectra
         end.uniq
       end
 
-      # Grounding conductors, enclosures and grounds of devices.
-      def grounds(circuit)
-        circuit.places.reject(&:panel?).flat_map do |place|
-          bare = circuit.cable_ends(place.id).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
-          yokes = circuit.devices_at(place.id).filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
-          bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
-        end
-      end
-
-      def grounded?(circuit, point) = (circuit.joint_at(point)&.points || []).intersect?(grounds(circuit) - [point])
+      def grounded?(circuit, point) = (circuit.joint_at(point)&.points || []).intersect?(Physics::Hazards.touchable(circuit) - [point])
 
       # What a ground touches that is none.
-      def working(point) = (@left.joint_at(point)&.points || []) - grounds(@left)
+      def working(point) = (@left.joint_at(point)&.points || []) - Physics::Hazards.touchable(@left)
     end
   end
 end
