@@ -5,7 +5,7 @@ module Dielectra
     # Where things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
     # open, what touches what, and where the electrician is. A fold over the steps; immutable.
     class Situation
-      # Times that one may be unsure of the light before it is not asked for any more: one looks once more.
+      # Times that one may be unsure of the light before it is not asked for any more where all hangs on it.
       LOOKS = 4
 
       attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign, :foreign_points, :proved, :benched
@@ -76,12 +76,11 @@ module Dielectra
       # @return [Boolean] whether a place was proved dead and no breaker has been turned on since
       def proved_dead?(place) = off? && dead.key?(place)
 
-      # @return [Boolean] whether the person at the house said that this cannot be done, or was unsure of it so often with everything
-      #   as it is that there is no point in asking on
-      def declined?(step)
-        return false if declined.empty?
-
-        declined.key?(Situation.subject(step)) || declined.fetch(asked(step), 0) >= (step["do"] == "watch" ? LOOKS : 1)
+      # @param times [Integer] how often one has to have been unsure of it with everything as it is
+      # @param toggled [Hash{String => String}] switch => position, of those that would be thrown first
+      # @return [Boolean] whether the person at the house said that this cannot be done, or was unsure of it
+      def declined?(step, times = 1, toggled: {})
+        declined.any? && (declined.key?(Situation.subject(step)) || declined.fetch(asked(step, toggled), 0) >= times)
       end
 
       # What touches what in an opened place now.
@@ -216,7 +215,7 @@ module Dielectra
 
       # The same question again under the same circumstances. Of a reading one was unsure of nobody throws toggles to be asked once
       # more.
-      def asked(step) = [Situation.subject(step), arrangement, (positions if step["do"] == "watch"), breakers]
+      def asked(step, toggled = {}) = [Situation.subject(step), arrangement, (positions.merge(toggled) if step["do"] == "watch"), breakers]
 
       def with(**changes)
         Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,

@@ -53,7 +53,7 @@ module Dielectra
         found = [*light, *openings, *lamp, *dead_readings, *live_readings].compact
         found += repairs(found.select { |candidate| worthwhile?(candidate) }.map(&:value).min)
         found += joined_pairs if worth_more?(found)
-        possible = found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && @situation.declined?(candidate.step.to_h)) }
+        possible = found.compact.reject { |candidate| candidate.step.nil? || (candidate.step != :stop && declined_step?(candidate)) }
         worthwhile, idle = possible.partition { |candidate| worthwhile?(candidate) }
         helping, idle = idle.partition { |candidate| helpful?(candidate, worthwhile) }
         worthwhile += helping
@@ -157,8 +157,8 @@ module Dielectra
         return candidate(:watch, nil, @standing.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
 
         there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
-        up = toggles.first[control.id]
-        candidate(:throw, control.id, there, answers, @permits.looking.set(control.id, up ? "up" : "down"))
+        set = @permits.looking.set(control.id, toggles.first[control.id] ? "up" : "down")
+        candidate(:throw, control.id, there, answers, set) unless @situation.declined?({"do" => "watch"}, toggled: {control.id => set["to"]})
       end
 
       def thrown(control)

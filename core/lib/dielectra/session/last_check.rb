@@ -45,7 +45,7 @@ module Dielectra
         once.filter_map do |raised|
           thrown = raised.count { |id, up| @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up }
           step = @session.approach.toggled(raised) { @session.permits.looking.watch }
-          next if @session.situation.declined?(step.to_h)
+          next if @session.situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
 
           Candidate.new(purpose: :watch, minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])), value: 0.0, step:,
                         answers: @hypotheses.map { |hypothesis| {shown(hypothesis, raised) => 1.0} })

@@ -46,6 +46,9 @@ module Dielectra
       # Whether a reading cannot be taken, or one was unsure of it.
       def declined?(tool, points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
 
+      # The same of the step of a candidate; a combination that has to be watched is looked at once more.
+      def declined_step?(candidate) = @situation.declined?(candidate.step.to_h, candidate.purpose == :prove ? Evidence::Situation::LOOKS : 1)
+
       def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
       # The best of the readings a profile is about. Readings that tell the same apart are one of them.
