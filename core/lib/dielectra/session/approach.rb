@@ -36,7 +36,7 @@ module Dielectra
       def power
         return yield(@permits.looking) if @situation.power == "on"
 
-        permit = @permits.energise or return
+        permit = @permits.energise or return (trial if @before_power.failed?)
         tried_first { permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" }) }
       end
 
@@ -66,10 +66,13 @@ module Dielectra
       private
 
       # What has to be tried before power comes on, and then whatever comes after.
-      def tried_first
+      def tried_first = trial || yield
+
+      # The trial before power comes on, or once more where it has come out badly.
+      def trial
         place, tool, pair = @wanted ||= @before_power.wanted || [nil]
         step = place && @permits.hands(place)&.probe(tool, pair)
-        step && !@situation.declined?(step.to_h) ? step : yield
+        step unless step.nil? || @situation.declined?(step.to_h)
       end
 
       def switch_off
