@@ -41,6 +41,14 @@ RSpec.describe "Rules of the work" do
       moved.record(moved.next.to_h.merge("answer" => {"ohms" => 0.2}))
       expect([moved.before_power.failed?, moved.permits.energise, moved.before_power.wanted&.last]).to eq([true, nil, moved.steps.last["at"]])
     end
+
+    it "has the trial made once more wherever the power is wanted, and not a third time" do
+      moved.record(moved.next.to_h.merge("answer" => {"ohms" => 0.2}))
+      again = moved.approach.power(&:watch)
+      expect(again.to_h).to eq(moved.steps.last.except("answer", "id"))
+      moved.record(again.to_h.merge("answer" => {"ohms" => 0.2}))
+      expect(moved.approach.power(&:watch)).to be_nil
+    end
   end
 
   it "keeps a breaker off that has tripped as things are joined and thrown now" do
