@@ -67,6 +67,13 @@ RSpec.describe Dielectra::Session::BenchTest do
     expect(session.next.to_h).to eq("do" => "replace", "device" => "S2", "kind" => "three_way")
   end
 
+  it "is left where it cannot be taken out" do
+    told = house
+    session = opened("tower_stair", "lamp_room", house: told)
+    session.record(session.next.to_h.merge("answer" => {"cannot" => "the screws are seized"}))
+    expect(described_class.new(session).step).to be_nil
+  end
+
   it "is told of in words, and offers what may beep" do
     session = before_bench
     advice = Dielectra::Session::Advice.next(session).to_h

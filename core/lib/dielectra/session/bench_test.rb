@@ -15,12 +15,13 @@ module Dielectra
         @situation = session.situation
       end
 
-      # @return [Step, nil] nil where there is none, or all of them are known
+      # @return [Step, nil] nil where there is none, all of them are known, or nobody can get at it
       def step
         device, place = @situation.unmarked.find { |id, _| doubtful?(id) }
         return unless device
 
-        @session.approach.hands(place) { |hands| tried(hands, device, place) }
+        step = @session.approach.hands(place) { |hands| tried(hands, device, place) }
+        step unless step.nil? || @situation.declined?(step.to_h)
       end
 
       private
