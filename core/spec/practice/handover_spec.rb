@@ -35,6 +35,14 @@ RSpec.describe Dielectra::Practice::Handover do
     expect(used).to include("lamp_room/1.bare is used for something else than ground")
   end
 
+  it "has nothing against a spare that is joined to the ground" do
+    spare = left("tower_stair", opened: ["lamp_room"]) do |document|
+      document["cables"].last["conductors"].push({"id" => "red", "color" => "red"})
+      joint(document, "lamp_room.box").push("lamp_room/2.red")
+    end
+    expect(spare).to be_empty
+  end
+
   it "names a breaker that is off" do
     off = left("boathouse", opened: []) { |document| document["devices"].find { |device| device["id"] == "B1" }["position"] = "off" }
     expect(off).to eq(["B1 is off"])

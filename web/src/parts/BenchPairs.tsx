@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Answer, Job } from "../api/client";
+import { TextButton } from "./TextButton";
 import { Toggle } from "./Toggle";
 
 type Props = { job: Job; device: string; busy: boolean; onRead: (answer: Answer) => void };
@@ -8,16 +9,11 @@ type Props = { job: Job; device: string; busy: boolean; onRead: (answer: Answer)
 export function BenchPairs({ job, device, busy, onRead }: Props) {
   const [asked, setAsked] = useState(false);
   const [beeping, setBeeping] = useState<string[]>([]);
-  const link = "min-h-11 cursor-pointer underline decoration-1 underline-offset-4 disabled:opacity-40";
   const labels = screwsOf(job, device);
   const pairs = pairsOf(Object.keys(labels));
   if (pairs.length === 0) return null;
   if (!asked) {
-    return (
-      <button type="button" className={link} onClick={() => setAsked(true)}>
-        Others beep
-      </button>
-    );
+    return <TextButton onClick={() => setAsked(true)}>Others beep</TextButton>;
   }
   return (
     <form
@@ -39,9 +35,9 @@ export function BenchPairs({ job, device, busy, onRead }: Props) {
           </Toggle>
         ))}
       </div>
-      <button type="submit" className={`${link} justify-self-start`} disabled={busy}>
+      <TextButton type="submit" className="justify-self-start" disabled={busy}>
         {beeping.length === 0 ? "Nothing beeps" : "These beep"}
-      </button>
+      </TextButton>
     </form>
   );
 }

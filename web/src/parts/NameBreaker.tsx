@@ -1,5 +1,7 @@
 import { useState } from "react";
 import type { Answer } from "../api/client";
+import { TextButton } from "./TextButton";
+import { Written } from "./Written";
 
 /** Which breaker it was, by what stands at the panel. */
 export function NameBreaker({ busy, onFound }: { busy: boolean; onFound: (answer: Answer) => void }) {
@@ -14,15 +16,13 @@ export function NameBreaker({ busy, onFound }: { busy: boolean; onFound: (answer
         if (good && !busy) onFound({ device: name });
       }}
     >
-      <label className="flex items-center gap-2">
-        It is breaker
-        <input
-          value={text}
-          placeholder="B2"
-          onChange={(event) => setText(event.target.value)}
-          className="min-h-14 w-32 rounded-md border-2 border-current bg-transparent px-3 font-mono text-lg"
-        />
-      </label>
+      <Written
+        label="It is breaker"
+        value={text}
+        placeholder="B2"
+        onText={setText}
+        className="min-h-14 w-32 text-lg"
+      />
       <button
         type="submit"
         disabled={!good || busy}
@@ -30,14 +30,9 @@ export function NameBreaker({ busy, onFound }: { busy: boolean; onFound: (answer
       >
         It goes dead
       </button>
-      <button
-        type="button"
-        disabled={busy}
-        onClick={() => onFound({ device: null })}
-        className="min-h-11 cursor-pointer underline decoration-1 underline-offset-4"
-      >
+      <TextButton disabled={busy} onClick={() => onFound({ device: null })}>
         None of them
-      </button>
+      </TextButton>
     </form>
   );
 }

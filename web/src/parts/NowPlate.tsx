@@ -11,6 +11,7 @@ import { Moves } from "./Moves";
 import { NameBreaker } from "./NameBreaker";
 import { Plate } from "./Plate";
 import { StillLive } from "./StillLive";
+import { TextButton } from "./TextButton";
 import { ReadNumber } from "./ReadNumber";
 
 type Chosen = { chosen: Advice | null; choose: (advice: Advice | null) => void };
@@ -77,13 +78,9 @@ function Instead({ job, busy, chosen, choose }: Omit<Props, "take" | "undo"> & C
   if (!next || job.instead.length === 0) return null;
   if (chosen) {
     return (
-      <button
-        type="button"
-        onClick={() => choose(null)}
-        className="min-h-11 cursor-pointer justify-self-start underline decoration-1 underline-offset-4"
-      >
+      <TextButton onClick={() => choose(null)} className="justify-self-start">
         Back to the step that is best
-      </button>
+      </TextButton>
     );
   }
   return (
@@ -177,20 +174,14 @@ function Doing({ job, advice, busy, take }: Omit<Props, "undo"> & { advice: Advi
 }
 
 function Doubt({ busy, onAnswer }: { busy: boolean; onAnswer: (answer: Answer) => void }) {
-  const look = "min-h-11 cursor-pointer underline decoration-1 underline-offset-4 disabled:opacity-60";
   return (
     <>
-      <button type="button" disabled={busy} onClick={() => onAnswer({ unsure: true })} className={look}>
+      <TextButton disabled={busy} onClick={() => onAnswer({ unsure: true })}>
         Not sure
-      </button>
-      <button
-        type="button"
-        disabled={busy}
-        onClick={() => onAnswer({ cannot: "cannot be done" })}
-        className={look}
-      >
+      </TextButton>
+      <TextButton disabled={busy} onClick={() => onAnswer({ cannot: "cannot be done" })}>
         Cannot do this
-      </button>
+      </TextButton>
     </>
   );
 }

@@ -1,5 +1,7 @@
 import { useState } from "react";
 import type { Answer } from "../api/client";
+import { TextButton } from "./TextButton";
+import { Written } from "./Written";
 
 const UNITS: Record<string, "volts" | "ohms"> = { voltage: "volts", low_z: "volts", resistance: "ohms" };
 
@@ -26,23 +28,17 @@ export function ReadNumber({
         if (good && !busy) onRead({ [unit]: value });
       }}
     >
-      <label className="flex items-center gap-2">
-        Reads
-        <input
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          inputMode="decimal"
-          className="min-h-11 w-24 rounded-md border-2 border-current bg-transparent px-3 font-mono"
-        />
-        {unit === "volts" ? "V" : "Ω"}
-      </label>
-      <button
-        type="submit"
-        disabled={!good || busy}
-        className="min-h-11 cursor-pointer underline disabled:opacity-40"
-      >
+      <Written
+        label="Reads"
+        unit={unit === "volts" ? "V" : "Ω"}
+        value={text}
+        onText={setText}
+        inputMode="decimal"
+        className="w-24"
+      />
+      <TextButton type="submit" disabled={!good || busy}>
         Take it
-      </button>
+      </TextButton>
     </form>
   );
 }

@@ -116,7 +116,7 @@ module Dielectra
 
       # Screws of a device that had a conductor under them when its box was opened.
       def used_screws(place, device)
-        found_joints(place).select { |joint| joint.size > 1 }.flatten.grep(/\A#{device}\.t/).map { |point| point.split(".").last }.sort
+        found_joints(place).select { |joint| joint.size > 1 }.flatten.select { |point| Situation.screw?(point, device) }.map { |point| point.split(".").last }.sort
       end
 
       # @return [Hash{String => String}] switches whose screws say nothing and that are in their boxes still => the box

@@ -20,6 +20,14 @@ module Dielectra
 
       attr_reader :circuit, :state, :wiring
 
+      # @param toggles [Hash{String => String}] positions of switches; one that its device does not have leaves it as it stands
+      # @param on [Array<Circuit::Device>] the breakers that are on, all others being off
+      # @return [Network] the circuit as it is switched then
+      def self.switched(circuit, toggles, on = circuit.breakers)
+        known = toggles.select { |id, at| circuit.device(id).kind.position_named(at) }
+        new(circuit, known.merge(circuit.breakers.to_h { |breaker| [breaker.id, on.include?(breaker) ? "on" : "off"] }))
+      end
+
       # @param state [Hash{String => String, Array<String>}] positions where they differ from the circuit's own
       # @param wiring [Wiring] of the circuit, where it is at hand
       # @raise [InvalidInput] for a device the circuit does not have, or a position the device does not have

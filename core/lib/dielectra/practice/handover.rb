@@ -29,7 +29,7 @@ module Dielectra
         (here.select { |point| grounded?(@found, point) } - here.select { |point| grounded?(@left, point) }).map { |point| "#{point} has lost its ground" }
       end
 
-      # Grounding conductors that carry current.
+      # Grounding conductors that touch anything in use that is no ground.
       def borrowed
         Physics::Hazards.touchable(@left).grep(%r{/}).select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }.map { |point| "#{point} is used for something else than ground" }
       end
@@ -58,26 +58,27 @@ module Dielectra
         end
       end
 
-      def network(state)
-        known = state.select { |id, at| @left.device(id).kind.position_named(at) }
-        (@networks ||= {})[state] ||= Physics::Network.new(@left, known.merge(@left.breakers.to_h { |breaker| [breaker.id, "on"] }))
-      end
+      def network(state) = (@networks ||= {})[state] ||= Physics::Network.switched(@left, state)
 
       # Ends of conductors and devices' terminals that a breaker feeds in some combination.
       def fed_by(breakers)
-        ids = breakers.map(&:id)
-        state = @left.breakers.to_h { |breaker| [breaker.id, ids.include?(breaker.id) ? "on" : "off"] }
         @job.combinations.flat_map do |toggles|
-          known = toggles.select { |id, at| @left.device(id).kind.position_named(at) }
-          now = Physics::Network.new(@left, known.merge(state))
+          now = Physics::Network.switched(@left, toggles, breakers)
           @left.places.reject(&:panel?).flat_map { |place| @left.points_of(place.id) }.select { |point| now.live?(point) }
         end.uniq
       end
 
       def grounded?(circuit, point) = (circuit.joint_at(point)&.points || []).intersect?(Physics::Hazards.touchable(circuit) - [point])
 
-      # What a ground touches that is none.
-      def working(point) = (@left.joint_at(point)&.points || []) - Physics::Hazards.touchable(@left)
+      # What a ground touches that is none, conductors aside that touch nothing else at either end.
+      def working(point) = beside_grounds(point).reject { |other| spare?(other) }
+
+      def beside_grounds(point) = (@left.joint_at(point)&.points || []) - Physics::Hazards.touchable(@left)
+
+      def spare?(point)
+        ends = @left.cables.flat_map { |cable| cable.conductors.map { |wire| cable.points(wire) } }.find { |points| points.include?(point) } or return false
+        ends.all? { |one| (beside_grounds(one) - [one]).empty? }
+      end
     end
   end
 end

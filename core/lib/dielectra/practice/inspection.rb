@@ -42,10 +42,7 @@ module Dielectra
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }
       end
 
-      def network(state)
-        known = state.select { |id, at| @circuit.device(id).kind.position_named(at) }
-        Physics::Network.new(@circuit, known.merge(@circuit.breakers.to_h { |breaker| [breaker.id, "on"] }))
-      end
+      def network(state) = Physics::Network.switched(@circuit, state)
 
       def hazards_in(state)
         now = network(state)

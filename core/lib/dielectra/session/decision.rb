@@ -58,8 +58,9 @@ module Dielectra
       end
 
       def concluded
-        return ruled(:mark, marking) if proved? && situation.off? && marking
-        return unless situation.power == "on" && proved?
+        return unless proved?
+        return ruled(:mark, marking) if situation.off?
+        return unless situation.power == "on"
         return concluded if surprised? && @session.reconsider
 
         polarity = Polarity.new(@session)

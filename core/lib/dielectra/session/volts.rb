@@ -7,6 +7,7 @@ module Dielectra
     class Volts
       include Patterns
 
+      # What stands for each potential in a row.
       LETTERS = {line: "l".ord, neutral: "n".ord, floating: "f".ord}.freeze
 
       # @param toggles [Diagnosis::Toggles]
