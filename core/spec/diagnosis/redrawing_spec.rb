@@ -5,7 +5,7 @@ RSpec.describe "Too many ways to hold" do
   def until_open(scenario)
     house = Dielectra::Practice::House.new(scenario.circuit)
     session = Dielectra::Session::Troubleshooting.new(scenario.job)
-    session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h))) until session.situation.unsorted.any?
+    session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h))) until session.situation.unsheathed.any?
     session
   end
 
@@ -21,6 +21,17 @@ RSpec.describe "Too many ways to hold" do
     leads = ->(one) { one.runs.select { |run| run.at?(place) }.to_h { |run| [run.places, run.strands.map { |strand| [strand.function, strand.points[run.side(place)]] }] } }
     changes = skeleton.exchanged(belief.world).map { |other| leads.call(other).sum { |places, strands| (strands - leads.call(skeleton)[places]).size } }
     expect([changes.uniq, changes.size]).to match([[2], a_value > 3])
+  end
+
+  it "exchanges conductors that were found in one joint, and leaves alone what the box tells apart" do
+    session = until_open(Dielectra::Practice::Scenario.new(Random.new(9_500_034)))
+    skeleton = session.belief.hypotheses.first.skeleton
+    place = session.situation.unsheathed.first
+    found = session.situation.found_joints(place).map { |joint| joint.grep(%r{/}) }
+    named = ->(one) { found.map { |joint| one.functions_at(place).values_at(*joint).sort } }
+    neighbours = skeleton.exchanged(session.belief.world)
+    expect(neighbours.map(&named)).to all(eq(named.call(skeleton)))
+    expect(neighbours.size).to be_positive
   end
 
   it "weighs neighbours as what they are beside" do

@@ -67,7 +67,7 @@ module Dielectra
       # Where single conductors were drawn from too many ways: the same belief with the neighbours of what has come to the fore, the
       # same but for two conductors exchanged, as long as these are at least as good.
       def redrawn(situation)
-        return self unless situation.unsorted.any?
+        return self unless situation.unsheathed.any?
 
         fresh = leading(share: REDRAWN, most: MOST_REDRAWN).uniq(&:skeleton).reject { |hypothesis| world.redrawn.key?(hypothesis.skeleton) }
         return self if fresh.empty?

@@ -8,18 +8,22 @@ module Dielectra
       # Assignments that are drawn.
       MOST_BUNDLED = 400
 
-      # A way with two single conductors exchanged in a box that is all apart, where nothing was said of which is which: every
-      # such way.
+      # A way with two single conductors exchanged that the box as found says nothing of which is which: both in one joint, or both
+      # apart. Every such way.
       # @param way [Routing::Way]
       # @return [Array<Routing::Way>]
       def exchanged(way)
-        @places.select { |place| apart?(place) && @ports[place].all?(&:single?) }.flat_map do |place|
+        @places.select { |place| @ports[place].all?(&:single?) }.flat_map do |place|
           slots = way.layout.edges_at(place).flat_map { |edge| way.layout.carried(edge).each_index.map { |slot| [edge, edge.index(place), slot] } }
-          slots.combination(2).reject { |one, other| namesakes?(way, one, other) }.map { |one, other| put(way, place, one, other) }
+          alike = slots.group_by { |edge, side, slot| joint_of(place, way.sides[edge][side].points[slot]) }.values
+          alike.flat_map { |some| some.combination(2).reject { |one, other| namesakes?(way, one, other) } }.map { |one, other| put(way, place, one, other) }
         end
       end
 
       private
+
+      # @return [Array<String>, nil] what touches a conductor as it was found
+      def joint_of(place, point) = @situation.joints_with_tabs(place).find { |joint| joint.size > 1 && joint.include?(point) }
 
       # Whether two conductors are the travelers of one run that nobody has followed: their names may be exchanged.
       def namesakes?(way, (edge, side, slot), (other, _, number))

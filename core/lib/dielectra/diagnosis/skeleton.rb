@@ -45,7 +45,7 @@ module Dielectra
         @outer = outer_links
       end
 
-      # @return [Array<Skeleton>] the same with two single conductors exchanged in a box that is all apart
+      # @return [Array<Skeleton>] the same with two single conductors exchanged that the boxes as found do not tell apart
       def exchanged(world) = @routing.exchanged(@group.first).map { |way| Skeleton.new([way], @routing, @total, @job, world) }
 
       # @return [Array<Symbol>] what is not right in the opened boxes

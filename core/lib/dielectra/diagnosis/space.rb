@@ -75,7 +75,8 @@ module Dielectra
         further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end
 
-      # What a skeleton becomes with two single conductors exchanged in a box that is all apart; those held were drawn from too many.
+      # What a skeleton becomes with two single conductors exchanged that nothing seen in the boxes tells apart; those held were drawn
+      # from too many.
       # @param skeleton [Skeleton]
       # @return [Array<Hypothesis>]
       def exchanged(skeleton) = skeleton.exchanged(@world).flat_map { |other| plain(other) }

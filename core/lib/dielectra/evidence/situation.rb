@@ -149,9 +149,13 @@ module Dielectra
         ["ncv", [point]] if job.tool?("ncv")
       end
 
-      # Opened places in which only single conductors end, all of them found apart: nothing in there says which is which.
+      # Opened places in which only single conductors end.
       # @return [Array<String>]
-      def unsorted = opened_boxes.select { |place| own_cable_ends(place).all? { |cable_end| cable_end.type == "knob_and_tube" } && apart?(found_joints(place)) }
+      def unsheathed = opened_boxes.select { |place| own_cable_ends(place).all? { |cable_end| cable_end.type == "knob_and_tube" } }
+
+      # Those in which all of them were found apart: nothing in there says which is which.
+      # @return [Array<String>]
+      def unsorted = unsheathed.select { |place| apart?(found_joints(place)) }
 
       # @return [Boolean] whether no conductor touches anything
       def apart?(joints) = joints.none? { |joint| joint.size > 1 && joint.any? { |point| point.include?("/") } }
