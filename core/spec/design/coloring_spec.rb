@@ -21,6 +21,13 @@ RSpec.describe Dielectra::Design::Coloring do
     expect(described_class.ways(%w[line neutral], %w[black white], polarized: :onward).size).to eq(1)
   end
 
+  it "trusts the colours less where line and neutral go on to a switch together" do
+    ways = described_class.ways(%w[leg_1 line neutral], %w[black red white])
+    white = ways.group_by { |way| way.functions.last }.transform_values { |some| some.sum(&:weight) }
+    expect(white["neutral"]).to be > white["line"]
+    expect(white["line"]).to be > 0.05
+  end
+
   it "weighs to one" do
     expect(described_class.ways(%w[line load], %w[black red white]).sum(&:weight)).to be_within(1e-9).of(1)
   end

@@ -59,7 +59,7 @@ module Dielectra
       def habit(function, color)
         white = Trade::Color.neutral?(color)
         case function && Layout.role(function)
-        when "neutral" then share("neutral_on_white", white)
+        when "neutral" then share(on_travelers? ? "neutral_on_white_among_travelers" : "neutral_on_white", white)
         when "line" then line_habit(white)
         when "load" then share("load_on_black", color == "black")
         when "traveler" then white ? 0.4 : 0.5
@@ -67,9 +67,12 @@ module Dielectra
         end
       end
 
+      # Whether line and neutral go on to a switch together, as in a scheme of old days that kept to no habit of now.
+      def on_travelers? = @functions.any? { |function| function.start_with?("leg") }
+
       # Without a neutral in the cable the white usually brings the line down.
       def line_habit(white)
-        return share("line_on_black", !white) if @functions.include?("neutral")
+        return share("line_on_black", !white) if @functions.include?("neutral") && !on_travelers?
 
         share("loop_line_on_white", white)
       end

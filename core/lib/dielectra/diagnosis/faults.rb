@@ -63,9 +63,15 @@ module Dielectra
 
       def fault(kind, **where) = [Deviation.new(kind:, **where), @priors.fetch(kind.to_s)]
 
-      def supply = @world.faults[:supply] ||= [fault(:no_supply)]
+      def supply = @world.faults[:supply] ||= [a_call(fault(:no_supply))]
 
-      def lamps = @world.faults[:lamps] ||= @world.job.wanted_loads.select { |load| Trade::DeviceKind[load.kind].lamp }.map { |load| fault(:lamp_burnt, device: load.id) }
+      def lamps
+        @world.faults[:lamps] ||= @world.job.wanted_loads.select { |load| Trade::DeviceKind[load.kind].lamp }.map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
+      end
+
+      # What is met as often in any call, however many switches there are, while of everything else there is more to go wrong the
+      # more of them there are: its prior is said of two switches.
+      def a_call((deviation, prior)) = [deviation, prior * @world.job.wanted_controls.size / 2.0]
 
       # Switches that nobody has had on the bench.
       def switches = @boxes.each_value.select { |box| box.kind && Trade::DeviceKind[box.kind].switch? && !box.kind.include?(Trade::Unmarked::SCREWS) }

@@ -17,10 +17,13 @@ module Dielectra
       MOST_SIFTED = 6_000
       LIGHTS_SIFTED = 6
       READINGS_SIFTED = 4
-      # Hypotheses held at least of all that say that the same is wrong, and of how many times as many they are picked where one looks
+      # Hypotheses held at least of all that say that the same is wrong, of a scheme of now and of old days, and of how many times as many they are picked where one looks
       # closer.
       FEW = 4
+      FEW_OF_OLD = 8
       LOOKED_THROUGH = 8
+      # Share of all that say that the same is wrong below which an account of the opened boxes is far-fetched.
+      FAR_FETCHED = 0.01
       # Probability that something is wrong in a closed box, or hidden.
       ELSEWHERE = 0.3
       # Hypotheses looked at before a box is open, to be merged.
@@ -65,14 +68,42 @@ module Dielectra
       end
 
       # The heaviest of some that are alike, with the weight of all. Of an obsolete scheme, of which few are held, those that agree best
-      # with what was seen.
+      # with what was seen. However few are held, some are of every account of the opened boxes that is not far-fetched.
       def represented(rows, total)
         sum = rows.sum(&:first)
-        most = [(MOST * sum / total).ceil, FEW].max
-        rows = agreeing_best(rows, most) if !@wide && rows.size > most && rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
-        held = rows.max_by(most) { |weight, _| weight }
-        raised = rows.sum(&:first) / held.sum(&:first)
+        old = rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
+        most = [(MOST * sum / total).ceil, old ? FEW_OF_OLD : FEW].max
+        rows = agreeing_best(rows, most) if !@wide && rows.size > most && old
+        all = rows.sum(&:first)
+        accounts = by_account(rows)
+        raised = all / accounts.sum { |some| some.sum(&:first) }
+        accounts.flat_map do |some|
+          share = some.sum(&:first) * raised / all
+          heaviest(some, (most * share).ceil, share * all)
+        end
+      end
+
+      # The heaviest so many, weighing what all of them do.
+      def heaviest(rows, most, weight)
+        held = rows.max_by(most, &:first)
+        raised = weight / held.sum(&:first)
         held.map { |_, (assembly, faults, prior)| [assembly, faults, prior * raised] }
+      end
+
+      # Sorted by what the conductors in the opened boxes are said to be, far-fetched accounts left out; where all are, together.
+      def by_account(rows)
+        least = rows.sum(&:first) * FAR_FETCHED
+        accounts = rows.group_by { |_, (assembly, *)| account(assembly.skeleton) }.values.select { |some| some.sum(&:first) >= least }
+        accounts.empty? ? [rows] : accounts
+      end
+
+      # What a skeleton says of the conductors in the opened boxes, as a number.
+      def account(skeleton)
+        @accounts ||= {}
+        (@account_of ||= {}.compare_by_identity)[skeleton] ||= begin
+          said = @situation.opened_boxes.map { |place| skeleton.functions_at(place) }
+          @accounts[said] ||= @accounts.size
+        end
       end
 
       # The likeliest of many, weighed by the answers that tell most.
@@ -134,7 +165,7 @@ module Dielectra
       # the same light in every combination, are one.
       def merged(found)
         states = @world.combinations
-        found = found.max_by(MOST_BLIND) { |_, _, prior| prior } if found.size > MOST_BLIND
+        found = thinned(found) if found.size > MOST_BLIND
         all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
         groups = all.group_by do |hypothesis|
           [Space.wrong(hypothesis.skeleton, hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
@@ -144,6 +175,17 @@ module Dielectra
           alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
         end
         merged.max_by(MOST, &:prior)
+      end
+
+      # The heaviest of everything that says that the same is wrong, with the weight of all of it.
+      def thinned(found)
+        total = found.sum(&:last)
+        found.group_by { |row| wrong_of(*row) }.each_value.flat_map do |rows|
+          sum = rows.sum(&:last)
+          held = rows.max_by([(MOST_BLIND * sum / total).ceil, FEW].max, &:last)
+          raised = sum / held.sum(&:last)
+          held.map { |assembly, faults, prior| [assembly, faults, prior * raised] }
+        end
       end
 
       # Whether every control works the light: then nobody had reason to call, whatever is wrong.
