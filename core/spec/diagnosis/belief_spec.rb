@@ -47,6 +47,30 @@ RSpec.describe Dielectra::Diagnosis::Belief do
     expect(roles).to include("tower_door/1.black" => "line", "tower_door/2.red" => "traveler", "lamp_room/2.white" => "neutral", "lamp_room/1.bare" => "ground")
   end
 
+  describe "when expected answers have left few of many hypotheses" do
+    let(:session) { opened("tower_stair", "tower_door") }
+
+    # The belief with only its best few left of so many.
+    def worn(tolerated: 0)
+      full = session.belief
+      described_class.new(world: full.world, observations: full.observations, hypotheses: full.hypotheses.first(4), prediction: full.prediction, tolerated:, listed: 200)
+    end
+
+    it "lists them anew, by what has come to the fore" do
+      best = worn.hypotheses.first
+      fresh = worn.replenished(session.situation)
+      expect(fresh.hypotheses.size).to be > 20
+      wrong = ->(one) { Dielectra::Diagnosis::Space.wrong(one.skeleton, one.deviations) }
+      expect(fresh.hypotheses.map(&wrong)).to include(wrong.call(best))
+      expect(fresh.hypotheses.sum(&:weight)).to be_within(1e-6).of(1)
+    end
+
+    it "leaves them alone where answers have surprised, or not that few are left" do
+      surprised = worn(tolerated: 1)
+      expect([surprised.replenished(session.situation), session.belief.replenished(session.situation)]).to eq([surprised, session.belief])
+    end
+  end
+
   it "grows what is held plain once it comes to the fore, and weighs what comes of it as it is weighed itself" do
     session = opened("tower_stair", "tower_door")
     belief = session.belief

@@ -14,6 +14,8 @@ module Dielectra
       PROMINENT = 0.01
       DEEPENED = 4
       SHALLOW = 3e-4
+      # How many times fewer hypotheses are left than were listed when the list is worn out.
+      WORN = 8
       # Share of all within which hypotheses are looked at for neighbours, and how many are at once.
       REDRAWN = 0.9
       MOST_REDRAWN = 8
@@ -38,13 +40,15 @@ module Dielectra
 
       # @param tolerated [Integer] answers at odds with the best hypothesis when the space was last grown
       # @param generation [Object]
-      def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0, generation: Object.new)
+      # @param listed [Integer, nil] how many were held when they were last listed
+      def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0, generation: Object.new, listed: nil)
         @world = world
         @tolerated = tolerated
         @generation = generation
         @observations = observations
         @prediction = prediction
         @hypotheses = Belief.normalized(hypotheses)
+        @listed = listed || @hypotheses.size
       end
 
       # The belief after one more step.
@@ -61,7 +65,15 @@ module Dielectra
         return anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
-        with(all, scored(hypotheses, seen)).regrown(after).redrawn(after).deepened(after)
+        with(all, scored(hypotheses, seen)).replenished(after).regrown(after).redrawn(after).deepened(after)
+      end
+
+      # Where answers that were to be expected have left few of the hypotheses that were held for many more: the same belief listed
+      # anew, by what has come to the fore.
+      def replenished(situation)
+        return self unless situation.opened.any? && @tolerated.zero? && hypotheses.size * WORN < @listed && misfits(hypotheses.first).empty?
+
+        anew(observations, fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations))
       end
 
       # Where single conductors were drawn from too many ways: the same belief with the neighbours of what has come to the fore, the
@@ -207,12 +219,14 @@ module Dielectra
         fresh(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
       end
 
-      def with(observations, hypotheses, generation = @generation) = Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:)
+      def with(observations, hypotheses, generation = @generation, listed: @listed)
+        Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:, listed:)
+      end
 
       # The same with hypotheses that are all new; what was worked out for the old ones is let go.
       def anew(observations, hypotheses)
         world.forget
-        with(observations, hypotheses, Object.new)
+        with(observations, hypotheses, Object.new, listed: nil)
       end
 
       def learn(hypothesis, observation)

@@ -17,10 +17,9 @@ module Dielectra
       MOST_SIFTED = 6_000
       LIGHTS_SIFTED = 6
       READINGS_SIFTED = 4
-      # Hypotheses held at least of all that say that the same is wrong, of a scheme of now and of old days, and of how many times as many they are picked where one looks
+      # Hypotheses held at least of all that say that the same is wrong, and of how many times as many they are picked where one looks
       # closer.
       FEW = 4
-      FEW_OF_OLD = 8
       LOOKED_THROUGH = 8
       # Share of all that say that the same is wrong below which an account of the opened boxes is far-fetched.
       FAR_FETCHED = 0.01
@@ -60,20 +59,22 @@ module Dielectra
         (surprised || found.map { |row| [row[2], row] }).each do |weight, row|
           wrong = wrong_of(*row)
           weight *= guided(wrong) unless surprised
-          ((groups[wrong] ||= {})[row[0].skeleton.layout.scheme.name] ||= []) << [weight, row]
+          ((groups[wrong] ||= {})[[row[0].skeleton.layout.scheme.name, exactly(row[1].first)]] ||= []) << [weight, row]
         end
         groups = groups.values.flat_map(&:values)
         total = groups.sum { |rows| rows.sum(&:first) }
         groups.flat_map { |rows| represented(rows, total) }
       end
 
+      # Where in an opened box a fault sits; of one in a closed box, or in none, it makes no difference as yet.
+      def exactly(fault) = ([fault.points, fault.contact, fault.seen_as] if fault && @situation.open?(fault.place))
+
       # The heaviest of some that are alike, with the weight of all. Of an obsolete scheme, of which few are held, those that agree best
       # with what was seen. However few are held, some are of every account of the opened boxes that is not far-fetched.
       def represented(rows, total)
         sum = rows.sum(&:first)
-        old = rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
-        most = [(MOST * sum / total).ceil, old ? FEW_OF_OLD : FEW].max
-        rows = agreeing_best(rows, most) if !@wide && rows.size > most && old
+        most = [(MOST * sum / total).ceil, FEW].max
+        rows = agreeing_best(rows, most) if !@wide && rows.size > most && rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
         all = rows.sum(&:first)
         accounts = by_account(rows)
         raised = all / accounts.sum { |some| some.sum(&:first) }

@@ -12,6 +12,8 @@ module Dielectra
       FLOORS = [3e-3, 3e-4].freeze
       WIDER = [3e-3, 3e-4, 5e-5, 1e-5].freeze
       ENOUGH = 4_000
+      # Skeletons times closed boxes up to which there never are so many, and one may begin with the lowest.
+      FEW_WAYS = 100
       # How much lower that share is for obsolete schemes.
       RARE = 0.02
 
@@ -98,9 +100,15 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def listed(skeletons)
         heaviest = skeletons.map(&:weight).max
-        (@wide ? WIDER : FLOORS).reduce([]) do |found, floor|
+        floors(skeletons).reduce([]) do |found, floor|
           found.size < ENOUGH ? skeletons.flat_map { |skeleton| of(skeleton, floor * heaviest) } : found
         end
+      end
+
+      def floors(skeletons)
+        return WIDER if @wide
+
+        skeletons.size * @job.boxes.count { |place| !@situation.open?(place.id) } <= FEW_WAYS ? FLOORS.last(1) : FLOORS
       end
 
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
