@@ -119,9 +119,10 @@ RSpec.describe Dielectra::Diagnosis::Space do
     expect(grown.map(&:prior).max).to be < single.prior
   end
 
-  # Prior of all that say that the same is wrong.
+  # Prior of all that say that the same is wrong and follow the scheme of now.
   def by_wrong(space)
-    space.hypotheses.reject(&:plain).group_by { |one| described_class.wrong(one.skeleton, one.deviations) }.transform_values { |alike| alike.sum(&:prior) }
+    today = space.hypotheses.select { |one| !one.plain && one.skeleton.layout.scheme == Dielectra::Design::Scheme::PRESENT }
+    today.group_by { |one| described_class.wrong(one.skeleton, one.deviations) }.transform_values { |alike| alike.sum(&:prior) }
   end
 
   it "counts what it lets go to what it holds of the same kind" do

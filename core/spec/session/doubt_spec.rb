@@ -31,6 +31,15 @@ RSpec.describe "A person in doubt" do
     expect([1, 2].map { |times| session.situation.declined?(watch, times) }).to eq([true, false])
   end
 
+  it "is asked to look once more where one misread look is all that makes a wrong rewiring seem right" do
+    scenario = Dielectra::Practice::Scenario.new(Random.new(9_900_022))
+    house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(9_900_023), slips: :one)
+    session = play(house, scenario.job)
+    looks = session.steps.select { |step| step["do"] == "watch" }.size
+    expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).obeys?]).to eq(["solved", true])
+    expect(looks).to be > scenario.job.combinations.size
+  end
+
   it "is sent away where a second circuit keeps a box live and no breaker for it is found" do
     scenario = Dielectra::Practice::Scenario.new(Random.new(9), family: :second_circuit, trouble: :apart_all)
     house = Dielectra::Practice::House.new(scenario.circuit)

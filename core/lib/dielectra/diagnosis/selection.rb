@@ -20,13 +20,13 @@ module Dielectra
       # Hypotheses held at least of all that say that the same is wrong, and of how many times as many they are picked where one looks
       # closer.
       FEW = 4
-      LOOKED_THROUGH = 8
+      LOOKED_THROUGH = 4
       # Share of all that say that the same is wrong below which an account of the opened boxes is far-fetched.
       FAR_FETCHED = 0.01
       # Probability that something is wrong in a closed box, or hidden.
       ELSEWHERE = 0.3
       # Hypotheses looked at before a box is open, to be merged.
-      MOST_BLIND = 1500
+      MOST_BLIND = 900
       MOST_SKELETONS = 24
 
       # The likeliest of many, by their priors and the last answers.

@@ -12,10 +12,13 @@ module Dielectra
       FLOORS = [3e-3, 3e-4].freeze
       WIDER = [3e-3, 3e-4, 5e-5, 1e-5].freeze
       ENOUGH = 4_000
+      # So few that there is room for what is rare, and down to where.
+      SPARSE = 400
+      RARITIES = 3e-5
       # Skeletons times closed boxes up to which there never are so many, and one may begin with the lowest.
       FEW_WAYS = 100
       # How much lower that share is for obsolete schemes.
-      RARE = 0.02
+      RARE = 0.05
 
       # @param wide [Boolean] whether to look for rarer things: layouts seldom met
       # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what
@@ -100,9 +103,9 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>]
       def listed(skeletons)
         heaviest = skeletons.map(&:weight).max
-        floors(skeletons).reduce([]) do |found, floor|
-          found.size < ENOUGH ? skeletons.flat_map { |skeleton| of(skeleton, floor * heaviest) } : found
-        end
+        down_to = ->(floor) { skeletons.flat_map { |skeleton| of(skeleton, floor * heaviest) } }
+        found = floors(skeletons).reduce([]) { |so_far, floor| so_far.size < ENOUGH ? down_to[floor] : so_far }
+        found.size < SPARSE ? down_to[RARITIES] : found
       end
 
       def floors(skeletons)

@@ -139,7 +139,8 @@ module Dielectra
 
       # The reading without which nothing is called right that is not certain.
       def last_check
-        @candidate = LastCheck.new(@session).best unless certain?
+        check = LastCheck.new(@session)
+        @candidate = (check.best unless certain?) || check.pivotal
         ruled(:last_check, @candidate&.step)
       end
 

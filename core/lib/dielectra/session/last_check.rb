@@ -11,6 +11,11 @@ module Dielectra
       # Share of the doubt that it has to take away.
       TELLING = 0.3
 
+      # Weight, beside all that is held, from which on what would be wrong but for one look is looked into; and of a hypothesis that
+      # is thought of for that.
+      ON_ONE_ANSWER = 0.05
+      FAINT = 1e-5
+
       # Doubt that nobody is asked to take away.
       LEFT = 0.0002
 
@@ -40,25 +45,49 @@ module Dielectra
       end
 
       # @return [Array<Candidate>] the light once more in a combination in which it was watched once since anything was changed.
-      def second_looks
-        once = looks.tally.select { |_, times| times == 1 }.keys
-        once.filter_map do |raised|
-          thrown = raised.count { |id, up| @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up }
-          step = @session.approach.toggled(raised) { @session.permits.looking.watch }
-          next if @session.situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
+      def second_looks = seen_once.filter_map { |raised| second_look(raised) }
 
-          Candidate.new(purpose: :watch, minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])), value: 0.0, step:,
-                        answers: @hypotheses.map { |hypothesis| {shown(hypothesis, raised) => 1.0} })
-        end
+      # The one look once more but for which, not unlikely, it would be wrong.
+      # @return [Candidate, nil]
+      def pivotal
+        raised, weight = pivots.max_by(&:last)
+        second_look(raised) if weight && weight >= ON_ONE_ANSWER
       end
 
       private
+
+      def seen_once = looks.tally.select { |_, times| times == 1 }.keys
+
+      def second_look(raised)
+        thrown = raised.count { |id, up| @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up }
+        step = @session.approach.toggled(raised) { @session.permits.looking.watch }
+        return if @session.situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
+
+        Candidate.new(purpose: :watch, minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])), value: 0.0, step:,
+                      answers: @hypotheses.map { |hypothesis| {shown(hypothesis, raised) => 1.0} })
+      end
+
+      # Of looks taken once: the weight, that one answer left out, of all that would make it wrong and has nothing else against it.
+      # @return [Hash{Hash => Float}]
+      def pivots
+        belief = @session.belief
+        doubted = belief.hypotheses.select { |hypothesis| hypothesis.weight >= FAINT && @doubted.call(hypothesis) }
+        doubted.each_with_object(Hash.new(0.0)) do |hypothesis, sums|
+          against = belief.misfits(hypothesis)
+          look = against.first
+          next unless against.one? && look.what == :lamp && look.toggles.one? && seen_once.include?(look.toggles.first) && now?(look)
+
+          sums[look.toggles.first] += hypothesis.weight / belief.prediction.likelihood(hypothesis, look)
+        end
+      end
+
+      def now?(seen) = seen.arrangement == @session.situation.arrangement
 
       def readings(purposes) = @search.all.select { |candidate| purposes.include?(candidate.purpose) && candidate.minutes <= REACH && candidate.step }
 
       # Combinations of toggles in which the light was looked at as things are joined now.
       def looks
-        seen = @session.belief.observations.select { |one| one.what == :lamp && one.toggles.one? && one.arrangement == @session.situation.arrangement }
+        seen = @session.belief.observations.select { |one| one.what == :lamp && one.toggles.one? && now?(one) }
         seen.map { |one| [one.number, one.toggles.first] }.uniq.map(&:last)
       end
 

@@ -7,6 +7,8 @@ module Dielectra
     class Outlook
       # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
       MINUTES_PER_BIT = 3.5
+      # How much more of that the last doubt is worth, before a circuit that obeys is called right.
+      LAST_DOUBT = 2.0
       # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
       FAILED = 4.5
       # Share of the work with the hands that has to be done once more then.
@@ -103,9 +105,7 @@ module Dielectra
         failing = mass - row[best]
         trying = (failing * price_of_error(best)) + (stuck(row, best) * wasted(best))
         rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
-        return trying + (rest * MINUTES_PER_BIT) if last?(@plans[best])
-
-        [asking * MINUTES_PER_BIT, trying + (rest * MINUTES_PER_BIT)].min
+        [asking * MINUTES_PER_BIT * (last?(@plans[best]) ? LAST_DOUBT : 1.0), trying + (rest * MINUTES_PER_BIT)].min
       end
 
       # Minutes with the hands that a plan takes.
