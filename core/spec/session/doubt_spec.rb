@@ -35,7 +35,7 @@ RSpec.describe "A person in doubt" do
     scenario = Dielectra::Practice::Scenario.new(Random.new(9_900_022))
     house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(9_900_023), slips: :one)
     session = play(house, scenario.job)
-    looks = session.steps.select { |step| step["do"] == "watch" }.size
+    looks = session.steps.count { |step| step["do"] == "watch" }
     expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).obeys?]).to eq(["solved", true])
     expect(looks).to be > scenario.job.combinations.size
   end
