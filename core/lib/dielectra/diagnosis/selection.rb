@@ -183,9 +183,7 @@ module Dielectra
         total = found.sum(&:last)
         found.group_by { |row| wrong_of(*row) }.each_value.flat_map do |rows|
           sum = rows.sum(&:last)
-          held = rows.max_by([(MOST_BLIND * sum / total).ceil, FEW].max, &:last)
-          raised = sum / held.sum(&:last)
-          held.map { |assembly, faults, prior| [assembly, faults, prior * raised] }
+          heaviest(rows.map { |row| [row.last, row] }, [(MOST_BLIND * sum / total).ceil, FEW].max, sum)
         end
       end
 
