@@ -65,6 +65,11 @@ RSpec.describe Dielectra::Diagnosis::Belief do
       expect(fresh.hypotheses.sum(&:weight)).to be_within(1e-6).of(1)
     end
 
+    it "leaves those of somebody alone who knows that nothing else is true" do
+      sure = session.belief.narrowed(session.belief.hypotheses.first(2))
+      expect(sure.replenished(session.situation)).to be(sure)
+    end
+
     it "leaves them alone where answers have surprised, or not that few are left" do
       surprised = worn(tolerated: 1)
       expect([surprised.replenished(session.situation), session.belief.replenished(session.situation)]).to eq([surprised, session.belief])

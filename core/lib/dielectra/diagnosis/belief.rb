@@ -122,7 +122,7 @@ module Dielectra
       # The belief of somebody who knows that nothing else is true.
       # @param some [Array<Hypothesis>]
       # @return [Belief]
-      def narrowed(some) = with(observations, some.map(&:dup))
+      def narrowed(some) = with(observations, some.map(&:dup), listed: nil)
 
       # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
       # @param but [Array<String>] places of which nothing that was thought holds any more
