@@ -65,6 +65,12 @@ RSpec.describe Dielectra::Diagnosis::Belief do
       expect(fresh.hypotheses.sum(&:weight)).to be_within(1e-6).of(1)
     end
 
+    it "stays as it is where none is left" do
+      full = session.belief
+      none = described_class.new(world: full.world, observations: full.observations, hypotheses: [], prediction: full.prediction, listed: 200)
+      expect(none.replenished(session.situation)).to be(none)
+    end
+
     it "leaves those of somebody alone who knows that nothing else is true" do
       sure = session.belief.narrowed(session.belief.hypotheses.first(2))
       expect(sure.replenished(session.situation)).to be(sure)

@@ -71,9 +71,10 @@ module Dielectra
       # Where answers that were to be expected have left few of the hypotheses that were held for many more: the same belief listed
       # anew, by what has come to the fore.
       def replenished(situation)
-        return self unless situation.opened.any? && @tolerated.zero? && hypotheses.size * WORN < @listed && misfits(hypotheses.first).empty?
+        return self unless situation.opened.any? && worn? && misfits(hypotheses.first).empty?
 
-        anew(observations, fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations))
+        listed = fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations)
+        listed.empty? ? self : anew(observations, listed)
       end
 
       # Where single conductors were drawn from too many ways: the same belief with the neighbours of what has come to the fore, the
@@ -218,6 +219,9 @@ module Dielectra
 
         fresh(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
       end
+
+      # Whether few are left of many, and no answer has surprised.
+      def worn? = hypotheses.any? && @tolerated.zero? && hypotheses.size * WORN < @listed
 
       def with(observations, hypotheses, generation = @generation, listed: @listed)
         Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:, listed:)

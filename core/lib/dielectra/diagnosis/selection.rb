@@ -73,6 +73,8 @@ module Dielectra
       # with what was seen. However few are held, some are of every account of the opened boxes that is not far-fetched.
       def represented(rows, total)
         sum = rows.sum(&:first)
+        return [] if sum.zero?
+
         most = [(MOST * sum / total).ceil, FEW].max
         rows = agreeing_best(rows, most) if !@wide && rows.size > most && rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
         all = rows.sum(&:first)

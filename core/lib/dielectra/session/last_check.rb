@@ -71,11 +71,12 @@ module Dielectra
       # @return [Hash{Hash => Float}]
       def pivots
         belief = @session.belief
+        once = seen_once
         doubted = belief.hypotheses.select { |hypothesis| hypothesis.weight >= FAINT && @doubted.call(hypothesis) }
         doubted.each_with_object(Hash.new(0.0)) do |hypothesis, sums|
           against = belief.misfits(hypothesis)
           look = against.first
-          next unless against.one? && look.what == :lamp && look.toggles.one? && seen_once.include?(look.toggles.first) && now?(look)
+          next unless against.one? && look.what == :lamp && look.toggles.one? && now?(look) && once.include?(look.toggles.first)
 
           sums[look.toggles.first] += hypothesis.weight / belief.prediction.likelihood(hypothesis, look)
         end
