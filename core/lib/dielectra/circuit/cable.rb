@@ -7,18 +7,22 @@ module Dielectra
       # Feet that a run is taken for where nobody has measured it.
       USUAL_FT = 50
 
-      attr_reader :ends, :type, :method, :length_ft, :conductors
+      # Methods whose metal joins the metal boxes at both ends.
+      METAL = %w[ac mc emt].freeze
+
+      attr_reader :ends, :type, :method, :length_ft, :conductors, :sheath
 
       def self.read(row)
-        new(ends: row["ends"], type: row["type"], method: row["method"], length_ft: row["length_ft"],
+        new(ends: row["ends"], type: row["type"], method: row["method"], length_ft: row["length_ft"], sheath: row["sheath"],
             conductors: row["conductors"].map { |conductor| Conductor.read(conductor) })
       end
 
-      def initialize(ends:, type:, conductors:, method: nil, length_ft: nil)
+      def initialize(ends:, type:, conductors:, method: nil, length_ft: nil, sheath: nil)
         @ends = Trade.deep_freeze(ends)
         @type = type
         @method = method
         @length_ft = length_ft
+        @sheath = sheath
         @conductors = conductors.freeze
       end
 
@@ -31,10 +35,16 @@ module Dielectra
       # Ohms of a conductor from end to end.
       def ohms = Trade::CableType.ohms_per_foot(type) * (length_ft || USUAL_FT)
 
+      # Whether armor or conduit carries current from one metal box to the other.
+      def bonding? = METAL.include?(method) && sheath != "broken"
+
+      # A copy with other conductors.
+      def with_conductors(conductors) = Cable.new(ends:, type:, method:, length_ft:, sheath:, conductors:)
+
       def conductor(first_end_id) = conductors.find { |conductor| conductor.ids.first == first_end_id }
 
       def to_h
-        {"ends" => ends, "type" => type, "method" => method, "length_ft" => length_ft,
+        {"ends" => ends, "type" => type, "method" => method, "length_ft" => length_ft, "sheath" => sheath,
          "conductors" => conductors.map(&:to_h)}.compact
       end
     end

@@ -42,11 +42,17 @@ module Dielectra
 
       def point(terminal) = "#{id}.#{terminal}"
 
+      # Whether its toggle throws the other way round than its kind's table says.
+      def reversed? = settings["reversed"] == true
+
       # Pairs of points that a position joins, intact tabs included.
       def closed(at = position)
         tabs = kind.tabs.reject { |tab, _| settings[tab] == "removed" }.values
-        (kind.closed(at) + tabs).map { |pair| pair.map { |terminal| point(terminal) } }
+        (switched(at) + tabs).map { |pair| pair.map { |terminal| point(terminal) } }
       end
+
+      # Pairs of terminals that the contacts join in a position, tabs left out.
+      def switched(at = position) = kind.closed(reversed? ? Array(at).map { |each| Trade::Position.flipped(each) } : at)
 
       def with(**changes)
         Device.new(id:, kind: changes.fetch(:kind, kind.name), place:, settings: changes.fetch(:settings, settings))

@@ -26,8 +26,8 @@ module Dielectra
         fixed + switched + loads(warm:)
       end
 
-      # What conducts in every position: copper and whatever faults bridge.
-      def fixed = conductors + shunts
+      # What conducts in every position: copper, armor and conduit, and whatever faults bridge.
+      def fixed = conductors + sheaths + shunts
 
       # What a device closes in a position, faults and tabs included.
       def contacts(device, position)
@@ -78,6 +78,20 @@ module Dielectra
           sound = cable.conductors.reject { |conductor| broken.include?([cable.ends.sort, conductor.ids.first]) }
           sound.map { |conductor| Branch.new(*cable.points(conductor), cable.ohms, cable.ends.first) }
         end
+      end
+
+      # Armor and conduit between metal boxes; the panel's metal is its ground bar.
+      def sheaths
+        @circuit.cables.select(&:bonding?).filter_map do |cable|
+          metal = cable.ends.map { |name| metal_of(@circuit.place(name.split("/").first)) }
+          Branch.new(*metal, cable.ohms, cable.ends.first) if metal.all?
+        end
+      end
+
+      def metal_of(place)
+        return "#{place.id}.ground" if place.panel?
+
+        "#{place.id}.box" if place.metal?
       end
 
       def stuck(device, kind) = faults(kind).select { |fault| fault["device"] == device.id }.map { |fault| contact(device, fault) }

@@ -13,17 +13,26 @@ module Dielectra
       # @param circuit [Circuit] the truth
       # @param random [Random, nil] for ghosts and slips; without one every reading is what theory says
       # @param slips [Float, Symbol] share of readings that the person gets wrong, or :one for one reading in the whole job
-      def initialize(circuit, random: nil, slips: 0.0)
+      # @param unsure [Float] share of questions that the person answers with "unsure"
+      # @param refuses [Array<Hash>] steps the person cannot take, by some of their fields: `{"do" => "replace"}`
+      def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [])
         @circuit = circuit
         @random = random
         @slips = slips
+        @unsure = unsure
+        @refuses = refuses
         @found = {}
+        @intermittence = Intermittence.new(random)
+        @intermittence.energized(circuit)
         settle
       end
 
       # @param step [Hash] in the form of the protocol
       # @return [Hash] the answer; `cannot` where the step makes no sense in this house
       def answer(step)
+        return {**step.slice("id"), "cannot" => "it is not at hand."} if @refuses.any? { |fields| fields <= step }
+        return {**step.slice("id"), "unsure" => true} if unsure?(step)
+
         {**step.slice("id"), **slipped(perform(step))}
       rescue InvalidInput => e
         {**step.slice("id"), "cannot" => e.message}
@@ -35,6 +44,7 @@ module Dielectra
         case step["do"]
         when "watch" then {"loads" => network.loads, "breakers" => network.breakers}
         when "set" then set(step["device"], step["to"])
+        when "wiggle" then wiggle(step["device"])
         when "breaker" then breaker(step["device"], step["to"])
         when "open" then {"found" => uncover(step["place"])}
         when "prove_dead" then {"live" => live(step["place"])}
@@ -42,11 +52,18 @@ module Dielectra
         when "probe" then Readings.new(@circuit, network, @random).read(step["tool"], opened_points(step["at"]))
         when "bench" then {"closed" => bench(step["device"], step["position"])}
         when "replace" then replace(step["device"], step["kind"])
+        when "tab" then tab(step["device"], step["tab"])
         when "mark" then mark(step["point"], step["tape"])
         when "find_breaker" then {"device" => Readings.new(@circuit, network, nil).breaker_behind(step["point"])}
         else raise InvalidInput, "#{step["do"]} is not a step."
         end
       end
+
+      # What a person may be unsure of: everything that is asked, not what is done.
+      ASKED = %w[watch wiggle prove_dead probe bench find_breaker].freeze
+      private_constant :ASKED
+
+      def unsure?(step) = @random && @unsure.positive? && ASKED.include?(step["do"]) && @random.rand < @unsure
 
       # One reading in so many is written down wrong; what was done is not.
       def slipped(answer)
@@ -58,7 +75,7 @@ module Dielectra
         return answer.merge("volts" => answer["volts"] > 60 ? 0.0 : @circuit.supply["volts"].to_f) if answer["volts"]
 
         lights = answer["loads"]
-        lights ? answer.merge("loads" => lights.transform_values { |light| light == "on" ? "off" : "on" }) : answer
+        lights ? answer.merge("loads" => lights.transform_values { |light| light == "off" ? "on" : "off" }) : answer
       end
 
       # One reading in a job: one of the first so many, by chance.
@@ -70,7 +87,8 @@ module Dielectra
         (@slip_in -= 1).zero?
       end
 
-      def network = @network ||= Physics::Network.new(@circuit)
+      # The house with what comes and goes as it is at the moment.
+      def network = @network ||= Physics::Network.new(@intermittence.now(@circuit))
 
       def change(**parts)
         @circuit = @circuit.with(**parts)
@@ -96,12 +114,24 @@ module Dielectra
       def set(id, position)
         switch = device(id)
         named = switch.kind.position_named(position) or raise InvalidInput, "#{id} has no position #{position}."
+        @intermittence.thrown(@circuit, switch)
         with_device(switch.with(settings: switch.settings.merge("position" => named)))
+      end
+
+      # The toggle moved without being thrown: what comes and goes in its box shows.
+      def wiggle(id)
+        switch = device(id)
+        seen = @intermittence.ways(@circuit, switch).map { |house| Physics::Network.new(house).loads }
+        loads = network.loads.to_h { |load, shown| [load, seen.map { |way| way[load] }.uniq.size > 1 ? "flickers" : shown] }
+        @intermittence.moved(@circuit, switch.place)
+        settle
+        {"loads" => loads}
       end
 
       def breaker(id, position)
         raise InvalidInput, "#{id} is not a breaker." unless device(id).breaker?
 
+        @intermittence.energized(@circuit) if position == "on"
         with_device(device(id).with(settings: device(id).settings.merge("position" => position)))
       end
 
@@ -109,10 +139,12 @@ module Dielectra
         place = @circuit.place(place_id) or raise InvalidInput, "there is no #{place_id} in this house."
         raise InvalidInput, "#{place_id} is a panel: it stays closed." if place.panel?
 
+        @intermittence.moved(@circuit, place_id)
+        settle
         @found[place_id] ||= joints_at(place_id).map(&:points)
         {"enclosure" => place.enclosure, "volume_in3" => place.volume_in3, "gangs" => place.gangs,
          "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
-         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => marks.kind(item), **item.settings.slice(*item.kind.tabs.keys)} },
+         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => marks.kind(item), **item.settings.slice("on_off_marked", *item.kind.tabs.keys)} },
          "joints" => joints_at(place_id).map { |joint| joint.to_h.merge("points" => joint.points.map { |point| marks.seen(point) }) }}.compact
       end
 
@@ -148,13 +180,17 @@ module Dielectra
         changed = Evidence::Arrangement.changed(now.map(&:points), wanted)
         kept = now.select { |joint| wanted.any? { |other| other.sort == joint.points.sort } }
         fresh = wanted.reject { |joint| kept.any? { |other| other.points.sort == joint.sort } }
+        @intermittence.moved(@circuit, place_id)
         change(joints: @circuit.joints - now + kept + fresh.map { |points| Circuit::Joint.new(points:) }, faults: remade(changed))
       end
 
       # A joint that was taken apart and made again makes contact.
       def remade(points)
-        @circuit.faults.reject { |fault| fault["kind"] == "joint_open" && points.include?(fault["point"]) }
+        @circuit.faults.reject { |fault| JOINTS.include?(fault["kind"]) && points.include?(fault["point"]) }
       end
+
+      JOINTS = %w[joint_open joint_intermittent].freeze
+      private_constant :JOINTS
 
       def bench(id, position)
         switch = device(id)
@@ -162,7 +198,8 @@ module Dielectra
         wired = @circuit.joints.flat_map(&:points) & (switch.points - [switch.point(switch.kind.ground)])
         raise InvalidInput, "#{id} is still in the circuit." if wired.any?
 
-        Readings.new(@circuit, network, nil).bench(switch, position)
+        @intermittence.thrown(@circuit, switch)
+        Readings.new(@intermittence.now(@circuit), network, nil).bench(switch, position)
       end
 
       def replace(id, kind)
@@ -171,9 +208,20 @@ module Dielectra
         raise InvalidInput, "#{kind} is not a device kind." unless Trade::DeviceKind.known?(kind)
 
         opened!(old.place)
-        fitted = Circuit::Device.new(id:, kind:, place: old.place, settings: {"position" => Trade::DeviceKind[kind].positions.last}.compact)
-        faults = @circuit.faults.reject { |fault| fault["device"] == id || (fault["kind"] == "joint_open" && mates(old).include?(fault["point"])) }
+        fitted = Circuit::Device.new(id:, kind:, place: old.place, settings: {"position" => Trade::DeviceKind[kind].positions.last, "reversed" => reversed?(kind)}.compact)
+        faults = @circuit.faults.reject { |fault| fault["device"] == id || (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"])) }
         change(devices: @circuit.devices.map { |item| item.id == id ? fitted : item }, joints: joints_for(fitted), faults:)
+      end
+
+      # Nobody knows which way the toggle of a new switch throws.
+      def reversed?(kind) = (true if @random && Trade::DeviceKind[kind].switch? && @random.rand < 0.5)
+
+      def tab(id, name)
+        receptacle = device(id)
+        raise InvalidInput, "#{id} has no #{name}." unless receptacle.kind.tabs.key?(name)
+
+        opened!(receptacle.place)
+        with_device(receptacle.with(settings: receptacle.settings.merge(name => "removed")))
       end
 
       # Conductor for conductor, by mark; what has no terminal any more is loose.
@@ -203,7 +251,7 @@ module Dielectra
             side = cable.points(conductor).index(point)
             side ? conductor.taped(side, tape) : conductor
           end
-          Circuit::Cable.new(ends: cable.ends, type: cable.type, method: cable.method, length_ft: cable.length_ft, conductors:)
+          cable.with_conductors(conductors)
         end
         change(cables:)
       end

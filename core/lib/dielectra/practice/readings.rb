@@ -23,7 +23,7 @@ module Dielectra
       # @return [Array<Array(String, String)>] terminals that are closed in a position, by their marks
       def bench(device, position)
         faults = @circuit.faults.select { |fault| fault["device"] == device.id && fault["contact"] }
-        closed = device.kind.closed(position).map(&:sort)
+        closed = device.switched(position).map(&:sort)
         faults.each do |fault|
           contact = fault["contact"].sort
           closed -= [contact] if fault["kind"] == "contact_stuck_open" || fault["ohms"].to_f >= Trade.instruments.dig("continuity", "beeps_below_ohms")

@@ -8,6 +8,11 @@ module Dielectra
       SAME = {"up" => "on", "on" => "up", "down" => "off", "off" => "down"}.freeze
       RAISED = %w[up on].freeze
 
+      # @return [String] the other position of a toggle
+      def self.flipped(position) = FLIPPED.fetch(position, position)
+
+      FLIPPED = {"up" => "down", "down" => "up", "on" => "off", "off" => "on"}.freeze
+
       # @return [Boolean] whether the toggle stands up (or on)
       def self.raised?(position) = RAISED.include?(position)
     end

@@ -1,0 +1,134 @@
+#!/usr/bin/env ruby
+# frozen_string_literal: true
+
+# Plays pairs of files, NAME.circuit.json and NAME.job.json, through the session and prints how they end, by family, where a file
+# expected.json beside them says what is right:
+#
+#   ruby --yjit bench/cases.rb FOLDER [GLOB] [--slips one|SHARE] [--unsure SHARE] [--seed N] [--flip] [--workers N] [--show]
+#
+# --slips writes readings down wrong, --unsure answers so many questions with "unsure", --flip turns toggles over by chance, --show
+# prints every step.
+
+$LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "dielectra"
+require "optparse"
+
+options = {slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false}
+OptionParser.new do |parser|
+  parser.on("--slips SHARE") { |value| options[:slips] = value }
+  parser.on("--unsure SHARE", Float) { |value| options[:unsure] = value }
+  parser.on("--seed N", Integer) { |value| options[:seed] = value }
+  parser.on("--workers N", Integer) { |value| options[:workers] = value }
+  parser.on("--flip") { options[:flip] = true }
+  parser.on("--show") { options[:show] = true }
+end.parse!(ARGV)
+OPTIONS = options.freeze
+FOLDER, GLOB = ARGV
+names = Dir[File.join(FOLDER, "#{GLOB || "*"}.circuit.json")].map { |path| File.basename(path, ".circuit.json") }.sort
+EXPECTED = begin
+  JSON.parse(File.read(File.join(FOLDER, "expected.json")))
+rescue Errno::ENOENT
+  {}
+end
+
+# One case played to its end.
+Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence)
+
+def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+def read(name, kind) = JSON.parse(File.read(File.join(FOLDER, "#{name}.#{kind}.json")))
+
+# Switches without marks, turned over by chance.
+def flipped(document, random)
+  document.merge("devices" => document["devices"].map do |row|
+    turns = %w[three_way four_way dimmer_three_way].include?(row["kind"]) && random.rand < 0.5
+    turns ? row.merge("reversed" => !row["reversed"]) : row
+  end)
+end
+
+def play(name)
+  random = Random.new(OPTIONS[:seed] * 1000 + name.sum)
+  document = read(name, "circuit")
+  circuit = Dielectra::Circuit.read(OPTIONS[:flip] ? flipped(document, random) : document)
+  job = Dielectra::Evidence::Job.read(read(name, "job"))
+  slips = OPTIONS[:slips] == "one" ? :one : OPTIONS[:slips].to_f
+  house = Dielectra::Practice::House.new(circuit, random:, slips:, unsure: OPTIONS[:unsure])
+  watch = Dielectra::Practice::Watchman.new(house, job)
+  times = []
+  session = timed(times) { Dielectra::Session::Troubleshooting.new(job).tap(&:next) }
+  until session.next.is_a?(Dielectra::Session::Conclusion)
+    step = session.next.numbered(session.steps.size + 1 - job.steps.size)
+    watch.check!(step)
+    answer = house.answer(step)
+    puts "#{format("%6.1f", session.minutes)} #{JSON.generate(step)} → #{JSON.generate(answer.except("id"))[0, 300]}" if OPTIONS[:show]
+    timed(times) { session.record(step.merge("answer" => answer.except("id"))).next }
+    warn format("slow: %s %.1f s after %s", name, times.last, JSON.generate(step)[0, 150]) if OPTIONS[:show] && times.last > 1
+  end
+  puts JSON.pretty_generate(session.next.to_h) if OPTIONS[:show]
+  judged(name, circuit, house, session, watch, times)
+rescue Dielectra::InvalidInput => e
+  Result.new(name, :refused, 0.0, 0, 0.0, [], e.message, [], 0.0)
+rescue StandardError => e
+  Result.new(name, :crashed, 0.0, 0, 0.0, [], "#{e.class}: #{e.message} #{e.backtrace.first(3).join(" ")}", [], 0.0)
+end
+
+def timed(times)
+  start = clock
+  yield.tap { times << (clock - start) }
+end
+
+def judged(name, circuit, house, session, watch, times)
+  conclusion = session.next
+  expected = EXPECTED.fetch(name, {})
+  inspections = Dielectra::Practice::Intermittence.settled(house.circuit).map { |way| Dielectra::Practice::Inspection.new(way, session.job) }
+  left = Dielectra::Practice::Handover.new(circuit, house.circuit, session.job, opened: session.situation.opened.keys)
+  faults = inspections.flat_map(&:hazards) + left.shortcomings
+  obeys = inspections.all?(&:obeys?)
+  named = named?(conclusion.causes, expected["causes"])
+  outcome = if watch.unsafe.any? then :unsafe
+            elsif conclusion.status == "solved" then obeys && faults.empty? ? (named ? :right : :cause) : :wrong
+            elsif expected["status"] == "stopped" then named ? :right : :why
+            else :stopped
+            end
+  note = [watch.unsafe.first, conclusion.why, *(conclusion.status == "solved" ? faults.uniq.first(2) : []), ("does not obey" if conclusion.status == "solved" && !obeys)].compact.join("; ")
+  Result.new(name, outcome, session.minutes, session.steps.size, times.max, times, note, conclusion.causes, conclusion.confidence)
+end
+
+def named?(causes, expected)
+  return true unless expected
+
+  expected.all? { |wanted| causes.any? { |cause| wanted["kinds"].include?(cause["kind"]) && (wanted["place"].nil? || cause["place"].nil? || cause["place"] == wanted["place"]) } }
+end
+
+pipes = OPTIONS[:workers].times.map do |number|
+  reader, writer = IO.pipe
+  fork do
+    reader.close
+    names.each_with_index { |name, index| writer.write(Marshal.dump(play(name).to_a)) if index % OPTIONS[:workers] == number }
+    writer.close
+  end
+  writer.close
+  reader
+end
+results = pipes.flat_map do |reader|
+  rows = []
+  rows << Result.new(*Marshal.load(reader)) until reader.eof?
+  rows
+end.sort_by(&:name)
+Process.waitall
+
+results.each do |result|
+  next if result.outcome == :right
+
+  family = EXPECTED.dig(result.name, "family")&.values_at("tier", "twist", "fault")&.join(" ")
+  puts format("%-16s %-8s %5.1f min %3d steps %5.2f s  %-34s %s %s conf %.3f", result.name, result.outcome, result.minutes, result.steps, result.slowest, family, result.note,
+              JSON.generate(result.causes)[0, 200], result.confidence)
+end
+times = results.flat_map(&:times).sort
+groups = results.group_by { |result| EXPECTED.dig(result.name, "family")&.values_at("tier", "twist")&.join(" ") || "all" }
+groups.sort.push(["together", results]).each do |family, some|
+  puts format("%-34s %3d  %s  minutes %.1f", family, some.size, some.map(&:outcome).tally.map { |outcome, count| "#{outcome} #{count}" }.join(", "), some.sum(&:minutes) / some.size)
+end
+unless times.empty?
+  puts format("ms: 50 %% %.0f, 95 %% %.0f, 99 %% %.0f, max %.0f", *[0.5, 0.95, 0.99, 1].map { |share| times[((times.size - 1) * share).round] * 1000 })
+end
