@@ -69,7 +69,7 @@ def play(name)
 rescue Dielectra::InvalidInput => e
   Result.new(name, :refused, 0.0, 0, 0.0, [], e.message, [], 0.0)
 rescue StandardError => e
-  Result.new(name, :crashed, 0.0, 0, 0.0, [], "#{e.class}: #{e.message} #{e.backtrace.first(3).join(" ")}", [], 0.0)
+  Result.new(name, :crashed, 0.0, 0, 0.0, [], "#{e.class}: #{e.message.lines.first.to_s[0, 120].strip} #{e.backtrace.first(3).map { |line| line[%r{[^/]+:\d+}] }.join(" ")}", [], 0.0)
 end
 
 def timed(times)

@@ -35,18 +35,6 @@ module Dielectra
       def reach(arrangement)
         (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), @world.bridges(kinds(arrangement)))
       end
-
-      # Nets with the switches in given positions, nothing failed.
-      # @return [Nets]
-      def nets(arrangement, raised)
-        found = (@nets ||= {}.compare_by_identity)[arrangement]&.[](raised)
-        return found if found
-
-        arrangement = @world.same(arrangement)
-        raised = @world.toggles(raised)
-        by_position = (@nets[arrangement] ||= {}.compare_by_identity)
-        by_position[raised] ||= @world.nets(base(arrangement), @world.contacts_of(kinds(arrangement), raised))
-      end
     end
   end
 end

@@ -56,7 +56,7 @@ module Dielectra
       # @param before [Evidence::Situation]
       # @param after [Evidence::Situation]
       def after(step, before, after, number)
-        seen = Observation.of(step, before, number).map { |item| world.interned(item) }
+        seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
         return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
 
         all = observations + seen
@@ -230,23 +230,15 @@ module Dielectra
       # The same with hypotheses that are all new; what was worked out for the old ones is let go.
       def anew(observations, hypotheses)
         world.forget
+        prediction.forget
         with(observations, hypotheses, Object.new, listed: nil)
       end
 
       def learn(hypothesis, observation)
-        return learn_plainly(hypothesis, observation) if observation.toggles.one?
-
         likelihoods = prediction.likelihoods(hypothesis, observation)
-        likelihood = prediction.expected(hypothesis, observation, likelihoods)
+        likelihood = observation.toggles.expected(hypothesis.odds, likelihoods)
         hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood)
-        hypothesis.starts = observation.toggles.learnt(hypothesis.starts, likelihoods)
-        hypothesis.weight *= likelihood
-      end
-
-      # The toggles known, there is one likelihood, and nothing to be learnt of how they stood.
-      def learn_plainly(hypothesis, observation)
-        likelihood = prediction.likelihood(hypothesis, observation)
-        hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood) if observation.what == :continuity
+        hypothesis.odds = observation.toggles.learnt(hypothesis.odds, likelihoods)
         hypothesis.weight *= likelihood
       end
 
@@ -259,7 +251,7 @@ module Dielectra
       def fresh(hypotheses, seen)
         looks = Looks.new(world, prediction, seen)
         hypotheses.each do |hypothesis|
-          share, hypothesis.starts = looks.told(hypothesis)
+          share, hypothesis.odds = looks.told(hypothesis)
           hypothesis.weight *= share
         end
         scored(weighty(hypotheses), looks.others)

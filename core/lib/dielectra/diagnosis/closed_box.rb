@@ -8,12 +8,11 @@ module Dielectra
       MOST_MISFITS = 24
 
       # The box of a place under a skeleton; one object for all skeletons that show it alike.
-      # @param either_way [Boolean] whether travelers the other way round make a difference here
-      def self.of(skeleton, place, world, either_way:)
+      def self.of(skeleton, place, world)
         stand = skeleton.layout.stand(place)
         functions = skeleton.functions_at(place)
         grounds = skeleton.grounds_at(place)
-        world.closed_boxes[[place, stand, functions, grounds, either_way]] ||= new(place, world.job.device_at(place), stand, functions, grounds, either_way:)
+        world.closed_boxes[[place, stand, functions, grounds]] ||= new(place, world.job.device_at(place), stand, functions, grounds)
       end
 
       # The kind of a receptacle of which one half is switched.
@@ -22,13 +21,12 @@ module Dielectra
       # @param item [Evidence::Job::Control, Evidence::Job::Load, nil] the switch in it, or the load; a box without either holds splices
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param grounds [Array<String>] grounding conductors
-      def initialize(place, item, stand, functions, grounds, either_way:)
+      def initialize(place, item, stand, functions, grounds)
         @place = place
         @item = item
         @stand = stand
         @functions = functions
         @grounds = grounds
-        @either_way = either_way
         @priors = Trade.priors.fetch("deviation")
         @meant = {}
       end
@@ -42,13 +40,9 @@ module Dielectra
       # Everything let loose.
       def apart = @apart ||= box([], kind, marked(kind) * @priors["apart"] * disturbed, :apart, @functions.keys)
 
-      # @return [Array<Box>] done right, whichever way the travelers lie
-      def right
-        @right ||= begin
-          turns = meant(kind).turns.first(@either_way && %w[three_way four_way].include?(kind) ? 2 : 1)
-          turns.map { |turn| box(meant(kind).joints(@functions, turn:), kind, marked(kind) / turns.size) }
-        end
-      end
+      # Done right. Travelers the other way round are the toggle thrown the other way round, which is unknown anyway (Toggles).
+      # @return [Array<Box>]
+      def right = @right ||= [box(meant(kind).joints(@functions), kind, marked(kind))]
 
       private
 

@@ -2,22 +2,24 @@
 
 module Dielectra
   module Diagnosis
-    # A circuit that may be the one in the wall: an assembly, and none, one or a few hidden faults. Which points hang
-    # together is kept as a plain array of net numbers, one for each arrangement and state.
+    # A circuit that may be the one in the wall: an assembly, and none, one or a few hidden faults. What hangs together is kept for
+    # all combinations of contacts at once (Reach), one for each arrangement.
     class Hypothesis
       # Faults that change what copper joins.
       COPPER = %i[joint_open conductor_open no_supply short].freeze
       # Faults that change what a switch joins.
       CONTACT = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
+      # Faults that come and go, and what each is while it makes no contact.
+      WHILE_OPEN = {contact_intermittent: :contact_stuck_open, joint_intermittent: :joint_open}.freeze
 
       attr_reader :assembly, :faults
       attr_accessor :prior, :weight
 
-      # Probability that the lamp, cold, beeps: an incandescent one of some watts does, no other.
+      # For each load of World#load_names the probability that it, cold, makes a tester beep.
       attr_accessor :beeping
 
-      # How likely it makes each way the toggles may have stood at the start; nil where all are alike.
-      attr_accessor :starts
+      # How likely it makes each way the unknowns may be; nil where all are alike. See Toggles.
+      attr_accessor :odds
 
       # Whether the same with one thing more wrong is not held, though it well might be.
       attr_accessor :plain
@@ -29,15 +31,12 @@ module Dielectra
         @faults = faults
         @prior = prior
         @weight = prior
-        @beeping = Trade.priors.fetch("lamp_beeps")
         @world = world
+        @beeping = world.usual_beeping
         @copper = faults.select { |fault| COPPER.include?(fault.kind) }
         @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
         @leak = fault(:leak)
-        return if @copper.empty? && @contact.empty?
-
-        @nets = {}.compare_by_identity
-        @base = {}.compare_by_identity
+        @own = @copper.any? || @contact.any?
       end
 
       def skeleton = assembly.skeleton
@@ -49,32 +48,27 @@ module Dielectra
 
       def fault(kind) = faults.find { |fault| fault.kind == kind }
 
+      # Itself; and where something comes and goes, besides, the same while that makes no contact.
+      # @return [Array<Hypothesis>]
+      def ways = @ways ||= comes_and_goes? ? [self, while_open] : [self]
+
+      # Whether a contact or a connection of it makes contact only now and then.
+      def comes_and_goes? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
+
+      # @return [Deviation, nil] what makes contact only now and then
+      def intermittent = faults.find { |fault| WHILE_OPEN.key?(fault.kind) }
+
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement) = assembly.kinds(@world.same(arrangement))
 
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
       def joints(place, arrangement) = assembly.joints(place, arrangement)
 
-      # Points that hang together with the switches in given positions. Numbers are shared by points of one net.
-      # @param raised [Hash{String => Boolean}] switch => whether its toggle stands up
-      # @return [Nets]
-      def nets(arrangement, raised)
-        return assembly.nets(arrangement, raised) unless @nets
-
-        found = @nets[arrangement]&.[](raised)
-        return found if found
-
-        arrangement = @world.same(arrangement)
-        raised = @world.toggles(raised)
-        by_position = (@nets[arrangement] ||= {}.compare_by_identity)
-        by_position[raised] ||= @world.nets(base(arrangement), contacts(arrangement, raised))
-      end
-
-      # How far line and neutral reach.
+      # What hangs together through the switches.
       # @return [Reach]
       def reach(arrangement)
         arrangement = @world.same(arrangement)
-        return assembly.reach(arrangement) unless @nets
+        return assembly.reach(arrangement) unless @own
 
         (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), bridges(arrangement))
       end
@@ -98,25 +92,30 @@ module Dielectra
           Reach.new(@world, base(arrangement), bridges(arrangement) + [[*leaking, @world.every]])
       end
 
+      # The same with some loads taken for conductors.
+      # @param loads [Array<Array(Integer, Integer)>]
+      # @return [Reach]
+      def reach_with(arrangement, loads)
+        by_loads = ((@with_loads ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
+        by_loads[loads] ||= Reach.new(@world, base(arrangement), bridges(arrangement) + loads.map { |one, other| [one, other, @world.every] })
+      end
+
+      # Everything that draws power, or may: good lamps, and what may be plugged in beyond.
+      # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
+      def loads(arrangement)
+        arrangement = @world.same(arrangement)
+        (@loads ||= {}.compare_by_identity)[arrangement] ||=
+          @world.lamps.each_with_index.filter_map { |(lamp, ends), number| [number, [ends]] if lamp_good?(arrangement, lamp) }.to_h.merge(skeleton.appliances)
+      end
+
       # Nets with switches taken out.
       # @return [Array<Integer>]
       def base(arrangement)
         arrangement = @world.same(arrangement)
         return assembly.base(arrangement) if @copper.empty?
 
-        @base[arrangement] ||= @world.base(assembly, arrangement, @copper)
+        (@base ||= {}.compare_by_identity)[arrangement] ||= @world.base(assembly, arrangement, @copper)
       end
-
-      # The same with contacts that close badly left open.
-      # @return [Nets, nil] nil where none does
-      def nets_without_weak(arrangement, raised)
-        pair = weak_pair(arrangement) or return
-        @world.nets(base(arrangement), contacts(arrangement, raised).reject { |other| other.sort == pair })
-      end
-
-      # The same with the insulation that leaks taken for a conductor.
-      # @return [Nets, nil] nil where none does
-      def nets_with_leak(arrangement, raised) = (@world.nets(base(arrangement), contacts(arrangement, raised) + [leaking]) if @leak)
 
       # @return [Array<Array(String, String)>] terminals of a device, by their marks, that are closed
       def closed(arrangement, device, raised)
@@ -130,9 +129,9 @@ module Dielectra
         faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } || arrangement.lamps.include?(lamp)
       end
 
-      # Points that look joined and are not, under an arrangement.
+      # Points that look joined and are not, or not always, under an arrangement.
       def dead_points(arrangement)
-        faults.filter_map { |fault| fault.points.first if fault.kind == :joint_open } - arrangement.touched
+        faults.filter_map { |fault| fault.points.first if %i[joint_open joint_intermittent].include?(fault.kind) } - arrangement.touched
       end
 
       # A short name of what distinguishes it, for records and tests.
@@ -140,10 +139,12 @@ module Dielectra
 
       private
 
-      def contacts(arrangement, raised)
-        return @world.contacts_of(kinds(arrangement), raised) if @contact.empty?
-
-        kinds(arrangement).flat_map { |device, kind| contacts_of(device, kind, raised[device], arrangement) }
+      def while_open
+        open = faults.map do |fault|
+          kind = WHILE_OPEN[fault.kind]
+          kind ? Deviation.new(kind:, place: fault.place, device: fault.device, points: fault.points, contact: fault.contact) : fault
+        end
+        Hypothesis.new(assembly:, faults: open, prior:, world: @world)
       end
 
       # What contacts join, and in which combinations; see World#bridges.

@@ -24,12 +24,12 @@ module Dielectra
       end
 
       # @param hypothesis [Hypothesis] that has learnt nothing yet
-      # @return [Array(Float, Array<Float>)] how likely it makes all looks together, and how likely each way the toggles may have
-      #   stood at the start; see Hypothesis#starts
+      # @return [Array(Float, Array<Float>)] how likely it makes all looks together, and how likely each way the unknowns may be;
+      #   see Hypothesis#odds
       def told(hypothesis)
-        @told[shown(hypothesis)] ||= @looks.reduce([1.0, nil]) do |(share, starts), seen|
+        @told[hypothesis.ways.map { |way| shown(way) }] ||= @looks.reduce([1.0, nil]) do |(share, odds), seen|
           likelihoods = @prediction.likelihoods(hypothesis, seen)
-          [share * seen.toggles.expected(starts, likelihoods), seen.toggles.learnt(starts, likelihoods)]
+          [share * seen.toggles.expected(odds, likelihoods), seen.toggles.learnt(odds, likelihoods)]
         end
       end
 

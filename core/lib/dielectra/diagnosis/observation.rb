@@ -4,10 +4,11 @@ module Dielectra
   module Diagnosis
     # One thing seen or measured, with the circumstances it was seen in.
     #
-    # `what` is :lamp, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the points (or the
-    # device and position); `toggles` the combinations it may have been seen in; `along` what the same answer said before; `supply`
-    # the volts that are full.
-    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, :supply, keyword_init: true) do
+    # `what` is :lamp, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp, the points (or
+    # the device and position); `toggles` how the contacts may have stood; `along` what the same answer said before; `supply` the
+    # volts that are full; `moved` the device and the place that were wiggled; `found` whether a breaker was found so, before
+    # anybody switched it.
+    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, :supply, :moved, :found, keyword_init: true) do
       # @return [Boolean] whether it shows a conductor live
       def live?
         return reading == "glow" if what == :ncv
@@ -16,16 +17,18 @@ module Dielectra
       end
 
       # What a step and its answer say, in the situation before the step.
+      # @param world [World]
       # @return [Array<Observation>]
-      def self.of(step, situation, number)
+      def self.of(step, situation, number, world)
         answer = step["answer"] || {}
         return [] if answer["cannot"] || answer["unsure"]
 
         case step["do"]
-        when "watch" then watched(answer, situation, Toggles.now(situation.job, situation.positions), number)
-        when "report" then watched(answer, situation, Toggles.once(situation.job, step["positions"]), number)
-        when "probe" then [probed(step, answer, situation, number)].compact
-        when "bench" then [make(:bench, [step["device"], step["position"]], answer["closed"], situation, Toggles.now(situation.job, situation.positions), number)]
+        when "watch" then watched(answer, situation, Toggles.now(world, situation), number)
+        when "report" then watched(answer, situation, Toggles.reported(world, situation, step["positions"]), number)
+        when "wiggle" then wiggled(step, answer, situation, Toggles.now(world, situation), number)
+        when "probe" then [probed(step, answer, situation, Toggles.now(world, situation), number)].compact
+        when "bench" then [benched(step, answer, situation, world, number)]
         else []
         end
       end
@@ -33,37 +36,38 @@ module Dielectra
       def self.watched(answer, situation, toggles, number)
         breaker = (answer["breakers"] || {})[situation.job.breakers.first] || situation.breakers.values.first || "on"
         seen = []
-        seen << make(:breaker, nil, breaker, situation, toggles, number) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
+        seen << make(:breaker, nil, breaker, situation, toggles, number, found: situation.untouched?) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
         return seen unless breaker == "on"
 
         lights = (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id))
-        seen + lights.each_with_index.map { |(lamp, light), index| make(:lamp, lamp, light, situation, toggles, number, lights.first(index)) }
+        seen + lights.each_with_index.map { |(lamp, light), index| make(:lamp, lamp, light, situation, toggles, number, along: lights.first(index)) }
       end
       private_class_method :watched
 
-      def self.probed(step, answer, situation, number)
+      def self.wiggled(step, answer, situation, toggles, number)
+        moved = [step["device"], situation.place_of_device(step["device"])]
+        (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id)).map { |lamp, light| make(:wiggle, lamp, light, situation, toggles, number, moved:) }
+      end
+      private_class_method :wiggled
+
+      def self.probed(step, answer, situation, toggles, number)
         tool = step["tool"].to_sym
         reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
-        return if %i[plug_in].include?(tool)
-
-        make(tool, step["at"], reading, situation, Toggles.now(situation.job, situation.positions), number)
+        make(tool, step["at"], reading, situation, toggles, number) unless tool == :plug_in
       end
       private_class_method :probed
 
-      def self.make(what, at, reading, situation, toggles, number, along = [])
-        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, along:, supply: situation.job.supply_volts)
+      def self.benched(step, answer, situation, world, number)
+        device = step["device"]
+        toggles = Toggles.now(world, situation, device => Trade::Position.raised?(step["position"]))
+        make(:bench, [device, step["position"]], answer["closed"], situation, toggles, number)
+      end
+      private_class_method :benched
+
+      def self.make(what, at, reading, situation, toggles, number, **more)
+        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, supply: situation.job.supply_volts, along: [], moved: [], **more)
       end
       private_class_method :make
-
-      # Every combination of the toggles that work the light that agrees with the positions that are known.
-      # @return [Array<Hash{String => Boolean}>]
-      def self.states(job, positions)
-        job.wanted_controls.map(&:id).reduce([{}]) do |states, id|
-          known = positions[id]
-          raised = known ? [Trade::Position.raised?(known)] : [true, false]
-          states.flat_map { |state| raised.map { |up| state.merge(id => up) } }
-        end
-      end
     end
   end
 end

@@ -2,48 +2,81 @@
 
 module Dielectra
   module Diagnosis
-    # What would be seen or read under a hypothesis, and how likely a reading is. Answered from which points hang
-    # together; Physics::Network gives the same answers in numbers.
+    # What would be seen or read under a hypothesis, and how likely a reading is. Answered from what hangs together in every
+    # combination of contacts (Reach); Physics::Network gives the same answers in numbers.
     class Prediction
       # A breaker lets go for no reason, or is taken for tripped, so seldom.
       TRIPS_FOR_NOTHING = 0.0005
+      # A breaker that was found tripped has tripped on something that is gone.
+      FOUND_TRIPPED = 0.05
       # Likelihood below which somebody must have been wrong about a light.
       MISREAD = 0.1
+      # What comes and goes is seen to flicker: at a look, in what a customer tells, while its toggle is wiggled.
+      FLICKERS = {lamp: 0.15, report: 0.5, wiggle: 0.85}.freeze
+      # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
+      FLICKERS_FOR_NOTHING = 0.01
+      BAD_CONTACT_FLICKERS = 0.2
+      # Ohms below which two points are joined by copper, and above which by a load.
+      COPPER_OHMS = 3.0
+      # Loads that draw power without making a tester beep, or that an ohmmeter does not see.
+      QUIET = 0.3
+      # What lies beyond is plugged in, so that a conductor behind it is as live as what feeds it.
+      PLUGGED_IN = 0.5
+
+      # How two points may be heard to be joined: the combinations in which they are by copper, of these those in which it hangs on a
+      # contact that closes badly, and for each load those in which they are through it.
+      Path = Struct.new(:sure, :weak, :loads)
+
+      # What a point stands at: the combinations in which it is on the line or the neutral, and those in which it would be if
+      # something were plugged in beyond.
+      Standing = Struct.new(:line, :neutral, :line_if, :neutral_if)
 
       def initialize(world)
         @world = world
         @first_lamp = world.lamps.each_key.first
         @error = Physics::Uncertainty.error
+        @paths = {}.compare_by_identity
+        @standings = {}.compare_by_identity
+      end
+
+      # Lets go what was worked out for hypotheses that are not held any more.
+      def forget
+        @paths.clear
+        @standings.clear
       end
 
       # @return [Float] how likely the reading is under the hypothesis, between 0 and 1
-      def likelihood(hypothesis, observation)
-        return of_state(hypothesis, observation, observation.toggles.first) if observation.toggles.one?
+      def likelihood(hypothesis, observation) = observation.toggles.expected(hypothesis.odds, likelihoods(hypothesis, observation))
 
-        expected(hypothesis, observation, likelihoods(hypothesis, observation))
-      end
-
-      # The same for each combination of toggles it may have been seen in.
+      # The same in each state that the contacts may have been in.
       # @return [Array<Float>]
-      def likelihoods(hypothesis, observation) = observation.toggles.states.map { |raised| of_state(hypothesis, observation, raised) }
+      def likelihoods(hypothesis, observation)
+        ways = hypothesis.ways
+        return in_states(hypothesis, observation) if ways.one?
+        return coming_and_going(hypothesis, observation) if LIGHTS.include?(observation.what)
 
-      # @param likelihoods [Array<Float>] in each combination
-      # @return [Float] how likely it is, as likely as the hypothesis makes each
-      def expected(hypothesis, observation, likelihoods) = observation.toggles.expected(hypothesis.starts, likelihoods)
-
-      # What a reading through the lamp says about the lamp itself.
-      # @param likelihood [Float] of the observation
-      # @return [Float] probability that it beeps, after the observation
-      def beeping(hypothesis, observation, likelihood)
-        return hypothesis.beeping unless observation.what == :continuity
-
-        predicted = observation.toggles.states.map { |raised| beeps(hypothesis, observation.arrangement, raised, *observation.at) }
-        return hypothesis.beeping unless predicted.include?(:perhaps)
-
-        beep = observation.reading == "beep"
-        hypothesis.beeping * expected(hypothesis, observation, predicted.map { |one| sounded(1.0, one, beep) }) / likelihood
+        ways.map { |way| in_states(way, observation) }.transpose.map { |some| some.sum / some.size }
       end
 
+      # What a reading through loads says about the loads themselves.
+      # @param likelihood [Float] of the observation
+      # @return [Array<Float>] for each the probability that it beeps, after the observation
+      def beeping(hypothesis, observation, likelihood)
+        return hypothesis.beeping unless HEARD.include?(observation.what) && likelihood.positive?
+
+        path = path(hypothesis, observation.arrangement, *observation.at)
+        return hypothesis.beeping if path.loads.empty?
+
+        hypothesis.beeping.each_with_index.map do |before, number|
+          next before unless path.loads.key?(number)
+
+          if_it_does = hypothesis.beeping.dup.tap { |all| all[number] = 1.0 }
+          given = observation.toggles.states.map { |raised| heard(path, if_it_does, @world.bit(raised), observation) }
+          (before * observation.toggles.expected(hypothesis.odds, given) / likelihood).clamp(0.001, 0.999)
+        end
+      end
+
+      # @param raised [Hash{String => Boolean}] a state of the contacts
       # @return [Symbol] :on, :off or :tripped, with the breaker on; :dim where it hangs on a contact that closes badly, :faint where
       #   only insulation that leaks keeps it from going out
       def light(hypothesis, arrangement, raised, lamp = @first_lamp)
@@ -58,7 +91,7 @@ module Dielectra
 
       # In which combinations a lamp burns, the breaker being on.
       # @return [Integer] with a bit for each of World#combinations
-      def lit(hypothesis, arrangement, lamp) = hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(lamp) : 0
+      def lit(hypothesis, arrangement, lamp) = hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(@world.lamps.fetch(lamp)) : 0
 
       # In which of these it is dim for want of a contact that closes well, and in which of the others for insulation that leaks.
       # @return [Integer] with a bit for each of World#combinations
@@ -66,11 +99,17 @@ module Dielectra
         lit = lit(hypothesis, arrangement, lamp)
         without = hypothesis.reach_without_weak(arrangement)
         leaking = hypothesis.reach_with_leak(arrangement)
-        (without ? lit & ~without.lit(lamp) : 0) | (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(lamp) & ~lit : 0)
+        ends = @world.lamps.fetch(lamp)
+        (without ? lit & ~without.lit(ends) : 0) | (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(ends) & ~lit : 0)
       end
 
       # @return [Boolean] whether the breaker lets go
       def trips?(hypothesis, arrangement, raised) = light(hypothesis, arrangement, raised) == :tripped
+
+      # How likely each combination of contacts is under a hypothesis.
+      # @param toggles [Toggles]
+      # @return [Shares]
+      def shares(hypothesis, toggles) = Shares.new(@world, toggles, hypothesis.odds)
 
       # What all lamps do: the one light they show together, :dim whatever makes it so, or :odd where they differ.
       def lights(hypothesis, arrangement, raised)
@@ -80,104 +119,199 @@ module Dielectra
         shown.first == :faint ? :dim : shown.first
       end
 
-      # With the breaker off: whether two points beep, or :perhaps where a cold lamp lies between them.
-      # @return [Boolean, Symbol]
-      def beeps(hypothesis, arrangement, raised, one, other)
-        nets = hypothesis.nets(arrangement, raised)
-        one = nets[@world.index[one]]
-        other = nets[@world.index[other]]
-        return weak?(hypothesis, arrangement, raised, one, other) if one == other
-
-        through_lamps(hypothesis, arrangement, nets).intersect?([[one, other], [other, one]]) ? :perhaps : false
-      end
-
-      # Points by their numbers.
-      # @return [Array<Integer>]
-      def numbers(points) = points.map { |point| @world.index[point] }
-
-      # How all points hang together, and the pairs of nets that good lamps lie between, one or several in a row.
-      # @return [Array(Nets, Array<Array(Integer, Integer)>)]
-      def nets_and_lamps(hypothesis, arrangement, raised)
-        nets = hypothesis.nets(arrangement, raised)
-        [nets, through_lamps(hypothesis, arrangement, nets)]
-      end
-
-      # With the breaker on: what a point stands at.
-      # @return [Symbol] :line, :neutral or :floating; everything floats after a breaker has tripped
-      def potential(hypothesis, arrangement, raised, point)
-        nets = hypothesis.nets(arrangement, raised)
-        source = nets[@world.source]
-        neutral = nets[@world.return]
-        net = nets[@world.index[point]]
-        return net == neutral ? :neutral : :floating if source == neutral
-        return :line if net == source
-        return :neutral if net == neutral
-
-        through_leak(hypothesis, arrangement, raised, net) || through_lamp(hypothesis, arrangement, nets, net, source, neutral)
-      end
-
-      # @return [Symbol] :full, :nothing or :floating between two points, breaker on
-      def volts(hypothesis, arrangement, raised, one, other)
-        here = potential(hypothesis, arrangement, raised, one)
-        there = potential(hypothesis, arrangement, raised, other)
-        return :floating if [here, there].include?(:floating)
-
-        here == there ? :nothing : :full
-      end
-
-      private
-
-      # A contact that closes badly may be heard or not.
-      def weak?(hypothesis, arrangement, raised, one, other)
-        without = hypothesis.nets_without_weak(arrangement, raised)
-        without.nil? || without[one] == without[other] ? true : :perhaps
-      end
-
-      def good_lamps(hypothesis, arrangement, nets)
-        @world.lamps.filter_map { |lamp, ends| [nets[ends[0]], nets[ends[1]]] if hypothesis.lamp_good?(arrangement, lamp) }
-      end
-
-      # Pairs of nets between which one gets through good lamps.
-      def through_lamps(hypothesis, arrangement, nets)
-        pairs = good_lamps(hypothesis, arrangement, nets)
-        pairs.size < 2 ? pairs : pairs.flatten.uniq.combination(2).select { |one, other| beyond(pairs, [one]).include?(other) }
-      end
-
-      # All nets that one gets to through lamps.
-      def beyond(pairs, reached)
-        further = pairs.flat_map { |pair| pair.intersect?(reached) ? pair : [] } | reached
-        further.size == reached.size ? reached : beyond(pairs, further)
-      end
-
-      # What a net that is on neither side itself stands at for insulation that leaks: next to nothing is drawn there.
-      def through_leak(hypothesis, arrangement, raised, net)
-        nets = hypothesis.nets_with_leak(arrangement, raised) or return
-
-        {nets[@world.source] => :line, nets[@world.return] => :neutral}[nets[net]]
-      end
-
-      # What a net stands at that is on neither side itself; between two lamps it is anything.
-      def through_lamp(hypothesis, arrangement, nets, net, source, neutral)
-        reached = beyond(good_lamps(hypothesis, arrangement, nets), [net])
-        return :floating if reached.include?(source) == reached.include?(neutral)
-
-        reached.include?(source) ? :line : :neutral
-      end
-
-      def of_state(hypothesis, observation, raised)
-        arrangement = observation.arrangement
-        case observation.what
-        when :lamp then seen(hypothesis, observation, raised)
-        when :breaker then breaker(hypothesis, observation, raised)
-        when :continuity then sounded(hypothesis.beeping, beeps(hypothesis, arrangement, raised, *observation.at), observation.reading == "beep")
-        when :resistance then measured(beeps(hypothesis, arrangement, raised, *observation.at), observation.reading)
-        when :ncv then detected(potential(hypothesis, arrangement, raised, observation.at.first), observation.reading == "glow")
-        when :bench then benched(hypothesis, observation)
-        else voltage(volts(hypothesis, arrangement, raised, *observation.at), observation)
+      # The same with the toggles so, as likely as the hypothesis makes each state of the contacts.
+      # @param toggles [Toggles]
+      # @return [Hash{Symbol => Float}]
+      def lights_with(hypothesis, arrangement, toggles)
+        shares = toggles.shares(hypothesis.odds)
+        hypothesis.ways.each_with_object(Hash.new(0.0)) do |way, all|
+          toggles.states.each_with_index { |raised, number| all[lights(way, arrangement, raised)] += shares[number] / hypothesis.ways.size unless shares[number].zero? }
         end
       end
 
+      # How two points would be heard to be joined, with the breaker off.
+      # @return [Path]
+      def path(hypothesis, arrangement, one, other)
+        one = @world.index[one]
+        other = @world.index[other]
+        one, other = other, one if one > other
+        by_pair = ((@paths[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
+        by_pair[(one * 100_000) + other] ||= laid(hypothesis, arrangement, one, other)
+      end
+
+      # How likely a continuity tester beeps between two points.
+      # @param shares [Shares] of the combinations
+      # @return [Float]
+      def beep(hypothesis, arrangement, one, other, shares)
+        ways = hypothesis.ways
+        ways.sum { |way| beep_in(way, hypothesis.beeping, arrangement, one, other, shares) } / ways.size
+      end
+
+      # @return [Integer] combinations in which two points are joined by copper
+      def joined(hypothesis, arrangement, one, other) = hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
+
+      # With the breaker on: what a point stands at; everything floats after a breaker has tripped.
+      # @return [Standing]
+      def standing(hypothesis, arrangement, point)
+        by_point = ((@standings[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
+        by_point[point] ||= stood(hypothesis, arrangement, @world.index[point])
+      end
+
+      # @param raised [Hash{String => Boolean}] a state of the contacts
+      # @return [Symbol] :line, :neutral or :floating
+      def potential(hypothesis, arrangement, raised, point)
+        at = standing(hypothesis, arrangement, point)
+        state = @world.bit(raised)
+        return :line if at.line.anybits?(state)
+
+        at.neutral.anybits?(state) ? :neutral : :floating
+      end
+
+      # @return [Integer] combinations in which a voltmeter shows the supply between two points
+      def full(hypothesis, arrangement, one, other)
+        here = standing(hypothesis, arrangement, one)
+        there = standing(hypothesis, arrangement, other)
+        (here.line & there.neutral) | (here.neutral & there.line)
+      end
+
+      LIGHTS = %i[lamp wiggle].freeze
+      HEARD = %i[continuity resistance].freeze
+      private_constant :LIGHTS, :HEARD
+
+      private
+
+      def laid(hypothesis, arrangement, one, other)
+        reach = hypothesis.reach(arrangement)
+        sure = reach.together(one, other)
+        weak = sure.zero? ? 0 : (without_weak(hypothesis, arrangement, one, other, sure))
+        Path.new(sure, weak, sure == @world.every ? {} : through_loads(hypothesis, arrangement, one, other, sure))
+      end
+
+      def without_weak(hypothesis, arrangement, one, other, sure)
+        without = hypothesis.reach_without_weak(arrangement)
+        without ? sure & ~without.together(one, other) : 0
+      end
+
+      # For each load the combinations in which one gets from one point to the other through it alone; through several in a row only
+      # where one load will not do.
+      def through_loads(hypothesis, arrangement, one, other, sure)
+        loads = hypothesis.loads(arrangement)
+        any = hypothesis.reach_with(arrangement, loads.values.flatten(1)).together(one, other) & ~sure
+        return {} if any.zero?
+
+        single = loads.transform_values { |ends| hypothesis.reach_with(arrangement, ends).together(one, other) & any }
+        left = single.each_value.reduce(any) { |mask, some| mask & ~some }
+        single.each_key { |number| single[number] |= left } unless left.zero?
+        single.reject { |_, mask| mask.zero? }
+      end
+
+      def beep_in(hypothesis, beeping, arrangement, one, other, shares)
+        path = path(hypothesis, arrangement, one, other)
+        sum = shares.of(path.sure & ~path.weak) + (0.5 * shares.of(path.weak))
+        return sum if path.loads.empty?
+
+        sum + shares.sum_over(path.loads.each_value.reduce(:|)) { |state| sounding(path, beeping, state) }
+      end
+
+      # How likely a tester beeps through the loads of a path.
+      def sounding(path, beeping, state) = 1.0 - path.loads.reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+
+      def stood(hypothesis, arrangement, point)
+        reach = hypothesis.reach(arrangement)
+        tripped = reach.tripped
+        live = reach.live(point) & ~tripped
+        neutral = reach.neutral(point)
+        left = @world.every & ~live & ~neutral & ~tripped
+        return Standing.new(live, neutral, 0, 0) if left.zero?
+
+        line_by, neutral_by = leaked(hypothesis, arrangement, point, left)
+        left &= ~line_by & ~neutral_by
+        lamps, all = through(hypothesis, arrangement, reach, point)
+        line, other = apart(lamps, left)
+        line_if, other_if = apart(all, left & ~line & ~other)
+        Standing.new(live | line_by | line, neutral | neutral_by | other, line_if, other_if)
+      end
+
+      # What gets there through insulation that leaks: next to nothing is drawn there.
+      def leaked(hypothesis, arrangement, point, left)
+        leaking = hypothesis.reach_with_leak(arrangement) or return Reach::NOWHERE
+        line = leaking.live(point)
+        neutral = leaking.neutral(point)
+        [line & ~neutral & left, neutral & ~line & left]
+      end
+
+      # What gets there through good lamps, and through whatever else may be plugged in; between two loads it is anything.
+      def through(hypothesis, arrangement, reach, point)
+        loads = hypothesis.loads(arrangement)
+        lamps = loads.select { |number, _| number < @world.lamps.size }
+        found = reach.through(point, lamps.values.flatten(1))
+        [found, lamps.size == loads.size ? found : reach.through(point, loads.values.flatten(1))]
+      end
+
+      def apart((line, neutral), left) = [line & ~neutral & left, neutral & ~line & left]
+
+      def in_states(hypothesis, observation)
+        arrangement = observation.arrangement
+        states = observation.toggles.states
+        case observation.what
+        when :lamp then states.map { |raised| seen(hypothesis, observation, raised) }
+        when :wiggle then states.map { |raised| burns(light(hypothesis, arrangement, raised, observation.at), observation.reading) }
+        when :breaker then states.map { |raised| breaker(hypothesis, observation, raised) }
+        when :bench then states.map { |raised| benched(hypothesis, observation, raised) }
+        when *HEARD
+          path = path(hypothesis, arrangement, *observation.at)
+          states.map { |raised| heard(path, hypothesis.beeping, @world.bit(raised), observation) }
+        else live(hypothesis, observation, states)
+        end
+      end
+
+      def live(hypothesis, observation, states)
+        points = observation.at.map { |point| standing(hypothesis, observation.arrangement, point) }
+        states.map do |raised|
+          state = @world.bit(raised)
+          plain = shown(points.map { |at| potential_of(at.line, at.neutral, state) }, observation)
+          next plain unless points.any? { |at| (at.line_if | at.neutral_if).anybits?(state) }
+
+          drawn = points.map { |at| potential_of(at.line | at.line_if, at.neutral | at.neutral_if, state) }
+          (PLUGGED_IN * shown(drawn, observation)) + ((1 - PLUGGED_IN) * plain)
+        end
+      end
+
+      def potential_of(line, neutral, state)
+        return :line if line.anybits?(state)
+
+        neutral.anybits?(state) ? :neutral : :floating
+      end
+
+      def shown(potentials, observation)
+        return detected(potentials.first, observation.reading == "glow") if observation.what == :ncv
+
+        here, there = potentials
+        voltage(potentials.include?(:floating) ? :floating : (here == there ? :nothing : :full), observation)
+      end
+
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
+
+      # A light that comes and goes, or does not where what comes and goes makes no difference to it.
+      def coming_and_going(hypothesis, observation)
+        with, without = hypothesis.ways.map { |way| in_states(way, observation) }
+        share = flickering(hypothesis, observation)
+        observation.toggles.states.each_with_index.map do |raised, number|
+          shown = hypothesis.ways.map { |way| light(way, observation.arrangement, raised, observation.at) }
+          next with[number] if shown.first == shown.last
+
+          observation.reading == "flickers" ? share : (1 - share) * (with[number] + without[number]) / 2
+        end
+      end
+
+      # How likely it is seen to flicker.
+      def flickering(hypothesis, observation)
+        return FLICKERS[observation.number.is_a?(String) ? :report : :lamp] if observation.what == :lamp
+
+        fault = hypothesis.intermittent
+        here = observation.moved.include?(fault.device) || observation.moved.include?(fault.place)
+        here ? FLICKERS[:wiggle] : FLICKERS[:lamp]
+      end
 
       # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
       def seen(hypothesis, observation, raised)
@@ -185,36 +319,48 @@ module Dielectra
         misread ? 0.5 : burns(light(hypothesis, observation.arrangement, raised, observation.at), observation.reading)
       end
 
-      # A bad contact may leave a light dim, dark or burning; bad insulation that does not show is not worth a thought.
+      # A bad contact may leave a light dim, dark, burning or flickering; bad insulation that does not show is not worth a thought.
       def burns(predicted, seen)
-        return seen == "dim" ? 0.6 : 0.2 if predicted == :dim
-        return {"dim" => 0.9, "off" => 0.09}.fetch(seen, 0.01) if predicted == :faint
+        return {"dim" => 0.5, "flickers" => BAD_CONTACT_FLICKERS}.fetch(seen, 0.15) if predicted == :dim
+        return {"dim" => 0.9, "off" => 0.08}.fetch(seen, 0.01) if predicted == :faint
+        return FLICKERS_FOR_NOTHING if seen == "flickers"
 
         matches(predicted == :on ? "on" : "off", seen)
       end
 
-      # A breaker found tripped may have tripped in another combination than the one it is seen in.
+      # A breaker found tripped may have tripped in another combination than the one it is seen in, or on something that is gone.
       def breaker(hypothesis, observation, raised)
         short = trips?(hypothesis, observation.arrangement, raised)
         return matches(false, short) if observation.reading == "on"
         return 1 - @error if short
 
         ever = @world.combinations.any? { |any| trips?(hypothesis, observation.arrangement, any) }
-        ever ? 0.5 : TRIPS_FOR_NOTHING
+        return 0.5 if ever
+
+        observation.found ? FOUND_TRIPPED : TRIPS_FOR_NOTHING
       end
 
-      # @param beeping [Float] probability that a lamp, cold, beeps
-      def sounded(beeping, predicted, beep)
-        return matches(predicted, beep) unless predicted == :perhaps
+      # A continuity tester or an ohmmeter between two points. Ohms tell copper from a load.
+      def heard(path, beeping, state, observation)
+        joined = path.sure.anybits?(state)
+        weak = joined && path.weak.anybits?(state)
+        through = joined || path.loads.empty? ? 0.0 : sounding(path, beeping, state)
+        return resistance(joined, weak, through, observation.reading) if observation.what == :resistance
 
-        (beeping * matches(true, beep)) + ((1 - beeping) * matches(false, beep))
+        beep = observation.reading == "beep"
+        return 0.5 if weak
+
+        yes = joined ? 1.0 : through
+        (yes * matches(true, beep)) + ((1 - yes) * matches(false, beep))
       end
 
-      def measured(predicted, ohms)
-        return matches(predicted == true, true) if ohms && ohms < 5
-        return predicted == :perhaps ? 0.6 : @error if ohms
+      def resistance(joined, weak, through, ohms)
+        return ohms && ohms > COPPER_OHMS ? 0.6 : 0.2 if weak
+        return matches(true, !ohms.nil? && ohms < COPPER_OHMS) if joined
+        return @error if ohms && ohms < COPPER_OHMS
 
-        predicted == :perhaps ? 0.5 : matches(predicted, false)
+        drawing = through.zero? ? 0.0 : through + ((1 - through) * QUIET)
+        (drawing * matches(true, !ohms.nil?)) + ((1 - drawing) * matches(false, !ohms.nil?))
       end
 
       def detected(predicted, glow)
@@ -228,9 +374,9 @@ module Dielectra
         observation.what == :low_z ? Physics::Uncertainty.floating_volts(share, @error) : Physics::Uncertainty.floating_volts(share)
       end
 
-      def benched(hypothesis, observation)
-        device, position = observation.at
-        predicted = hypothesis.closed(observation.arrangement, device, Trade::Position.raised?(position))
+      def benched(hypothesis, observation, raised)
+        device, = observation.at
+        predicted = hypothesis.closed(observation.arrangement, device, raised[device])
         matches(predicted.map(&:sort).sort == observation.reading.map(&:sort).sort, true)
       end
     end

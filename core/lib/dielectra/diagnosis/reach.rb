@@ -2,9 +2,11 @@
 
 module Dielectra
   module Diagnosis
-    # How far line and neutral reach through the switches, in all combinations of toggles at once: for each net a number with a bit
-    # for every combination (World#combinations) in which it hangs together with the supply's line, or with its neutral.
+    # What hangs together through the switches, in all combinations of contacts at once: for each net a number with a bit for every
+    # combination (World#combinations) in which it hangs together with another.
     class Reach
+      NOWHERE = [0, 0].freeze
+
       # @param world [World]
       # @param roots [Array<Integer>] for each point the net that copper makes it part of; points numbered later are their own
       # @param bridges [Array<Array(Integer, Integer, Integer)>] two points that a contact joins, and the combinations in which it does
@@ -17,6 +19,7 @@ module Dielectra
         neutral = number(world.return)
         @line = reached(line)
         @neutral = reached(neutral)
+        @from = {}
       end
 
       # @param point [Integer]
@@ -30,12 +33,34 @@ module Dielectra
       # @return [Integer] combinations in which line meets neutral
       def tripped = live(@world.return)
 
-      # @return [Integer] combinations in which a lamp burns, if it is good
-      def lit(lamp)
-        (@lit ||= {})[lamp] ||= begin
-          one, other = @world.lamps.fetch(lamp)
-          ((live(one) & neutral(other)) | (live(other) & neutral(one))) & ~tripped
-        end
+      # @return [Integer] combinations in which two points hang together
+      def together(one, other)
+        return @world.every if net(one) == net(other)
+
+        start = @numbers[net(one)]
+        there = @numbers[net(other)]
+        start && there ? (@from[start] ||= reached(start))[there] : 0
+      end
+
+      # @return [Boolean] whether copper alone joins two points
+      def copper?(one, other) = net(one) == net(other)
+
+      # @param ends [Array(Integer, Integer)] the two sides of a lamp
+      # @return [Integer] combinations in which it burns, if it is good
+      def lit(ends)
+        one, other = ends
+        ((live(one) & neutral(other)) | (live(other) & neutral(one))) & ~tripped
+      end
+
+      # Combinations in which a point that is on neither side of the supply hangs on one of them through loads, without passing the
+      # other.
+      # @param point [Integer]
+      # @param loads [Array<Array(Integer, Integer)>] what each load lies between
+      # @return [Array(Integer, Integer)] on the line, and on the neutral
+      def through(point, loads)
+        line, neutral = (@through ||= {})[loads] ||= led(loads)
+        at = line[net(point)] or return NOWHERE
+        [at, neutral[net(point)]]
       end
 
       private
@@ -69,6 +94,30 @@ module Dielectra
           end
         end
         masks
+      end
+
+      # How far line and neutral get through loads, up to the nets that are on either of them anyway.
+      # @return [Array(Hash{Integer => Integer}, Hash{Integer => Integer})] net => combinations
+      def led(loads)
+        numbered = @numbers.invert
+        edges = @bridges.map { |one, other, combinations| [numbered[one], numbered[other], combinations] } +
+                loads.map { |one, other| [net(one), net(other), @world.every] }
+        nets = edges.flat_map { |one, other, _| [one, other] }.uniq
+        supplied = nets.to_h { |net| [net, live(net) | neutral(net)] }
+        [:live, :neutral].map do |side|
+          masks = nets.to_h { |net| [net, send(side, net)] }
+          while edges.map { |edge| carried(masks, supplied, *edge) }.any?; end
+          masks.to_h { |net, mask| [net, mask & ~supplied[net]] }
+        end
+      end
+
+      # Carries what has got to one side of an edge to the other.
+      # @return [Boolean] whether anything was new there
+      def carried(masks, supplied, one, other, combinations)
+        before = [masks[one], masks[other]]
+        masks[other] |= masks[one] & combinations & ~supplied[other]
+        masks[one] |= masks[other] & combinations & ~supplied[one]
+        before != [masks[one], masks[other]]
       end
     end
   end

@@ -14,7 +14,8 @@ module Dielectra
       # @param points [Array<String>] conductor ends
       # @return [Hash{String => String}] point => role
       def of(points)
-        nets = Nets.new(@hypothesis.base(@arrangement))
+        base = @hypothesis.base(@arrangement)
+        nets = ->(point) { base[point] || point }
         named = {nets[@world.return] => "neutral", nets[@world.source] => "line"}
         @world.lamps.each_value { |ends| ends.each { |point| named[nets[point]] ||= "load" } }
         travelers(nets).each { |net| named[net] ||= "traveler" }

@@ -141,7 +141,7 @@ module Dielectra
 
       def telling
         @telling ||= begin
-          lights, readings = @observations.select { |seen| seen.toggles.one? }.partition { |seen| seen.what == :lamp }
+          lights, readings = @observations.select { |seen| seen.toggles.known? }.partition { |seen| seen.what == :lamp }
           lights.last(LIGHTS_SIFTED) + readings.reject { |seen| seen.what == :breaker }.last(READINGS_SIFTED)
         end
       end

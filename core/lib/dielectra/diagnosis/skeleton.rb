@@ -39,6 +39,7 @@ module Dielectra
         @verdicts = group.first.verdicts
         @weight = group.sum(&:weight) / total
         @runs = lay(group.first)
+        @world = world
         @index = world.index
         @links = runs.flat_map { |run| run.strands.map(&:points) + [run.grounding].compact }
                      .map { |points| points.map { |point| @index[point] } }
@@ -69,6 +70,15 @@ module Dielectra
       # @return [Array<String>] the conductors' points in a place, sorted
       def points_at(place) = (@points_at ||= {})[place] ||= @index.same(functions_at(place).keys.sort)
 
+      # What may be plugged in besides the lamps: at outlets beyond, in the other halves of receptacles, and on the feed.
+      # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
+      def appliances
+        @appliances ||= begin
+          names = @world.load_names
+          {names.index(:beyond) => beyond, names.index(:feed) => [[@world.source, @world.return]]}.reject { |_, ends| ends.empty? }
+        end
+      end
+
       def broken_conductors = @broken_conductors ||= Faults.broken(runs)
 
       def shorted_conductors = @shorted_conductors ||= Faults.shorted(runs) + Faults.leaking(runs)
@@ -77,6 +87,15 @@ module Dielectra
       def grounds_at(place) = runs.select { |run| run.at?(place) && run.grounding }.map { |run| run.grounding[run.side(place)] }
 
       private
+
+      def beyond
+        outlets = runs.select { |run| run.outer? && !run.feed? }.map do |run|
+          place = run.places.find { |name| !Design::Layout.onward?(name) }
+          %w[line neutral].map { |function| run.point(place, function) }
+        end
+        halves = @job.wanted_loads.select { |load| load.kind == "receptacle" }.map { |load| ["#{load.id}.hot_2", "#{load.id}.neutral_2"] }
+        (outlets.select(&:all?) + halves).map { |pair| pair.map { |point| @index[point] } }
+      end
 
       def add_roles(sums, run, weight)
         run.strands.each do |strand|

@@ -93,7 +93,7 @@ module Dielectra
         closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) || hypothesis.boxes[place].deviation }
         closed.flat_map do |place|
           box = hypothesis.boxes[place]
-          ClosedBox.of(hypothesis.skeleton, place, @world, either_way: false).deviating.map do |way|
+          ClosedBox.of(hypothesis.skeleton, place, @world).deviating.map do |way|
             [hypothesis.boxes.merge(place => way), way.weight / box.weight * Deviation.company(wrong, way.deviation.kind)]
           end
         end
@@ -178,7 +178,7 @@ module Dielectra
 
       def closed_boxes(skeleton)
         closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) } + skeleton.layout.unseen
-        closed.map { |place| ClosedBox.of(skeleton, place, @world, either_way: either_way?(skeleton.layout.chain, place)) }
+        closed.map { |place| ClosedBox.of(skeleton, place, @world) }
       end
 
       # The opened boxes; a receptacle with one half always on has its tab broken off, whether that was said or not.
@@ -188,12 +188,6 @@ module Dielectra
           box = found(place)
           [place, halves.include?(place) && !box.kind.include?("hot_tab") ? box.dup.tap { |half| half.kind = ClosedBox.halved(box.kind) } : box]
         end
-      end
-
-      # Of closed switches that follow one another in the chain, one stands for the travelers of all lying either way round.
-      def either_way?(chain, place)
-        index = chain.index(place) or return false
-        index.zero? || @situation.open?(chain[index - 1])
       end
 
       # Every closed box as it was meant.

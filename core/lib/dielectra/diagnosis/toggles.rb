@@ -2,60 +2,74 @@
 
 module Dielectra
   module Diagnosis
-    # The combinations of toggles that a circuit may stand in, given the positions that are known. How a toggle stood at the
-    # start and was never noted is one unknown for the whole job, not a new one for every look: for each start the combination
-    # it has led to is kept, and every hypothesis keeps how likely it makes each start.
+    # The ways a circuit's contacts may stand, given how its toggles stand. What nobody can see is unknown: which way a toggle
+    # throws, and how it stood before anyone noted it. Each unknown is a bit that lasts the whole job (World#unknown), so every
+    # hypothesis learns it once and does not guess anew at every look.
+    #
+    # A way is one assignment of all unknowns so far, as a number; it leads to one state of the contacts.
     class Toggles
-      # @return [Array<Hash{String => Boolean}>] the different combinations, toggles up or down
+      # @return [Array<Hash{String => Boolean}>] the different states of the contacts, each the one object that a world keeps for
+      #   it: switch => whether it closes what its kind's table lists for `up`
       attr_reader :states
 
-      # @return [Array<Integer>, nil] for each start, the number of its combination; nil where the starts say nothing
-      attr_reader :starts
+      # @return [Hash{String => Boolean, nil}] switch => whether its toggle stands up; nil where nobody knows
+      attr_reader :positions
 
-      # As the toggles stand now.
-      # @param known [Hash{String => String}] switch => position, for those that are known
-      def self.now(job, known)
-        all = Observation.states(job, {})
-        led_to = all.map { |start| start.merge(known.slice(*start.keys).transform_values { |position| Trade::Position.raised?(position) }) }
-        states = led_to.uniq
-        new(states, led_to.map { |state| states.index(state) })
+      # As the toggles stand in a situation.
+      # @param world [World]
+      # @param situation [Evidence::Situation]
+      # @param put [Hash{String => Boolean}] toggles that are put up or down first
+      # @return [Toggles]
+      def self.now(world, situation, put = {}) = world.toggles_of(raised(world.job, situation.positions).merge(put), senses(situation))
+
+      # As they stood when something was reported: a toggle that the report does not name stood either way.
+      def self.reported(world, situation, positions) = world.toggles_of(raised(world.job, positions), senses(situation), open: true)
+
+      # @return [Hash{String => Boolean, nil}]
+      def self.raised(job, positions) = job.wanted_controls.to_h { |control| [control.id, positions[control.id] && Trade::Position.raised?(positions[control.id])] }
+
+      # @return [Hash{String => Array, nil}] switch => the unknown that says which way it throws, nil where that is known
+      def self.senses(situation) = situation.job.wanted_controls.to_h { |control| [control.id, situation.sense(control.id)] }
+      private_class_method :raised, :senses
+
+      # @param world [World]
+      # @param positions [Hash{String => Boolean, nil}]
+      # @param senses [Hash{String => Array, nil}]
+      # @param open [Boolean] whether toggles that nobody knows of are averaged over and not learnt
+      def initialize(world, positions, senses, open: false)
+        @positions = positions.freeze
+        @senses = senses
+        bits = positions.to_h { |id, up| [id, up.nil? ? (world.unknown([:start, id]) unless open) : (senses[id] && world.unknown(senses[id]))] }
+        free = positions.keys.select { |id| positions[id].nil? && open }
+        numbers = {}
+        @ways = Array.new(1 << world.unknowns) do |way|
+          contacts = positions.to_h { |id, up| [id, bits[id] ? (up ? true : false) ^ (way[bits[id]] == 1) : (up ? true : false)] }
+          averaged(free, contacts).map { |state| numbers[world.state(state)] ||= numbers.size }
+        end
+        @states = numbers.keys
+        @ways = @ways.map(&:first) if free.empty?
+        @free = free.any?
+        @uniform = shares_of_ways(Array.new(@ways.size, 1.0 / @ways.size))
       end
 
-      # As they stood at some other time.
-      def self.once(job, known) = new(Observation.states(job, known), nil)
+      # Whether it is known how every toggle stands.
+      def known? = @known ||= positions.none? { |_, up| up.nil? }
 
-      def initialize(states, starts)
-        @states = states
-        @starts = starts
-      end
-
+      # Whether it is known how every contact stands.
       def one? = states.one?
 
-      def first = states.first
-
-      # The same with one toggle put up or down.
-      def with(id, raised)
-        put = states.map { |state| state.merge(id => raised) }
-        left = put.uniq
-        Toggles.new(left, starts&.map { |number| left.index(put[number]) })
-      end
-
-      # The same with every combination the one object that a world keeps for it.
-      def interned(world) = Toggles.new(states.map { |state| world.toggles(state) }, starts)
-
-      # How likely each combination is.
-      # @param odds [Array<Float>, nil] how likely each start is; nil for all alike
+      # How likely each state is.
+      # @param odds [Array<Float>, nil] how likely each way is; nil for all alike
       # @return [Array<Float>]
       def shares(odds)
-        return [1.0] if one?
-        return Array.new(states.size, 1.0 / states.size) unless starts && odds
+        return @uniform if odds.nil? || one?
 
-        starts.each_with_index.with_object(Array.new(states.size, 0.0)) { |(number, start), sums| sums[number] += odds[start] }
+        odds.size >= @ways.size ? shares_of_ways(odds) : shares_of_ways(spread(odds, @ways.size))
       end
 
-      # How likely something is, as likely as each combination makes it.
-      # @param odds [Array<Float>, nil] how likely each start is
-      # @param likelihoods [Array<Float>] of it, in each combination
+      # How likely something is, as likely as each state makes it.
+      # @param odds [Array<Float>, nil]
+      # @param likelihoods [Array<Float>] of it, in each state
       # @return [Float]
       def expected(odds, likelihoods)
         return likelihoods.first if one?
@@ -65,22 +79,54 @@ module Dielectra
         sum
       end
 
-      # How likely each start is, once something has been seen.
+      # The likeliest state.
+      # @return [Hash{String => Boolean}]
+      def likeliest(odds) = one? ? states.first : states[shares(odds).each_with_index.max_by { |share, number| [share, -number] }.last]
+
+      # How likely each way is, once something has been seen.
       # @param odds [Array<Float>, nil] before
-      # @param likelihoods [Array<Float>] of what was seen, in each combination
+      # @param likelihoods [Array<Float>] of what was seen, in each state
       # @return [Array<Float>, nil]
       def learnt(odds, likelihoods)
-        return odds if one? || starts.nil?
+        return odds if likelihoods.all? { |one| one == likelihoods.first }
 
-        joint = starts.each_with_index.map { |number, start| (odds ? odds[start] : 1.0) * likelihoods[number] }
+        size = [odds ? odds.size : 1, @ways.size].max
+        before = odds.nil? ? nil : spread(odds, size)
+        mask = @ways.size - 1
+        joint = Array.new(size) { |way| (before ? before[way] : 1.0) * of_way(likelihoods, @ways[way & mask]) }
         total = joint.sum
         total.positive? ? joint.map { |share| share / total } : odds
       end
 
-      def ==(other) = equal?(other) || (other.is_a?(Toggles) && hash == other.hash && states == other.states)
+      # Equal where the toggles stand alike and the same is known of them.
+      def ==(other) = equal?(other) || (other.is_a?(Toggles) && key == other.key)
       alias eql? ==
 
-      def hash = @hash ||= states.hash
+      def key = @key ||= [positions, @senses].freeze
+
+      def hash = @hash ||= key.hash
+
+      private
+
+      # Every way the toggles may have stood that a report does not name.
+      def averaged(free, contacts) = free.reduce([contacts]) { |some, id| some.flat_map { |state| [state.merge(id => true), state.merge(id => false)] } }
+
+      def of_way(likelihoods, numbers) = @free ? numbers.sum { |number| likelihoods[number] } / numbers.size : likelihoods[numbers]
+
+      def shares_of_ways(odds)
+        sums = Array.new(states.size, 0.0)
+        mask = @ways.size - 1
+        odds.each_with_index do |share, way|
+          next if share.zero?
+
+          at = @ways[way & mask]
+          @free ? at.each { |number| sums[number] += share / at.size } : sums[at] += share
+        end
+        sums
+      end
+
+      # The same odds over more unknowns, of which nothing is known yet.
+      def spread(odds, size) = odds.size == size ? odds : Array.new(size) { |way| odds[way & (odds.size - 1)] * odds.size / size }
     end
   end
 end

@@ -23,10 +23,11 @@ module Dielectra
         @kinds = {}
         @arrangements = {}
         @interned = {}.compare_by_identity
-        @contacts_of = {}.compare_by_identity
         @bridges = {}.compare_by_identity
         @bridges_of = {}
+        @states = {}
         @toggles = {}
+        @unknowns = {}
         @runs = {}.compare_by_identity
         @cut = {}.compare_by_identity
         @ports = {}
@@ -60,33 +61,55 @@ module Dielectra
       # @return [Bundles]
       def bundles(place, ports, joints) = @bundles[[place, ports.map(&:ends), joints]] ||= Bundles.new(ports, joints)
 
-      # The one object for a combination of toggles.
-      def toggles(raised) = @toggles[raised] ||= raised.dup.freeze
+      # What draws power, or may: each lamp of the job, whatever is plugged in beyond its boxes, and what hangs on the feed.
+      # @return [Array<String, Symbol>]
+      def load_names = @load_names ||= [*lamps.keys, :beyond, :feed].freeze
 
-      # Every combination of toggles, each the one object for it.
+      # @return [Array<Float>] for each of them the probability that it makes a tester beep, before anything is known of it
+      def usual_beeping
+        @usual_beeping ||= load_names.map { |name| Trade.priors.fetch({beyond: "beyond_beeps", feed: "feed_beeps"}.fetch(name, "lamp_beeps")) }.freeze
+      end
+
+      # The number of something that nobody can see, given on first sight.
+      # @param name [Array]
+      # @return [Integer]
+      def unknown(name) = @unknowns[name] ||= @unknowns.size
+
+      # @return [Integer] how many there are so far
+      def unknowns = @unknowns.size
+
+      # The one object for toggles that stand so; see Toggles.
+      def toggles_of(positions, senses, open: false)
+        positions.each { |id, up| up.nil? ? (unknown([:start, id]) unless open) : (senses[id] && unknown(senses[id])) }
+        @toggles[[positions, senses, open]] ||= Toggles.new(self, positions, senses, open:)
+      end
+
+      # The one object for a state of the contacts.
+      # @param raised [Hash{String => Boolean}] switch => whether it closes what its kind's table lists for `up`
+      def state(raised) = @states[raised] ||= raised.dup.freeze
+
+      # Every state of the contacts, each the one object for it.
       # @return [Array<Hash{String => Boolean}>]
-      def combinations = @combinations ||= Observation.states(job, {}).map { |raised| toggles(raised) }
+      def combinations
+        @combinations ||= job.wanted_controls.map(&:id).reduce([{}]) { |states, id| states.flat_map { |one| [one.merge(id => true), one.merge(id => false)] } }
+                             .map { |raised| state(raised) }
+      end
 
       # @return [Integer] a bit for every combination
       def every = @every ||= (1 << combinations.size) - 1
 
-      # @param raised [Hash{String => Boolean}] toggles that are not named are taken to be down
+      # @param raised [Hash{String => Boolean}] switches that are not named are taken to be down
       # @return [Integer] the bit of a combination
       def bit(raised)
         @bits ||= combinations.each_with_index.with_object({}.compare_by_identity) { |(one, number), bits| bits[one] = 1 << number }
-        @bits[raised] ||= @bits[toggles(raised)] || @bits.fetch(toggles(combinations.last.merge(raised)))
+        @bits[raised] ||= @bits[state(raised)] || @bits.fetch(state(combinations.last.merge(raised)))
       end
 
       # @return [Integer] the bits of the combinations in which a device's toggle is up
       def raised(device) = (@raised ||= {})[device] ||= combinations.sum { |raised| raised[device] ? bit(raised) : 0 }
 
       # An observation whose circumstances are the one object each.
-      def interned(observation)
-        observation.dup.tap do |copy|
-          copy.arrangement = same(observation.arrangement)
-          copy.toggles = observation.toggles.interned(self)
-        end
-      end
+      def interned(observation) = observation.dup.tap { |copy| copy.arrangement = same(observation.arrangement) }
 
       # Nets of copper alone, switches taken out.
       # @param assembly [Assembly]
@@ -101,21 +124,9 @@ module Dielectra
         flattened(parent)
       end
 
-      # The same with contacts closed.
-      # @param pairs [Array<Array(Integer, Integer)>]
-      # @return [Nets]
-      def nets(base, pairs) = Nets.new(base, pairs)
-
       # The one object for what kinds the devices are of.
       # @param kinds [Hash{String => String}] device => kind
       def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
-
-      # @param kinds [Hash{String => String}] device => kind, the one object for it
-      # @return [Array<Array(Integer, Integer)>] pairs that sound devices close with their toggles so
-      def contacts_of(kinds, raised)
-        by_position = (@contacts_of[kinds] ||= {}.compare_by_identity)
-        by_position[raised] ||= kinds.flat_map { |device, kind| contacts(device, kind, raised[device]) }
-      end
 
       # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
       def contacts(device, kind, raised)

@@ -5,7 +5,7 @@ module Dielectra
     # What hands have changed since the boxes were found: joints rearranged, devices replaced, lamps renewed. Compared by
     # value, so that what was computed for one arrangement serves whenever it comes back.
     class Arrangement
-      attr_reader :joints, :touched, :kinds, :lamps
+      attr_reader :joints, :touched, :kinds, :lamps, :key, :hash
 
       # @param joints [Hash{String => Array<Array<String>>}] place => what touches what there now
       # @param touched [Array<String>] points whose joint was changed at least once, and so remade
@@ -16,6 +16,9 @@ module Dielectra
         @touched = touched.uniq.sort.freeze
         @kinds = kinds.freeze
         @lamps = lamps.uniq.sort.freeze
+        @key = [@joints, @touched, @kinds, @lamps].freeze
+        @hash = @key.hash
+        freeze
       end
 
       def self.as_found = @as_found ||= new
@@ -65,12 +68,9 @@ module Dielectra
         end
       end
 
-      def key = @key ||= [joints, touched, kinds, lamps].freeze
 
       def ==(other) = other.is_a?(Arrangement) && key == other.key
       alias eql? ==
-
-      def hash = @hash ||= key.hash
     end
   end
 end

@@ -8,34 +8,23 @@ module Dielectra
       # Times that one may be unsure of the light before it is not asked for any more where all hangs on it.
       LOOKS = 4
 
-      attr_reader :job, :at, :breakers, :breakers_found, :positions, :opened, :dead, :live, :bare, :arrangement, :tapes, :declined, :foreign, :foreign_points, :proved, :benched
+      # What a situation is made of, and what each is before the first step.
+      FIELDS = {breakers_found: {}, positions: {}, opened: {}, dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {},
+                foreign_points: {}, proved: [], benched: {}, fitted: {}, energized: []}.each_value(&:freeze).freeze
+
+      attr_reader :job, :at, :breakers, *FIELDS.keys
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
-      def self.start(job)
-        new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, breakers_found: {}, positions: {}, opened: {},
-            dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {}, foreign_points: {}, proved: [], benched: {})
-      end
+      def self.start(job) = new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, **FIELDS)
 
       # @return [Situation] after all steps of a job
       def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
 
-      def initialize(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:, foreign:, foreign_points:, proved:, benched:)
+      def initialize(job:, at:, breakers:, **fields)
         @job = job
         @at = at
         @breakers = breakers.freeze
-        @breakers_found = breakers_found.freeze
-        @positions = positions.freeze
-        @opened = opened.freeze
-        @dead = dead.freeze
-        @live = live.freeze
-        @bare = bare.freeze
-        @arrangement = arrangement
-        @tapes = tapes.freeze
-        @declined = declined.freeze
-        @foreign = foreign.freeze
-        @foreign_points = foreign_points.freeze
-        @proved = proved.freeze
-        @benched = benched.freeze
+        FIELDS.each_key { |name| instance_variable_set(:"@#{name}", fields.fetch(name).freeze) }
       end
 
       # @param step [Hash] a step with its answer
@@ -113,6 +102,20 @@ module Dielectra
         up, down = [true, false].map { |raised| benched[[device, raised]] }
         Trade::Unmarked.recognised(up, down) if up && down
       end
+
+      # What is unknown of the way a switch throws; nil where marks or a bench test tell.
+      # @return [Array, nil] a name for it: that of a switch that was replaced is another
+      def sense(device)
+        return if recognised(device) && !fitted.key?(device)
+
+        [:sense, device, fitted.fetch(device, 0)] unless marked?(device) && !fitted.key?(device)
+      end
+
+      # Whether on and off are marked on a switch as it was found.
+      def marked?(device) = job.control(device)&.on_off_marked || opened.each_value.any? { |found| found["devices"].any? { |row| row["id"] == device && row["on_off_marked"] } }
+
+      # Whether nobody has switched a breaker of the job on yet, so that it stands as it was found.
+      def untouched? = energized.empty?
 
       # Screws of a device that had a conductor under them when its box was opened.
       def used_screws(place, device)
@@ -193,7 +196,7 @@ module Dielectra
         case step["do"]
         when "open", "prove_dead", "arrange" then step["place"]
         when "breaker", "find_breaker" then job.panel.id
-        when "set", "bench", "replace" then place_of_device(step["device"])
+        when "set", "wiggle", "bench", "replace", "tab" then place_of_device(step["device"])
         when "probe" then place_of_point(step["at"].first)
         when "mark" then place_of_point(step["point"])
         else at
@@ -221,10 +224,7 @@ module Dielectra
       # more.
       def asked(step, toggled = {}) = [Situation.subject(step), arrangement, (positions.merge(toggled) if step["do"] == "watch"), breakers]
 
-      def with(**changes)
-        Situation.new(job:, at:, breakers:, breakers_found:, positions:, opened:, dead:, live:, bare:, arrangement:, tapes:, declined:,
-                      foreign:, foreign_points:, proved:, benched:, **changes)
-      end
+      def with(**changes) = Situation.new(job:, at:, breakers:, **FIELDS.keys.to_h { |name| [name, send(name)] }, **changes)
 
       def changes(step, answer, number)
         case step["do"]
@@ -257,7 +257,7 @@ module Dielectra
 
       def switched(id, to)
         changed = {breakers: breakers.merge(id => to), breakers_found: breakers.compact.merge(breakers_found)}
-        to == "on" ? {**changed, dead: {}, live: {}} : changed
+        to == "on" ? {**changed, dead: {}, live: {}, energized: energized | [id]} : changed
       end
 
       def tested(place, points, number)
@@ -281,7 +281,7 @@ module Dielectra
         place = place_of_device(id)
         changed = arrangement.with_device(id, kind, place:, from: joints(place))
         lost = joints(place).flatten - changed.joints[place].flatten
-        {arrangement: changed, bare: lost.empty? ? bare : bare | [place],
+        {arrangement: changed, bare: lost.empty? ? bare : bare | [place], fitted: fitted.merge(id => fitted.fetch(id, 0) + 1),
          positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)}
       end
     end

@@ -52,13 +52,13 @@ module Dielectra
       # What the tester, the light or the switch would say under a hypothesis.
       # @return [Hash, nil] an answer; nil for a step that it does not say enough for
       def answer(truth, step, situation)
-        raised = toggles(situation)
+        raised = toggles(truth, situation)
         arrangement = @world.same(situation.arrangement)
         case step["do"]
         when "watch" then {"loads" => @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }, "breakers" => {@job.breakers.first => situation.power || "on"}}
         when "probe" then read(truth, step, arrangement, raised)
         when "prove_dead" then {"live" => []}
-        when "bench" then {"closed" => truth.closed(arrangement, step["device"], Trade::Position.raised?(step["position"]))}
+        when "bench" then {"closed" => truth.closed(arrangement, step["device"], benched(truth, step, situation))}
         when "open", "find_breaker" then nil
         else {"ok" => true}
         end
@@ -96,7 +96,7 @@ module Dielectra
       # Alternately a look at the light and a throw of a switch, through every combination.
       def looks(situation)
         ids = @job.wanted_controls.map(&:id)
-        now = toggles(situation)
+        now = Diagnosis::Toggles.now(@world, situation).positions
         throws = (1...(2**ids.size)).map do |number|
           id = ids[(number & -number).bit_length - 1]
           now = now.merge(id => !now[id])
@@ -113,7 +113,7 @@ module Dielectra
           there = after(step, there)
           next unless step["do"] == "watch"
 
-          seen << @prediction.lights(hypothesis, @world.same(there.arrangement), toggles(there))
+          seen << @prediction.lights(hypothesis, @world.same(there.arrangement), toggles(hypothesis, there))
           return seen if (seen.size > 1 && seen[-1] == seen[-2]) || !%i[on off].include?(seen.last)
         end
         seen + [:obeys]
@@ -130,10 +130,9 @@ module Dielectra
       end
 
       def pairs(place, left, entry, turning, situation)
-        raised = toggles(situation)
         arrangement = @world.same(situation.arrangement)
         points = situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        parts = points.combination(2).map { |pair| left.partition { |number| @prediction.beeps(@hypotheses[number], arrangement, raised, *pair) } }
+        parts = points.combination(2).map { |pair| left.partition { |number| heard(@hypotheses[number], arrangement, toggles(@hypotheses[number], situation), *pair) } }
         parts.reject { |part| part.any?(&:empty?) }.uniq(&:sort).map do |part|
           ((entry + turning + @costs["probe"]) * share(left)) + part.sum { |some| value(some, situation) }
         end
@@ -141,7 +140,7 @@ module Dielectra
 
       def turned(place, situation)
         local = @job.wanted_controls.find { |control| control.place == place }
-        local ? [[], [{"do" => "set", "device" => local.id, "to" => toggles(situation)[local.id] ? "down" : "up"}]] : [[]]
+        local ? [[], [{"do" => "set", "device" => local.id, "to" => Trade::Position.raised?(situation.positions[local.id]) ? "down" : "up"}]] : [[]]
       end
 
       # With the hands in a place, the power off.
@@ -186,8 +185,21 @@ module Dielectra
         situation.after(step.merge("answer" => answer), 0)
       end
 
-      def toggles(situation)
-        @world.toggles(@job.controls.to_h { |control| [control.id, Trade::Position.raised?(situation.positions.fetch(control.id))] })
+      # How the contacts most likely stand under a hypothesis.
+      def toggles(truth, situation) = Diagnosis::Toggles.now(@world, situation).likeliest(truth.odds)
+
+      def benched(truth, step, situation)
+        device = step["device"]
+        Diagnosis::Toggles.now(@world, situation, device => Trade::Position.raised?(step["position"])).likeliest(truth.odds)[device]
+      end
+
+      # @return [Boolean, Symbol] whether two points are joined; :perhaps where a load lies between them
+      def heard(truth, arrangement, raised, one, other)
+        path = @prediction.path(truth, arrangement, one, other)
+        state = @world.bit(raised)
+        return true if path.sure.anybits?(state)
+
+        path.loads.any? { |_, mask| mask.anybits?(state) } && :perhaps
       end
 
       def light(truth, arrangement, raised, lamp) = @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }
@@ -195,10 +207,10 @@ module Dielectra
       def read(truth, step, arrangement, raised)
         at = step["at"]
         case step["tool"]
-        when "continuity" then {"reads" => @prediction.beeps(truth, arrangement, raised, *at) ? "beep" : "silent"}
-        when "resistance" then {"ohms" => {true => 0.2, :perhaps => 20.0}[@prediction.beeps(truth, arrangement, raised, *at)]}
+        when "continuity" then {"reads" => heard(truth, arrangement, raised, *at) ? "beep" : "silent"}
+        when "resistance" then {"ohms" => {true => 0.2, :perhaps => 20.0}[heard(truth, arrangement, raised, *at)]}
         when "ncv" then {"reads" => @prediction.potential(truth, arrangement, raised, at.first) == :line ? "glow" : "dark"}
-        else {"volts" => @prediction.volts(truth, arrangement, raised, *at) == :full ? @job.supply_volts.to_f : 0.0}
+        else {"volts" => @prediction.full(truth, arrangement, *at).anybits?(@world.bit(raised)) ? @job.supply_volts.to_f : 0.0}
         end
       end
 

@@ -10,6 +10,7 @@ module Dielectra
         @prediction = prediction
         @flips = flips(world.job.wanted_controls.map(&:id))
         @verdicts = {}.compare_by_identity
+        @hazards = {}.compare_by_identity
       end
 
       # Every control works the light from every state of the others; the light's return is never switched; nothing that
@@ -17,14 +18,16 @@ module Dielectra
       def sound?(hypothesis, arrangement)
         arrangement = @world.same(arrangement)
         by_arrangement = (@verdicts[hypothesis] ||= {}.compare_by_identity)
-        by_arrangement.fetch(arrangement) { by_arrangement[arrangement] = judge(hypothesis, arrangement) }
+        by_arrangement.fetch(arrangement) { by_arrangement[arrangement] = hypothesis.ways.all? { |way| judge(way, arrangement) } }
       end
 
-      # @return [Boolean] whether line meets neutral, ground or an enclosure with the toggles as they stand
-      def hazardous?(hypothesis, arrangement, raised)
-        reach = hypothesis.reach(arrangement)
-        state = @world.bit(raised)
-        reach.tripped.anybits?(state) || grounded(hypothesis).any? { |point| reach.live(point).anybits?(state) }
+      # @return [Integer] combinations of contacts in which line meets neutral, ground or an enclosure
+      def hazards(hypothesis, arrangement)
+        by_arrangement = (@hazards[hypothesis] ||= {}.compare_by_identity)
+        by_arrangement[@world.same(arrangement)] ||= begin
+          reach = hypothesis.reach(arrangement)
+          grounded(hypothesis).reduce(reach.tripped) { |mask, point| mask | reach.live(point) }
+        end
       end
 
       private

@@ -58,7 +58,7 @@ module Dielectra
 
       def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
 
-      def toggles = @toggles ||= Diagnosis::Toggles.now(@situation.job, @situation.positions).interned(@belief.world)
+      def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)
 
       # The likeliest line of a box, and what it must not meet.
       def pair(place)
@@ -80,12 +80,12 @@ module Dielectra
       def share(point, side)
         number = @belief.world.index[point]
         leading = @belief.hypotheses.first(LEADING)
-        leading.sum { |hypothesis| there?(hypothesis, number, side) ? hypothesis.weight : 0.0 } / leading.sum(&:weight)
+        leading.sum { |hypothesis| hypothesis.weight * there(hypothesis, number, side) } / leading.sum(&:weight)
       end
 
-      def there?(hypothesis, number, side)
-        nets = hypothesis.nets(@arrangement, toggles.first)
-        nets[number] == nets[side == :source ? @belief.world.source : @belief.world.return]
+      def there(hypothesis, number, side)
+        reach = hypothesis.reach(@arrangement)
+        @belief.prediction.shares(hypothesis, toggles).of(side == :source ? reach.live(number) : reach.neutral(number))
       end
     end
   end

@@ -43,7 +43,7 @@ module Dielectra
         @outlook = Outlook.new(belief.leading(share: SHARE, most: LEADING), situation, planner, costs, proof)
         @world = belief.world
         @arrangement = @world.same(situation.arrangement)
-        @toggles = Diagnosis::Toggles.now(job, situation.positions).interned(@world)
+        @toggles = Diagnosis::Toggles.now(@world, situation)
         @asked = belief.observations.uniq { |seen| [seen.number, question(seen)] }.map { |seen| question(seen) }.tally
         @odd = belief.hypotheses.empty? ? [] : belief.misfits(belief.hypotheses.first).map { |seen| question(seen) }
       end
@@ -126,22 +126,8 @@ module Dielectra
         Candidate.new(purpose:, subject:, minutes: there.minutes, value:, step:, answers:)
       end
 
-      # For each hypothesis how likely each answer is, the toggles standing as they may.
-      def mixed(toggles)
-        @outlook.hypotheses.map do |hypothesis|
-          toggles.states.zip(toggles.shares(hypothesis.starts)).each_with_object(Hash.new(0.0)) do |(raised, share), answers|
-            count(answers, yield(hypothesis, raised), share, hypothesis)
-          end
-        end
-      end
-
-      # A reading through the lamp goes either way.
-      def count(answers, answer, share, hypothesis)
-        return answers[answer] += share unless answer == :perhaps
-
-        answers[true] += share * hypothesis.beeping
-        answers[false] += share * (1 - hypothesis.beeping)
-      end
+      # For each hypothesis how likely each light is, the contacts standing as they may.
+      def lights(arrangement, toggles) = @outlook.hypotheses.map { |hypothesis| @belief.prediction.lights_with(hypothesis, arrangement, toggles) }
 
       # The light as the toggles stand, and with one of them thrown.
       def light
@@ -153,11 +139,11 @@ module Dielectra
       def watch(toggles, control)
         return if asked?(:lamp, nil, toggles)
 
-        answers = mixed(toggles) { |hypothesis, raised| @belief.prediction.lights(hypothesis, @arrangement, raised) }
+        answers = lights(@arrangement, toggles)
         return candidate(:watch, nil, @standing.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
 
         there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
-        set = @permits.looking.set(control.id, toggles.first[control.id] ? "up" : "down")
+        set = @permits.looking.set(control.id, toggles.positions[control.id] ? "up" : "down")
         candidate(:throw, control.id, there, answers, set) unless @situation.declined?({"do" => "watch"}, toggled: {control.id => set["to"]})
       end
 
@@ -168,7 +154,7 @@ module Dielectra
       end
 
       # The toggles with one of them put up or down.
-      def put(control, raised) = @toggles.with(control.id, raised).interned(@world)
+      def put(control, raised) = Diagnosis::Toggles.now(@world, @situation, control.id => raised)
 
       def openings
         @job.boxes.map(&:id).reject { |place| @situation.open?(place) }.map do |place|
@@ -191,7 +177,7 @@ module Dielectra
         @job.wanted_loads.reject { |load| @situation.arrangement.lamps.include?(load.id) || !Trade::DeviceKind[load.kind].lamp }.map do |load|
           there = @standing.moved(load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
           renewed = @world.same(@situation.arrangement.with_lamp(load.id))
-          answers = mixed(@toggles) { |hypothesis, raised| @belief.prediction.lights(hypothesis, renewed, raised) }
+          answers = lights(renewed, @toggles)
           candidate(:lamp, load.id, there, answers, @permits.looking.replace_lamp(load.id))
         end
       end

@@ -17,10 +17,10 @@ module Dielectra
 
         place = @situation.place_of(candidate.step.to_h)
         concerned(candidate.subject)
-        pair, raised = best(place) unless @question.bits < TELLING
+        pair, toggles = best(place) unless @question.bits < TELLING
         return unless pair
 
-        @session.approach.hands(place) { |hands| @session.approach.toggled(raised) { hands.probe("continuity", pair) } }
+        @session.approach.hands(place) { |hands| @session.approach.toggled(toggles.positions) { hands.probe("continuity", pair) } }
       end
 
       private
@@ -33,24 +33,25 @@ module Dielectra
         @question = OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
       end
 
-      # @return [Array(Array<String>, Hash), nil] the pair of points that tells most, and how the toggles shall stand
+      # @return [Array(Array<String>, Diagnosis::Toggles), nil] the pair of points that tells most, and how the toggles shall stand
       def best(place)
-        told = ways(place).flat_map { |raised, share| readings(place, raised).map { |pair, bits| [bits * share, pair, raised] } }
-        bits, pair, raised = told.max_by(&:first)
-        [pair, raised] if bits && bits >= TELLING
+        told = ways(place).flat_map { |toggles, share| readings(place, toggles).map { |pair, bits| [bits * share, pair, toggles] } }
+        bits, pair, toggles = told.max_by(&:first)
+        [pair, toggles] if bits && bits >= TELLING
       end
 
       # The toggles as they stand, and with the one of the place thrown, which takes a little longer.
       def ways(place)
-        return [] unless toggles.one?
+        return [] unless toggles.known?
 
-        [[toggles.first, 1.0], [thrown(place), LATER]].select(&:first)
+        [[toggles, 1.0], [thrown(place), LATER]].select(&:first)
       end
 
-      def readings(place, raised)
+      def readings(place, toggles)
         points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, Diagnosis::Toggles.new([raised], nil), points)
-        points.combination(2).reject { |pair| taken?("continuity", pair, raised) }.map { |pair| [pair, @question.told_by(beeps.yes(pair).values_at(*beeps.pattern_of))] }
+        pairs = points.combination(2).reject { |pair| taken?("continuity", pair, toggles) }
+        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, toggles, pairs)
+        pairs.map { |pair| [pair, @question.told_by(beeps.yes(pair).values_at(*beeps.pattern_of))] }
       end
     end
   end

@@ -26,17 +26,23 @@ module Dielectra
 
       # @param pairs [Array<Array(String, String)>]
       # @return [Array(String, String), nil] the pair whose continuity takes most of the hazard away
-      def best(pairs) = most_telling(pairs) { |hypothesis, pair, raised| @belief.prediction.beeps(hypothesis, @arrangement, raised, *pair) }
+      def best(pairs)
+        most_telling(pairs) do |hypothesis, pair, shares|
+          path = @belief.prediction.path(hypothesis, @arrangement, *pair)
+          perhaps = (path.loads.each_value.reduce(0, :|) | path.weak)
+          {true => shares.of(path.sure & ~path.weak), :perhaps => shares.of(perhaps)}
+        end
+      end
 
-      # @return [Array(String, String), nil] the same in ohms, which tell copper from a cold lamp
-      def best_in_ohms(pairs) = most_telling(pairs) { |hypothesis, pair, raised| @belief.prediction.beeps(hypothesis, @arrangement, raised, *pair) == true }
+      # @return [Array(String, String), nil] the same in ohms, which tell copper from a load
+      def best_in_ohms(pairs) = most_telling(pairs) { |hypothesis, pair, shares| {true => shares.of(@belief.prediction.joined(hypothesis, @arrangement, *pair))} }
 
       # @param points [Array<String>]
       # @return [String, nil] the point at which a detector takes most of it away
       def best_point(points)
-        most_telling(points) do |hypothesis, point, raised|
-          at = @belief.prediction.potential(hypothesis, @arrangement, raised, point)
-          at == :floating ? :perhaps : at
+        most_telling(points) do |hypothesis, point, shares|
+          at = @belief.prediction.standing(hypothesis, @arrangement, point)
+          {line: shares.of(at.line), neutral: shares.of(at.neutral), perhaps: shares.of(@belief.world.every & ~at.line & ~at.neutral)}
         end
       end
 
@@ -50,7 +56,8 @@ module Dielectra
       end
 
       # Weight of the hazardous that would read the same.
-      # @yieldreturn [Object] what a hypothesis makes one read in a combination of toggles, :perhaps where it may be either
+      # @yieldreturn [Hash{Object => Float}] how likely a hypothesis makes each reading, :perhaps where it may be either; what is
+      #   left is a no
       def left_by(subject, expected, &)
         reading, share = readings(expected, subject, &).max_by(&:last)
         return if reading == :perhaps || share < CERTAIN
@@ -58,9 +65,9 @@ module Dielectra
         @hazardous.sum { |hypothesis| readings(hypothesis, subject, &).values_at(reading, :perhaps).compact.sum * hypothesis.weight }
       end
 
-      # How likely a hypothesis makes each reading, the toggles standing as they may.
       def readings(hypothesis, subject)
-        @toggles.states.zip(@toggles.shares(hypothesis.starts)).each_with_object(Hash.new(0.0)) { |(raised, share), all| all[yield(hypothesis, subject, raised)] += share }
+        said = yield(hypothesis, subject, @belief.prediction.shares(hypothesis, @toggles))
+        said.merge(false => 1.0 - said.each_value.sum) { |_, told, left| told + left }
       end
     end
   end

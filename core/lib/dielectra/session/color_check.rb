@@ -6,11 +6,14 @@ module Dielectra
     # somebody took what was at hand, or it is no neutral. Before it is left without a mark it is found not to be live, with the
     # light on.
     class ColorCheck < RecordReading
+      # How likely the light has to burn for a reading that wants it on.
+      LIKELY = 0.9
+
       # @return [Step, nil] the reading, nil where there is none to take
       def step
-        raised = lit or return
-        place, tool, points = readings.find { |_, tool, points| !taken?(tool, points, raised) }
-        place && @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } }
+        toggles = lit or return
+        place, tool, points = readings.find { |_, tool, points| !taken?(tool, points, toggles) }
+        place && @session.approach.live(place) { |live| @session.approach.toggled(toggles.positions) { live.probe(tool, points) } }
       end
 
       private
@@ -18,7 +21,7 @@ module Dielectra
       def best = @belief.hypotheses.first
 
       # The toggles with the light on: as they stand, or with the nearest thrown.
-      def lit = [toggles.first, thrown(@situation.at)].compact.find { |raised| @belief.prediction.lights(best, @arrangement, raised) == :on }
+      def lit = [toggles, thrown(@situation.at)].compact.find { |one| @belief.prediction.lights_with(best, @arrangement, one)[:on] > LIKELY }
 
       def readings
         @situation.opened_boxes.flat_map do |place|

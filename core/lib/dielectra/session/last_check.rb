@@ -64,7 +64,7 @@ module Dielectra
         return if @session.situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
 
         Candidate.new(purpose: :watch, minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])), value: 0.0, step:,
-                      answers: @hypotheses.map { |hypothesis| {shown(hypothesis, raised) => 1.0} })
+                      answers: @hypotheses.map { |hypothesis| shown(hypothesis, raised) })
       end
 
       # Of looks taken once: the weight, that one answer left out, of all that would make it wrong and has nothing else against it.
@@ -76,9 +76,9 @@ module Dielectra
         doubted.each_with_object(Hash.new(0.0)) do |hypothesis, sums|
           against = belief.misfits(hypothesis)
           look = against.first
-          next unless against.one? && look.what == :lamp && look.toggles.one? && now?(look) && once.include?(look.toggles.first)
+          next unless against.one? && look.what == :lamp && look.toggles.known? && now?(look) && once.include?(look.toggles.positions)
 
-          sums[look.toggles.first] += hypothesis.weight / belief.prediction.likelihood(hypothesis, look)
+          sums[look.toggles.positions] += hypothesis.weight / belief.prediction.likelihood(hypothesis, look)
         end
       end
 
@@ -88,11 +88,13 @@ module Dielectra
 
       # Combinations of toggles in which the light was looked at as things are joined now.
       def looks
-        seen = @session.belief.observations.select { |one| one.what == :lamp && one.toggles.one? && now?(one) }
-        seen.map { |one| [one.number, one.toggles.first] }.uniq.map(&:last)
+        seen = @session.belief.observations.select { |one| one.what == :lamp && one.toggles.known? && now?(one) }
+        seen.map { |one| [one.number, one.toggles.positions] }.uniq.map(&:last)
       end
 
-      def shown(hypothesis, raised) = @session.belief.prediction.lights(hypothesis, @session.situation.arrangement, raised)
+      def shown(hypothesis, raised)
+        @session.belief.prediction.lights_with(hypothesis, @session.situation.arrangement, Diagnosis::Toggles.now(@session.belief.world, @session.situation, raised))
+      end
 
       def unsound = @unsound ||= @hypotheses.map { |hypothesis| @doubted.call(hypothesis) }
 

@@ -5,25 +5,32 @@ module Dielectra
     # Hypotheses sorted by what they would let one read: those that agree on everything that could be asked at a place are
     # one pattern.
     module Patterns
-      # @return [Array] the different patterns
+      # Digits to which chances are told apart.
+      DIGITS = 3
+
+      # @return [Array<Array<Float>>] the different patterns: for each question how likely a yes is
       attr_reader :patterns
 
       # @return [Array<Integer>] for each hypothesis the number of its pattern
       attr_reader :pattern_of
 
-      # Shares that differ by less than anybody cares for are the same.
-      def self.rounded(shares) = shares.size == 1 ? shares : shares.map { |share| share.round(3) }
-
-      # A row with a byte for each of some things.
-      # @return [String]
-      def self.row(things) = things.each_with_object(String.new(capacity: things.size + 8)) { |thing, row| row << yield(thing) }
+      # @param question [Object] one of those that were sorted by
+      # @return [Array<Float>] for each pattern, how likely a yes is
+      def yes(question)
+        number = @numbers.fetch(question)
+        patterns.map { |chances| chances[number] }
+      end
 
       private
 
-      def sort_out(hypotheses)
-        numbers = {}
-        @pattern_of = hypotheses.map { |hypothesis| numbers[yield(hypothesis)] ||= numbers.size }
-        @patterns = numbers.keys
+      # @param questions [Array<Object>]
+      # @yieldparam hypothesis [Diagnosis::Hypothesis]
+      # @yieldreturn [Array<Float>] for each question how likely a yes is
+      def sort_out(hypotheses, questions)
+        @numbers = questions.each_with_index.to_h
+        known = {}
+        @pattern_of = hypotheses.map { |hypothesis| known[yield(hypothesis).map { |chance| chance.round(DIGITS) }] ||= known.size }
+        @patterns = known.keys
       end
     end
   end

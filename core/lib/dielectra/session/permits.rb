@@ -144,7 +144,7 @@ module Dielectra
       def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
 
       # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
-      def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazardous?(hypothesis, arrangement) }
+      def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazard_of(hypothesis, arrangement) > HAZARD }
 
       private
 
@@ -157,17 +157,18 @@ module Dielectra
         left = 1.0
         @belief.hypotheses.each do |hypothesis|
           left -= hypothesis.weight
-          sum += hypothesis.weight if hazardous?(hypothesis, arrangement)
+          sum += hypothesis.weight * hazard_of(hypothesis, arrangement)
           break if sum >= HAZARD || left < HAZARD / 20
         end
         sum + [left, 0.0].max
       end
 
-      def hazardous?(hypothesis, arrangement)
-        states.any? { |raised| @soundness.hazardous?(hypothesis, arrangement, raised) }
+      # How likely energising is a hazard under a hypothesis, the contacts standing as they may.
+      def hazard_of(hypothesis, arrangement)
+        hypothesis.ways.map { |way| @belief.prediction.shares(hypothesis, toggles).of(@soundness.hazards(way, arrangement)) }.max
       end
 
-      def states = @states ||= Diagnosis::Observation.states(@situation.job, @situation.positions)
+      def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)
     end
   end
 end

@@ -74,10 +74,17 @@ module Dielectra
 
       # Conductors that are live under the likeliest hypothesis.
       def hot(place, raised)
-        nets = @belief.hypotheses.first.nets(arrangement, raised)
-        wires = @situation.conductors(place)
-        wires.select { |point| nets[@belief.world.index[point]] == nets[@belief.world.source] }
+        reach = best.reach(arrangement)
+        state = @belief.world.bit(stood(raised))
+        @situation.conductors(place).select { |point| reach.live(@belief.world.index[point]).anybits?(state) }
       end
+
+      def best = @belief.hypotheses.first
+
+      # How the contacts most likely stand with the toggles so.
+      def stood(raised) = Diagnosis::Toggles.now(@belief.world, @situation, raised).likeliest(best.odds)
+
+      def shown(raised) = @belief.prediction.lights(best, arrangement, stood(raised))
 
       def arrangement = @arrangement ||= @belief.world.same(@situation.arrangement)
 
@@ -85,12 +92,12 @@ module Dielectra
       def stand
         return @stand if defined?(@stand)
 
-        ways = [now, @belief.world.toggles(now.merge(nearest => !now[nearest]))]
-        shown = ways.group_by { |raised| @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) }
-        @stand = [*shown[:on], *shown[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
+        ways = [now, now.merge(nearest => !now[nearest])]
+        lights = ways.group_by { |raised| shown(raised) }
+        @stand = [*lights[:on], *lights[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
       end
 
-      def now = @now ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world).first
+      def now = @now ||= Diagnosis::Toggles.now(@belief.world, @situation).positions
 
       def nearest = @session.job.wanted_controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
 
@@ -102,11 +109,11 @@ module Dielectra
 
       def taken
         @belief.observations.select do |seen|
-          seen.arrangement == @situation.arrangement && seen.toggles.one? && telling?(seen.toggles.first) && wanted(seen.toggles.first).include?([seen.what, Array(seen.at).sort])
+          seen.arrangement == @situation.arrangement && seen.toggles.known? && telling?(seen.toggles.positions) && wanted(seen.toggles.positions).include?([seen.what, Array(seen.at).sort])
         end
       end
 
-      def telling?(raised) = raised == stand || @belief.prediction.lights(@belief.hypotheses.first, arrangement, raised) == :on
+      def telling?(raised) = raised == stand || shown(raised) == :on
 
       def wanted(raised) = readings(raised).map { |_, tool, points| [tool.to_sym, points.sort] }
     end

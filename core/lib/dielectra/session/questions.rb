@@ -38,7 +38,7 @@ module Dielectra
         there = there.spend(@costs["probe"])
         points = probing_points(place)
         table = points.combination(2).reject { |pair| asked?(:continuity, pair, toggles) || declined?("continuity", pair) }
-        readings(:continuity, table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there) do |pair|
+        readings(:continuity, table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, table), there) do |pair|
           @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
         end
       end
@@ -99,7 +99,7 @@ module Dielectra
         tool = %w[low_z voltage].find { |name| @job.tool?(name) } or return []
         points = probing_points(place)
         table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) }
-        readings(:volts, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there) do |pair|
+        readings(:volts, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, table), there) do |pair|
           @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } }
         end
       end
@@ -110,7 +110,7 @@ module Dielectra
 
         points = probing_points(place).grep(%r{/})
         table = points.zip.reject { |point| asked?(:ncv, point, toggles) || declined?("ncv", point) }
-        readings(:detect, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, points), there.spend(0.2), most: 1) do |point|
+        readings(:detect, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, table), there.spend(0.2), most: 1) do |point|
           @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } }
         end
       end
@@ -160,9 +160,9 @@ module Dielectra
         arrangement = @world.same(@situation.arrangement.with_joints(here, from: now, to: joints))
         work = Evidence::Arrangement.changed(now, joints).size * @costs["arrange_point"]
         stand = @standing.hands_in(here, @costs, @job).spend(work).hands_in(there, @costs, @job).spend(@costs["probe"] + work)
-        points = probing_points(there)
-        profile = Beeps.new(@outlook.hypotheses, @belief.prediction, arrangement, @toggles, points)
-        readings(:join, points.combination(2), profile, stand, subject: joint, most: 1) { @approach.hands(here) { |hands| hands.arrange(joints) } }
+        pairs = probing_points(there).combination(2).to_a
+        profile = Beeps.new(@outlook.hypotheses, @belief.prediction, arrangement, @toggles, pairs)
+        readings(:join, pairs, profile, stand, subject: joint, most: 1) { @approach.hands(here) { |hands| hands.arrange(joints) } }
       end
     end
   end

@@ -16,17 +16,18 @@ module Dielectra
       private
 
       # @return [Diagnosis::Toggles] as they stand
-      def toggles = @toggles ||= Diagnosis::Toggles.now(@session.job, @situation.positions).interned(@belief.world)
+      def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)
 
-      # @return [Hash{String => Boolean}, nil] the same with the one of a place thrown; nil where none is there
+      # @return [Diagnosis::Toggles, nil] the same with the one of a place thrown; nil where none is there
       def thrown(place)
         local = @session.job.wanted_controls.find { |control| control.place == place }
-        local && @belief.world.toggles(toggles.first.merge(local.id => !toggles.first[local.id]))
+        local && Diagnosis::Toggles.now(@belief.world, @situation, local.id => !toggles.positions[local.id])
       end
 
       # Whether a reading was taken with everything as it is, or cannot be.
-      def taken?(tool, points, raised)
-        @belief.observations.any? { |seen| seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement && seen.toggles.first == raised } ||
+      # @param toggles [Diagnosis::Toggles]
+      def taken?(tool, points, toggles)
+        @belief.observations.any? { |seen| seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement && seen.toggles == toggles } ||
           @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
       end
     end

@@ -15,8 +15,8 @@ module Dielectra
       LEADING = 40
       SHARE = 0.998
 
-      # One reading: place, tool, points, how the toggles stand for it, the minutes it costs, and how likely a yes is under each hypothesis.
-      Reading = Struct.new(:place, :tool, :points, :raised, :minutes, :yes)
+      # One reading: place, tool, points, how the toggles (Diagnosis::Toggles) stand for it, the minutes it costs, and how likely a yes is under each hypothesis.
+      Reading = Struct.new(:place, :tool, :points, :toggles, :minutes, :yes)
 
       # @return [Step, nil] the reading that tells most about the roles for its minutes; nil where none is worth it
       def step
@@ -24,7 +24,7 @@ module Dielectra
 
         best = readings.select { |reading| telling(reading) >= TELLING }.max_by { |reading| telling(reading) / reading.minutes } or return
         @session.approach.live(best.place) do |live|
-          @session.approach.toggled(best.raised) { live.probe(best.tool, best.points) }
+          @session.approach.toggled(best.toggles.positions) { live.probe(best.tool, best.points) }
         end
       end
 
@@ -41,7 +41,7 @@ module Dielectra
 
       def readings
         @readings ||= @situation.opened_boxes.flat_map do |place|
-          ways(place).flat_map { |raised, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, raised, minutes) } }
+          ways(place).flat_map { |toggles, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) } }
         end
       end
 
@@ -50,22 +50,25 @@ module Dielectra
         costs = @session.costs
         walk = place == @situation.at ? 0.0 : costs["walk"]
         here = costs["probe"] + walk
-        ways = [[toggles.first, here], [thrown(place), here + costs["set"]]]
-        ways.select { |raised, minutes| raised && minutes <= REACH }
+        ways = [[toggles, here], [thrown(place), here + costs["set"]]]
+        ways.select { |toggles, minutes| toggles && minutes <= REACH }
       end
 
-      def reading(place, point, raised, minutes)
+      def reading(place, point, toggles, minutes)
         tool, points = @situation.live_reading(place, point)
-        return if tool.nil? || taken?(tool, points, raised)
+        return if tool.nil? || taken?(tool, points, toggles)
 
-        Reading.new(place, tool, points, raised, minutes, hypotheses.map { |hypothesis| shown(hypothesis, raised, tool, points) })
+        Reading.new(place, tool, points, toggles, minutes, hypotheses.map { |hypothesis| shown(hypothesis, toggles, tool, points) })
       end
 
-      def shown(hypothesis, raised, tool, points)
-        potential = @belief.prediction.potential(hypothesis, @arrangement, raised, points.first)
-        return Physics::Uncertainty.floating_glow(true) if potential == :floating && tool == "ncv"
+      def shown(hypothesis, toggles, tool, points)
+        at = @belief.prediction.standing(hypothesis, @arrangement, points.first)
+        shares = @belief.prediction.shares(hypothesis, toggles)
+        live = shares.of(at.line)
+        return (live * Physics::Uncertainty.matches(true, true)) + ((1 - live) * Physics::Uncertainty.error) unless tool == "ncv"
 
-        Physics::Uncertainty.matches(potential == :line, true)
+        floating = shares.of(@belief.world.every & ~at.line & ~at.neutral)
+        (live * Physics::Uncertainty.matches(true, true)) + (floating * Physics::Uncertainty.floating_glow(true)) + ((1 - live - floating) * Physics::Uncertainty.error)
       end
 
       # Bits that a reading is expected to tell about the roles.

@@ -89,13 +89,13 @@ module Dielectra
       # A reading that was taken once, with everything joined as it still is.
       def askable?(seen)
         (LIVE + DEAD).include?(seen.what) && !@situation.declined?({"do" => "probe", "tool" => seen.what.to_s,
-                                                                    "at" => seen.at}) && seen.toggles.one? && seen.arrangement == @situation.arrangement &&
+                                                                    "at" => seen.at}) && seen.toggles.known? && seen.arrangement == @situation.arrangement &&
           @belief.observations.count { |other| other.what == seen.what && other.at == seen.at && other.arrangement == seen.arrangement } < 2
       end
 
       def ask(seen)
         place = @situation.place_of_point(seen.at.first)
-        raised = seen.toggles.first
+        raised = seen.toggles.positions
         return @approach.hands(place) { |hands| @approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } } if DEAD.include?(seen.what)
 
         @approach.live(place) { |live| @approach.toggled(raised) { live.probe(seen.what.to_s, seen.at) } }
