@@ -61,7 +61,7 @@ module Dielectra
 
         all = observations + seen
         told = recognised(before, after)
-        grown = told.any? || after.opened.size > before.opened.size || after.foreign != before.foreign
+        grown = told.any? || suspicious?(seen) || after.opened.size > before.opened.size || after.foreign != before.foreign
         return anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
         return self if seen.empty?
 
@@ -193,6 +193,19 @@ module Dielectra
       end
 
       private
+
+      # Whether it has just shown that something may come and go, which nobody had thought of.
+      def suspicious?(seen)
+        return false if world.comes_and_goes?
+
+        world.comes_and_goes = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
+      end
+
+      # Whether a light did otherwise before, with the toggles and everything else as they are.
+      def contradicted?(seen)
+        seen.what == :lamp && seen.toggles.known? &&
+          observations.any? { |other| other.what == :lamp && other.at == seen.at && other.toggles == seen.toggles && other.arrangement == seen.arrangement && other.reading != seen.reading }
+      end
 
       # Boxes with a switch of which nobody knew what it is, and that has just been told.
       # @return [Array<String>]

@@ -22,11 +22,13 @@ module Dielectra
     class Deviation
       CAUSES = {
         exchanged: "miswired", apart: "miswired", capped: "miswired", other: "miswired", old_scheme: "miswired", wrong_device: "wrong_device",
-        contact_stuck_open: "device_failed", contact_stuck_closed: "device_failed", contact_resistive: "device_failed", joint_open: "joint_open",
+        contact_stuck_open: "device_failed", contact_stuck_closed: "device_failed", contact_resistive: "device_failed", contact_intermittent: "device_failed",
+        joint_open: "joint_open", joint_intermittent: "joint_open",
         conductor_open: "conductor_open", short: "short", leak: "short", marks_wrong: "marks_wrong", lamp_burnt: "lamp", no_supply: "no_supply"
       }.freeze
       # What eyes do not find.
-      HIDDEN = %i[contact_stuck_open contact_stuck_closed contact_resistive joint_open conductor_open short leak marks_wrong lamp_burnt no_supply].freeze
+      HIDDEN = %i[contact_stuck_open contact_stuck_closed contact_resistive contact_intermittent joint_open joint_intermittent conductor_open short leak marks_wrong lamp_burnt
+                  no_supply].freeze
 
       # One thing wrong makes another one no likelier: a person is called for the one.
       # @param kinds [Array<Symbol>] what is wrong already; boxes that were all taken apart are one thing

@@ -54,6 +54,7 @@ module Dielectra
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
         found = supply + lamps + contacts + marks + joints + conductors + shorts
+        found += coming_and_going if @world.comes_and_goes?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
 
         found.select { |fault, prior| prior >= least || prior * pointed_at.fetch(fault.wrong, 1.0) >= least }
@@ -82,6 +83,23 @@ module Dielectra
             %i[contact_stuck_open contact_stuck_closed contact_resistive].map { |kind| fault(kind, device: box.device, place: box.place, contact:) }
           end
         end
+      end
+
+      # Contacts and connections that make contact only now and then.
+      def coming_and_going
+        often = @world.often_comes_and_goes? ? Trade.priors.fetch("comes_and_goes") : 1.0
+        intermittent_contacts.map { |fault, prior| [fault, prior * often] } + intermittent_joints.map { |fault, prior| [fault, prior * often] }
+      end
+
+      def intermittent_contacts
+        switches.flat_map do |box|
+          @world.faults[[:intermittent, box.device, box.kind]] ||=
+            Trade::DeviceKind[box.kind].contacts.map { |contact| fault(:contact_intermittent, device: box.device, place: box.place, contact:) }
+        end
+      end
+
+      def intermittent_joints
+        joints.map { |found, _| @world.faults[[:intermittent, found]] ||= fault(:joint_intermittent, place: found.place, points: found.points) }
       end
 
       # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.

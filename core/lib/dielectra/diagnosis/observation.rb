@@ -7,8 +7,8 @@ module Dielectra
     # `what` is :lamp, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp, the points (or
     # the device and position); `toggles` how the contacts may have stood; `along` what the same answer said before; `supply` the
     # volts that are full; `moved` the device and the place that were wiggled; `found` whether a breaker was found so, before
-    # anybody switched it.
-    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, :supply, :moved, :found, keyword_init: true) do
+    # anybody switched it; `stirred` what has been thrown, moved or powered up since the light was last looked at.
+    Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, :supply, :moved, :found, :stirred, keyword_init: true) do
       # @return [Boolean] whether it shows a conductor live
       def live?
         return reading == "glow" if what == :ncv
@@ -65,7 +65,7 @@ module Dielectra
       private_class_method :benched
 
       def self.make(what, at, reading, situation, toggles, number, **more)
-        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, supply: situation.job.supply_volts, along: [], moved: [], **more)
+        new(what:, at:, reading:, arrangement: situation.arrangement, toggles:, number:, supply: situation.job.supply_volts, along: [], moved: [], stirred: situation.stirred, **more)
       end
       private_class_method :make
     end

@@ -13,6 +13,8 @@ module Dielectra
       MISREAD = 0.1
       # What comes and goes is seen to flicker: at a look, in what a customer tells, while its toggle is wiggled.
       FLICKERS = {lamp: 0.15, report: 0.5, wiggle: 0.85}.freeze
+      # How likely something that comes and goes makes contact while nothing has stirred it.
+      AS_BEFORE = 0.8
       # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
       FLICKERS_FOR_NOTHING = 0.01
       BAD_CONTACT_FLICKERS = 0.2
@@ -55,7 +57,8 @@ module Dielectra
         return in_states(hypothesis, observation) if ways.one?
         return coming_and_going(hypothesis, observation) if LIGHTS.include?(observation.what)
 
-        ways.map { |way| in_states(way, observation) }.transpose.map { |some| some.sum / some.size }
+        share = making_contact(hypothesis, observation)
+        ways.map { |way| in_states(way, observation) }.transpose.map { |with, without| (share * with) + ((1 - share) * without) }
       end
 
       # What a reading through loads says about the loads themselves.
@@ -74,6 +77,18 @@ module Dielectra
           given = observation.toggles.states.map { |raised| heard(path, if_it_does, @world.bit(raised), observation) }
           (before * observation.toggles.expected(hypothesis.odds, given) / likelihood).clamp(0.001, 0.999)
         end
+      end
+
+      # How likely a light flickers while a toggle is wiggled.
+      # @param device [String] whose toggle
+      # @param place [String] its box
+      # @return [Float]
+      def flickers(hypothesis, arrangement, device, place, shares)
+        fault = hypothesis.intermittent
+        return FLICKERS_FOR_NOTHING unless fault && (fault.device == device || fault.place == place)
+
+        differing = @world.lamps.keys.reduce(0) { |mask, lamp| mask | hypothesis.ways.map { |way| lit(way, arrangement, lamp) }.reduce(:^) }
+        FLICKERS[:wiggle] * shares.of(differing)
       end
 
       # @param raised [Hash{String => Boolean}] a state of the contacts
@@ -296,12 +311,20 @@ module Dielectra
       def coming_and_going(hypothesis, observation)
         with, without = hypothesis.ways.map { |way| in_states(way, observation) }
         share = flickering(hypothesis, observation)
+        contact = making_contact(hypothesis, observation)
         observation.toggles.states.each_with_index.map do |raised, number|
           shown = hypothesis.ways.map { |way| light(way, observation.arrangement, raised, observation.at) }
           next with[number] if shown.first == shown.last
 
-          observation.reading == "flickers" ? share : (1 - share) * (with[number] + without[number]) / 2
+          observation.reading == "flickers" ? share : (1 - share) * ((contact * with[number]) + ((1 - contact) * without[number]))
         end
+      end
+
+      # How likely what comes and goes makes contact: as likely as not once it was stirred; as it did before, mostly well, else.
+      def making_contact(hypothesis, observation)
+        fault = hypothesis.intermittent
+        stirred = observation.number.is_a?(String) || observation.stirred.intersect?([fault.device, *([fault.place, Evidence::Situation::POWER] if fault.points)])
+        stirred ? 0.5 : AS_BEFORE
       end
 
       # How likely it is seen to flicker.

@@ -174,7 +174,7 @@ module Dielectra
           [Space.wrong(hypothesis.skeleton, hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
         end
         merged = groups.map do |(wrong, lights), alike|
-          share = wrong.any? && obeying?(states, lights) ? @nothing : 1.0
+          share = wrong.any? && alike.none?(&:comes_and_goes?) && obeying?(states, lights) ? @nothing : 1.0
           alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
         end
         merged.max_by(MOST, &:prior)

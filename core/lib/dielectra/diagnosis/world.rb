@@ -61,6 +61,15 @@ module Dielectra
       # @return [Bundles]
       def bundles(place, ports, joints) = @bundles[[place, ports.map(&:ends), joints]] ||= Bundles.new(ports, joints)
 
+      # Whether something makes contact only now and then: the customer says so, a light was seen to flicker, or to do otherwise
+      # than before with nothing changed.
+      attr_writer :comes_and_goes
+
+      def comes_and_goes? = @comes_and_goes || often_comes_and_goes?
+
+      # Whether it is what the customer called for.
+      def often_comes_and_goes? = job.began == "comes_and_goes"
+
       # What draws power, or may: each lamp of the job, whatever is plugged in beyond its boxes, and what hangs on the feed.
       # @return [Array<String, Symbol>]
       def load_names = @load_names ||= [*lamps.keys, :beyond, :feed].freeze

@@ -43,6 +43,9 @@ module Dielectra
 
       def wanted = document["wanted"]
 
+      # How it began, in one word of the format; nil where nobody said.
+      def began = document["began"]
+
       # Controls that shall work the wanted load, all of them in the order of the job.
       def wanted_controls
         names = (wanted["control"] || {}).values.first

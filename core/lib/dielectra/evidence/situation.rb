@@ -10,7 +10,7 @@ module Dielectra
 
       # What a situation is made of, and what each is before the first step.
       FIELDS = {breakers_found: {}, positions: {}, opened: {}, dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {},
-                foreign_points: {}, proved: [], benched: {}, fitted: {}, energized: []}.each_value(&:freeze).freeze
+                foreign_points: {}, proved: [], benched: {}, fitted: {}, energized: [], stirred: []}.each_value(&:freeze).freeze
 
       attr_reader :job, :at, :breakers, *FIELDS.keys
 
@@ -34,7 +34,22 @@ module Dielectra
         return with(declined: declined.merge(Situation.subject(step) => number)) if answer["cannot"] || none_found?(step, answer)
         return with(at: place_of(step), declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1)) if answer["unsure"]
 
-        with(at: place_of(step), **changes(step, answer, number))
+        with(at: place_of(step), stirred: stirred_by(step), **changes(step, answer, number))
+      end
+
+      # What stands for the power in `stirred`.
+      POWER = "power"
+
+      # What has been thrown, moved or powered up since the light was last looked at: only then does what comes and goes change.
+      def stirred_by(step)
+        case step["do"]
+        when "watch" then []
+        when "set" then stirred | [step["device"]]
+        when "breaker" then step["to"] == "on" ? stirred | [POWER] : stirred
+        when "open", "arrange" then stirred | [step["place"]]
+        when "replace", "wiggle", "bench" then stirred | [step["device"], place_of_device(step["device"])]
+        else stirred
+        end
       end
 
       # The breaker of the circuit, on, off or tripped; nil while nobody has looked.

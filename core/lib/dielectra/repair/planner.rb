@@ -65,7 +65,7 @@ module Dielectra
 
       # A joint that makes no contact in a junction that nobody knows of.
       def buried(hypothesis, arrangement)
-        hypothesis.faults.find { |fault| fault.kind == :joint_open && Design::Layout.unseen?(fault.place) && hypothesis.dead_points(arrangement).intersect?(fault.points) }
+        hypothesis.faults.find { |fault| %i[joint_open joint_intermittent].include?(fault.kind) && Design::Layout.unseen?(fault.place) && hypothesis.dead_points(arrangement).intersect?(fault.points) }
       end
 
       # What stands in the way where no rewire over the cables as they lie will do.
@@ -98,10 +98,22 @@ module Dielectra
                   .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
       end
 
+      # A connection that comes and goes shows when it likes: all in its box are made anew at once.
       def remakes(hypothesis, arrangement, changed, replacements)
+        return all_remade(hypothesis, arrangement, changed, replacements) if hypothesis.intermittent&.points && hypothesis.dead_points(arrangement).any?
+
         hypothesis.dead_points(arrangement).reject { |point| changed.values.flatten.include?(point) }
                   .reject { |point| replacements.any? { |device, _| mate?(hypothesis, arrangement, point, device) } }
                   .group_by { |point| place_of(hypothesis, point) }
+      end
+
+      def all_remade(hypothesis, arrangement, changed, replacements)
+        place = hypothesis.intermittent.place
+        grounds = hypothesis.skeleton.grounds_at(place)
+        joints = hypothesis.joints(place, arrangement).reject { |joint| joint.size < 2 || joint.intersect?(grounds) }
+        anew = replacements.keys.map { |device| "#{device}." }
+        points = joints.reject { |joint| joint.any? { |point| point.start_with?(*anew) } }.flatten - changed.values.flatten - arrangement.touched
+        points.empty? ? {} : {place => points}
       end
 
       # A new device has the wires under its screws made anew.

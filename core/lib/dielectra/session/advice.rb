@@ -14,6 +14,7 @@ module Dielectra
         live_search: "Everything here hangs loose and looks alike: apart and capped, the detector finds the line.",
         cause: "A new switch would mend it whatever it was. This tells what, while the old one is still in its place.",
         polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
+        steady: "What comes and goes obeys when somebody looks. Seen right twice and wiggled, it is called right.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
         second_look: "Nothing hangs on one answer: this one would show it.",
         roles: "The light obeys. Which conductor is the line and which the load is open still; for the record this tells.",
@@ -99,6 +100,7 @@ module Dielectra
 
         case @candidate.purpose
         when :watch, :throw then "How the light answers tells causes apart that look the same so far."
+        when :wiggle then "Something comes and goes. A contact or a wire in this box that does shows now."
         when :lamp then "A lamp is the cheapest thing to rule out."
         when :open then opening(share_at(@candidate.subject))
         when :continuity, :volts, :detect then asked? ? "Of all readings in reach it tells most for its minute." : "It tells apart #{rivals}."

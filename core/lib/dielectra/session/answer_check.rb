@@ -5,7 +5,7 @@ module Dielectra
     # Refuses a step whose answer could not have come from it, before anything is recorded.
     class AnswerCheck
       NEEDED = {
-        "report" => %w[loads], "watch" => %w[loads], "open" => %w[found], "prove_dead" => %w[live], "bench" => %w[closed],
+        "report" => %w[loads], "watch" => %w[loads], "wiggle" => %w[loads], "open" => %w[found], "prove_dead" => %w[live], "bench" => %w[closed],
         "find_breaker" => %w[device]
       }.freeze
       READS = {"ncv" => %w[glow dark], "continuity" => %w[beep silent]}.freeze

@@ -89,7 +89,7 @@ module Dielectra
         gains = candidate.value < @outlook.now(@standing) - LEAST_GAIN
         case candidate.purpose
         when :continuity, :join, :volts, :detect, :lamp then gains
-        when :watch, :throw then candidate.value < @outlook.now(@standing) + candidate.minutes - LOOK
+        when :watch, :throw, :wiggle then candidate.value < @outlook.now(@standing) + candidate.minutes - LOOK
         else true
         end
       end
@@ -111,7 +111,7 @@ module Dielectra
 
       private
 
-      def question(seen) = [seen.what, (seen.at unless seen.what == :lamp), seen.arrangement, seen.toggles]
+      def question(seen) = [seen.what, {lamp: nil, wiggle: seen.moved.first}.fetch(seen.what, seen.at), seen.arrangement, seen.toggles]
 
       # A question is asked once; one whose answer the best explanation cannot explain is asked again, to be outvoted or
       # confirmed.
@@ -133,7 +133,7 @@ module Dielectra
       def light
         return [] if @situation.power == "off"
 
-        [watch(@toggles, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }]
+        [watch(@toggles, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }, *wiggles]
       end
 
       def watch(toggles, control)
@@ -145,6 +145,21 @@ module Dielectra
         there = @standing.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
         set = @permits.looking.set(control.id, toggles.positions[control.id] ? "up" : "down")
         candidate(:throw, control.id, there, answers, set) unless @situation.declined?({"do" => "watch"}, toggled: {control.id => set["to"]})
+      end
+
+      # Toggles wiggled where something may come and go.
+      def wiggles
+        return [] unless @world.comes_and_goes?
+
+        @job.wanted_controls.reject { |control| asked?(:wiggle, control.id) }.map do |control|
+          answers = @outlook.hypotheses.map { |hypothesis| flickering(hypothesis, control) }
+          candidate(:wiggle, control.id, @standing.moved(control.place, @costs, @job).spend(@costs["wiggle"]), answers, @permits.looking.wiggle(control.id))
+        end
+      end
+
+      def flickering(hypothesis, control)
+        share = @belief.prediction.flickers(hypothesis, @arrangement, control.id, control.place, @belief.prediction.shares(hypothesis, @toggles))
+        {flickers: share, steady: 1 - share}
       end
 
       def thrown(control)

@@ -20,6 +20,7 @@ module Dielectra
       def named
         case @step.do
         when "watch" then lights
+        when "wiggle" then wiggled
         when "prove_dead" then [["All dead", {"live" => []}, nil]]
         when "probe" then readings
         when "open", "find_breaker" then []
@@ -35,6 +36,12 @@ module Dielectra
         [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off], ["Dim", {"loads" => {light => "dim"}, **on}, :dim],
          ["Breaker tripped", {"loads" => {light => "off"}, "breakers" => {breaker => "tripped"}}, :tripped],
          ["Breaker was off", {"loads" => {light => "off"}, "breakers" => {breaker => "off"}}, nil]]
+      end
+
+      def wiggled
+        steady = @session.job.wanted_loads.to_h { |load| [load.id, "on"] }
+        [["Steady, on", {"loads" => steady}, :steady], ["Steady, off", {"loads" => steady.transform_values { "off" }}, :steady],
+         ["It flickers", {"loads" => steady.transform_values { "flickers" }}, :flickers]]
       end
 
       def readings

@@ -66,7 +66,7 @@ module Dielectra
         polarity = Polarity.new(@session)
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
-        ruled(:polarity, polarity.step) || ruled(:second_look, untouched) || last_check || asked ||
+        ruled(:polarity, polarity.step) || ruled(:steady, Steadiness.new(@session).step) || last_check || asked ||
           ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
       end
 
@@ -142,12 +142,6 @@ module Dielectra
         check = LastCheck.new(@session)
         @candidate = (check.best unless certain?) || check.pivotal
         ruled(:last_check, @candidate&.step)
-      end
-
-      # Somebody was called: where nothing was done at all, every combination is looked at twice before it is said that nothing is
-      # wrong.
-      def untouched
-        LastCheck.new(@session).second_looks.first&.step if situation.arrangement == Evidence::Arrangement.as_found && !situation.found_off?
       end
 
       # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.

@@ -29,6 +29,14 @@ module Dielectra
         ["Put the #{name(situation.place_of_device(step["device"]))} switch #{step["to"]}", nil, nil]
       end
 
+      def on_wiggle(step, situation)
+        ["Wiggle the #{name(situation.place_of_device(step["device"]))} toggle without throwing it", "Cover on. Press it sideways and watch the light. Listen for crackling, smell for heat.", nil]
+      end
+
+      def on_tab(step, situation)
+        ["Break off the #{step["tab"].delete_suffix("_tab")} tab of #{step["device"]}", "In the #{name(situation.place_of(step))} box. The tab joins the two screws of one side.", nil]
+      end
+
       def on_breaker(step, situation)
         if step["to"] == "off"
           return ["Turn breaker #{step["device"]} off", "Leave the light on if it burns: going off, it shows that the breaker is the right one. Lock it, or tag it.",
@@ -92,7 +100,7 @@ module Dielectra
         return "not sure" if answer["unsure"]
 
         case step["do"]
-        when "watch", "report" then seen(answer)
+        when "watch", "report", "wiggle" then seen(answer)
         when "open" then inside(answer["found"], region)
         when "prove_dead" then answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
         when "probe" then read(answer)

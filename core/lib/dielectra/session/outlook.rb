@@ -114,9 +114,16 @@ module Dielectra
       private
 
       def work_in(place, plan)
-        points = (plan.changed[place] || []).size + ((plan.remakes[place] || []).size * 4)
+        points = (plan.changed[place] || []).size + remade(place, plan.remakes[place] || [])
         (points * @costs["arrange_point"]) + (plan.replacements_at(place).size * (@costs["replace"] + PART)) +
           (plan.tapes_at(place).size * @costs["mark"])
+      end
+
+      # Points whose joint changes where joints are taken apart and made anew.
+      def remade(place, points)
+        return points.size * 4 unless @situation.open?(place)
+
+        @situation.joints(place).select { |joint| joint.intersect?(points) }.sum(&:size) * 2
       end
 
       # What it costs to act on a plan that is not the one needed.

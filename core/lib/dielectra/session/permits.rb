@@ -25,6 +25,9 @@ module Dielectra
       class Looking < Permit
         def watch = issue(do: "watch")
 
+        # A toggle moved without being thrown, cover on.
+        def wiggle(device) = issue(do: "wiggle", device:)
+
         def set(device, position) = issue(do: "set", device:, to: position)
 
         def breaker_off(device) = issue(do: "breaker", device:, to: "off")

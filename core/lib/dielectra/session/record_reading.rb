@@ -26,8 +26,9 @@ module Dielectra
 
       # Whether a reading was taken with everything as it is, or cannot be.
       # @param toggles [Diagnosis::Toggles]
-      def taken?(tool, points, toggles)
-        @belief.observations.any? { |seen| seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement && seen.toggles == toggles } ||
+      # @param most [Integer] times that it may be taken
+      def taken?(tool, points, toggles, most = 1)
+        @belief.observations.count { |seen| seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement && seen.toggles == toggles } >= most ||
           @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
       end
     end
