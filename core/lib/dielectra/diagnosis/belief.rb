@@ -56,6 +56,7 @@ module Dielectra
       # @param before [Evidence::Situation]
       # @param after [Evidence::Situation]
       def after(step, before, after, number)
+        world.stirred = after.stirred
         seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
         return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
 
@@ -248,8 +249,13 @@ module Dielectra
       end
 
       def learn(hypothesis, observation)
+        hypothesis.making_contact = prediction.contact_before(hypothesis, observation) if hypothesis.comes_and_goes?
         likelihoods = prediction.likelihoods(hypothesis, observation)
         likelihood = observation.toggles.expected(hypothesis.odds, likelihoods)
+        if hypothesis.comes_and_goes?
+          hypothesis.making_contact = prediction.contact_after(hypothesis, observation)
+          hypothesis.contact_at = observation.toggles.positions[hypothesis.intermittent.device]
+        end
         hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood)
         hypothesis.odds = observation.toggles.learnt(hypothesis.odds, likelihoods)
         hypothesis.weight *= likelihood
@@ -260,14 +266,16 @@ module Dielectra
         seen.reduce(hypotheses) { |left, observation| weighty(left.each { |hypothesis| learn(hypothesis, observation) }) }
       end
 
-      # The same for hypotheses that have learnt nothing yet: first all looks at the light, then everything else.
+      # The same for hypotheses that have learnt nothing yet: first all looks at the light, then everything else; of those in which
+      # something comes and goes, one after the other as it was seen.
       def fresh(hypotheses, seen)
+        steady, others = hypotheses.partition { |hypothesis| !hypothesis.comes_and_goes? }
         looks = Looks.new(world, prediction, seen)
-        hypotheses.each do |hypothesis|
+        steady.each do |hypothesis|
           share, hypothesis.odds = looks.told(hypothesis)
           hypothesis.weight *= share
         end
-        scored(weighty(hypotheses), looks.others)
+        weighty(scored(weighty(steady), looks.others) + (others.empty? ? others : scored(others, seen)))
       end
 
       def weighty(hypotheses)

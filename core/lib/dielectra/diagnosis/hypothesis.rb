@@ -12,6 +12,9 @@ module Dielectra
       # Faults that come and go, and what each is while it makes no contact.
       WHILE_OPEN = {contact_intermittent: :contact_stuck_open, joint_intermittent: :joint_open}.freeze
 
+      # Probability that what comes and goes makes contact once it was stirred.
+      EVEN = 0.5
+
       attr_reader :assembly, :faults
       attr_accessor :prior, :weight
 
@@ -20,6 +23,9 @@ module Dielectra
 
       # How likely it makes each way the unknowns may be; nil where all are alike. See Toggles.
       attr_accessor :odds
+
+      # Probability that what comes and goes makes contact at the moment, and how its toggle stood when that was said.
+      attr_accessor :making_contact, :contact_at
 
       # Whether the same with one thing more wrong is not held, though it well might be.
       attr_accessor :plain
@@ -33,6 +39,7 @@ module Dielectra
         @weight = prior
         @world = world
         @beeping = world.usual_beeping
+        @making_contact = EVEN
         @copper = faults.select { |fault| COPPER.include?(fault.kind) }
         @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
         @leak = fault(:leak)
@@ -50,7 +57,24 @@ module Dielectra
 
       # Itself; and where something comes and goes, besides, the same while that makes no contact.
       # @return [Array<Hypothesis>]
-      def ways = @ways ||= comes_and_goes? ? [self, while_open] : [self]
+      def ways = @ways ||= comes_and_goes? ? [self, while_open_way] : [self]
+
+      # The same ways, each as likely as it is with the toggles so: what is thrown or stirred may make contact or not, whatever it did
+      # before.
+      # @param toggles [Toggles]
+      # @param stirred [Array<String>] devices, places or the power
+      # @return [Array<Array(Hypothesis, Float)>]
+      def ways_with(toggles, stirred = @world.stirred)
+        return [[self, 1.0]] unless comes_and_goes?
+
+        thrown = intermittent.contact && toggles.positions[intermittent.device] != contact_at
+        making = thrown || stirred.intersect?(stirring) ? EVEN : making_contact
+        [[self, making], [while_open_way, 1 - making]]
+      end
+
+      # What stirs what comes and goes: a contact its toggle, a connection the power and whatever moves in its box.
+      # @return [Array<String>]
+      def stirring = @stirring ||= intermittent.contact ? [intermittent.device] : [intermittent.place, Evidence::Situation::POWER]
 
       # Whether a contact or a connection of it makes contact only now and then.
       def comes_and_goes? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
@@ -136,6 +160,10 @@ module Dielectra
 
       # A short name of what distinguishes it, for records and tests.
       def to_s = deviations.empty? ? "as meant" : deviations.map { |item| [item.kind, item.place || item.device, *item.points].compact.join(" ") }.join(", ")
+
+      # The same while what comes and goes makes no contact.
+      # @return [Hypothesis]
+      def while_open_way = @while_open_way ||= while_open
 
       private
 

@@ -7,7 +7,7 @@ module Dielectra
     # `what` is :lamp, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp, the points (or
     # the device and position); `toggles` how the contacts may have stood; `along` what the same answer said before; `supply` the
     # volts that are full; `moved` the device and the place that were wiggled; `found` whether a breaker was found so, before
-    # anybody switched it; `stirred` what has been thrown, moved or powered up since the light was last looked at.
+    # anybody switched it; `stirred` what has been thrown, moved or powered up since anything was last seen or read.
     Observation = Struct.new(:what, :at, :reading, :arrangement, :toggles, :number, :along, :supply, :moved, :found, :stirred, keyword_init: true) do
       # @return [Boolean] whether it shows a conductor live
       def live?

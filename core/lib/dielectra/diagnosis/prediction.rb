@@ -13,8 +13,6 @@ module Dielectra
       MISREAD = 0.1
       # What comes and goes is seen to flicker: at a look, in what a customer tells, while its toggle is wiggled.
       FLICKERS = {lamp: 0.15, report: 0.5, wiggle: 0.85}.freeze
-      # How likely something that comes and goes makes contact while nothing has stirred it.
-      AS_BEFORE = 0.8
       # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
       FLICKERS_FOR_NOTHING = 0.01
       BAD_CONTACT_FLICKERS = 0.2
@@ -57,8 +55,20 @@ module Dielectra
         return in_states(hypothesis, observation) if ways.one?
         return coming_and_going(hypothesis, observation) if LIGHTS.include?(observation.what)
 
-        share = making_contact(hypothesis, observation)
-        ways.map { |way| in_states(way, observation) }.transpose.map { |with, without| (share * with) + ((1 - share) * without) }
+        mixed(hypothesis, ways.map { |way| in_states(way, observation) })
+      end
+
+      # What comes and goes is drawn anew once it was stirred.
+      # @return [Float] probability that it makes contact, before the observation
+      def contact_before(hypothesis, observation)
+        observation.number.is_a?(String) || observation.stirred.intersect?(hypothesis.stirring) ? Hypothesis::EVEN : hypothesis.making_contact
+      end
+
+      # @return [Float] the same after it
+      def contact_after(hypothesis, observation)
+        with, without = hypothesis.ways.map { |way| observation.toggles.expected(hypothesis.odds, in_states(way, observation)) }
+        total = (hypothesis.making_contact * with) + ((1 - hypothesis.making_contact) * without)
+        total.positive? ? hypothesis.making_contact * with / total : Hypothesis::EVEN
       end
 
       # What a reading through loads says about the loads themselves.
@@ -121,6 +131,9 @@ module Dielectra
       # @return [Boolean] whether the breaker lets go
       def trips?(hypothesis, arrangement, raised) = light(hypothesis, arrangement, raised) == :tripped
 
+      # What has been stirred since anything was last seen or read.
+      def stirred = @world.stirred
+
       # How likely each combination of contacts is under a hypothesis.
       # @param toggles [Toggles]
       # @return [Shares]
@@ -139,8 +152,8 @@ module Dielectra
       # @return [Hash{Symbol => Float}]
       def lights_with(hypothesis, arrangement, toggles)
         shares = toggles.shares(hypothesis.odds)
-        hypothesis.ways.each_with_object(Hash.new(0.0)) do |way, all|
-          toggles.states.each_with_index { |raised, number| all[lights(way, arrangement, raised)] += shares[number] / hypothesis.ways.size unless shares[number].zero? }
+        hypothesis.ways_with(toggles).each_with_object(Hash.new(0.0)) do |(way, share), all|
+          toggles.states.each_with_index { |raised, number| all[lights(way, arrangement, raised)] += shares[number] * share unless shares[number].zero? }
         end
       end
 
@@ -156,11 +169,9 @@ module Dielectra
 
       # How likely a continuity tester beeps between two points.
       # @param shares [Shares] of the combinations
+      # @param ways [Array<Array(Hypothesis, Float)>] see Hypothesis#ways_with
       # @return [Float]
-      def beep(hypothesis, arrangement, one, other, shares)
-        ways = hypothesis.ways
-        ways.sum { |way| beep_in(way, hypothesis.beeping, arrangement, one, other, shares) } / ways.size
-      end
+      def beep(hypothesis, arrangement, one, other, shares, ways) = ways.sum { |way, share| share * beep_in(way, hypothesis.beeping, arrangement, one, other, shares) }
 
       # @return [Integer] combinations in which two points are joined by copper
       def joined(hypothesis, arrangement, one, other) = hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
@@ -311,7 +322,7 @@ module Dielectra
       def coming_and_going(hypothesis, observation)
         with, without = hypothesis.ways.map { |way| in_states(way, observation) }
         share = flickering(hypothesis, observation)
-        contact = making_contact(hypothesis, observation)
+        contact = hypothesis.making_contact
         observation.toggles.states.each_with_index.map do |raised, number|
           shown = hypothesis.ways.map { |way| light(way, observation.arrangement, raised, observation.at) }
           next with[number] if shown.first == shown.last
@@ -320,12 +331,7 @@ module Dielectra
         end
       end
 
-      # How likely what comes and goes makes contact: as likely as not once it was stirred; as it did before, mostly well, else.
-      def making_contact(hypothesis, observation)
-        fault = hypothesis.intermittent
-        stirred = observation.number.is_a?(String) || observation.stirred.intersect?([fault.device, *([fault.place, Evidence::Situation::POWER] if fault.points)])
-        stirred ? 0.5 : AS_BEFORE
-      end
+      def mixed(hypothesis, (with, without)) = with.zip(without).map { |one, other| (hypothesis.making_contact * one) + ((1 - hypothesis.making_contact) * other) }
 
       # How likely it is seen to flicker.
       def flickering(hypothesis, observation)

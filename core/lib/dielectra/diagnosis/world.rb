@@ -61,6 +61,11 @@ module Dielectra
       # @return [Bundles]
       def bundles(place, ports, joints) = @bundles[[place, ports.map(&:ends), joints]] ||= Bundles.new(ports, joints)
 
+      # What has been thrown, moved or powered up since anything was last seen or read; see Evidence::Situation#stirred.
+      attr_writer :stirred
+
+      def stirred = @stirred ||= []
+
       # Whether something makes contact only now and then: the customer says so, a light was seen to flicker, or to do otherwise
       # than before with nothing changed.
       attr_writer :comes_and_goes

@@ -40,14 +40,16 @@ module Dielectra
       # What stands for the power in `stirred`.
       POWER = "power"
 
-      # What has been thrown, moved or powered up since the light was last looked at: only then does what comes and goes change.
+      # What has been thrown, moved or powered up since anything was last seen or read: only then does what comes and goes change.
       def stirred_by(step)
         case step["do"]
-        when "watch" then []
+        when "watch", "probe" then []
         when "set" then stirred | [step["device"]]
         when "breaker" then step["to"] == "on" ? stirred | [POWER] : stirred
         when "open", "arrange" then stirred | [step["place"]]
-        when "replace", "wiggle", "bench" then stirred | [step["device"], place_of_device(step["device"])]
+        when "wiggle" then [step["device"], place_of_device(step["device"])]
+        when "bench" then [step["device"]]
+        when "replace" then stirred | [step["device"], place_of_device(step["device"])]
         else stirred
         end
       end

@@ -9,10 +9,12 @@ module Dielectra
       # @param hypotheses [Array<Diagnosis::Hypothesis>]
       # @param toggles [Diagnosis::Toggles]
       # @param pairs [Array<Array(String, String)>] of which a question is asked
-      def initialize(hypotheses, prediction, arrangement, toggles, pairs)
+      # @param stirred [Array<String>] what is thrown or moved before
+      def initialize(hypotheses, prediction, arrangement, toggles, pairs, stirred: prediction.stirred)
         sort_out(hypotheses, pairs) do |hypothesis|
           shares = prediction.shares(hypothesis, toggles)
-          pairs.map { |one, other| prediction.beep(hypothesis, arrangement, one, other, shares) }
+          ways = hypothesis.ways_with(toggles, stirred)
+          pairs.map { |one, other| prediction.beep(hypothesis, arrangement, one, other, shares, ways) }
         end
       end
     end

@@ -21,10 +21,11 @@ module Dielectra
 
         place = @situation.place_of(candidate.step.to_h)
         concerned(candidate.subject)
-        pair, toggles = best(place) unless @question.bits < telling
+        way, pair = best(place) unless @question.bits < telling
         return unless pair
+        return @session.approach.toggled(thrown(place).positions) { nil } if way.again
 
-        @session.approach.hands(place) { |hands| @session.approach.toggled(toggles.positions) { hands.probe("continuity", pair) } }
+        @session.approach.hands(place) { |hands| @session.approach.toggled(way.toggles.positions) { hands.probe("continuity", pair) } }
       end
 
       private
@@ -38,31 +39,32 @@ module Dielectra
         @question = OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
       end
 
-      # @return [Array(Array<String>, Diagnosis::Toggles), nil] the pair of points that tells most, and how the toggles shall stand
+      # How the toggles stand for a reading, what of its bits is left for the time that takes, and whether they are thrown to and fro
+      # first.
+      Way = Struct.new(:toggles, :worth, :again)
+
+      # @return [Array(Way, Array<String>), nil] how the toggles shall stand, and the pair of points that tells most
       def best(place)
-        told = ways(place).flat_map { |toggles, share| readings(place, toggles).map { |pair, bits| [bits * share, pair, toggles] } }
-        bits, pair, toggles = told.max_by(&:first)
-        [pair, toggles] if bits && bits >= telling
+        told = ways(place).flat_map { |way| readings(place, way).map { |pair, bits| [bits * way.worth, way, pair] } }
+        bits, way, pair = told.max_by(&:first)
+        [way, pair] if bits && bits >= telling
       end
 
-      # The toggles as they stand, and with the one of the place thrown, which takes a little longer.
+      # The toggles as they stand, with the one of the place thrown, which takes a little longer, and with it thrown to and fro.
       def ways(place)
-        [([toggles, 1.0] if toggles.known?), [thrown(place), LATER]].select { |way| way&.first }
+        other = thrown(place)
+        [(Way.new(toggles, 1.0, false) if toggles.known?), (Way.new(other, LATER, false) if other), (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)].compact
       end
 
       def coming_and_going? = @hypotheses.any?(&:comes_and_goes?)
 
       def telling = coming_and_going? ? TELLING_A_LITTLE : TELLING
 
-      # What comes and goes is tried again once it was thrown.
-      def most(toggles) = coming_and_going? && (toggles != self.toggles || just_thrown?) ? TRIES : 1
-
-      def just_thrown? = @session.steps.last["do"] == "set"
-
-      def readings(place, toggles)
+      def readings(place, way)
         points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        pairs = points.combination(2).reject { |pair| taken?("continuity", pair, toggles, most(toggles)) }
-        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, toggles, pairs)
+        pairs = points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, coming_and_going? ? TRIES : 1) }
+        device = @session.job.device_at(place)&.id
+        beeps = Beeps.new(@hypotheses, @belief.prediction, @arrangement, way.toggles, pairs, stirred: @situation.stirred | (way.again ? [device] : []))
         pairs.map { |pair| [pair, @question.told_by(beeps.yes(pair).values_at(*beeps.pattern_of))] }
       end
     end

@@ -18,7 +18,7 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(session).step) || given_over || ruled(:live_search, live_search) ||
+        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(session).step) || given_over || ruled(:steady, Steadiness.new(session).survey) || ruled(:live_search, live_search) ||
                    ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
 

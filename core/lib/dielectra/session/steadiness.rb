@@ -12,6 +12,15 @@ module Dielectra
         @belief = session.belief
       end
 
+      # Before a box is opened for something that comes and goes: the light in every combination, and the toggles wiggled where it burns,
+      # until one of them shows where it is.
+      # @return [Step, nil]
+      def survey
+        return unless @belief.world.comes_and_goes? && @situation.opened.empty? && @situation.power == "on" && !caught?
+
+        here || unseen || elsewhere
+      end
+
       # @return [Step, nil] nil where nothing of the kind is wanted, or all of it was done
       def step
         return unless wanted?
@@ -23,10 +32,20 @@ module Dielectra
 
       def wanted? = @belief.world.comes_and_goes? || (@situation.arrangement == Evidence::Arrangement.as_found && !@situation.found_off?)
 
+      def caught? = @belief.observations.any? { |seen| seen.what == :wiggle && seen.reading == "flickers" }
+
+      # The nearest combination that nobody has looked at yet.
+      def unseen
+        left = @session.proof.combinations - @session.proof.seen.keys
+        raised = left.min_by { |one| one.count { |id, up| now[id] != up } } or return
+        step = @session.approach.toggled(raised) { @session.permits.looking.watch }
+        step unless @situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
+      end
+
       def controls = @session.job.wanted_controls
 
       # Combinations in which the light was seen to burn, as things are joined now.
-      def lit = @lit ||= @session.proof.seen.select { |_, light| light == "on" }.keys
+      def lit = @lit ||= @session.proof.seen.select { |raised, light| light == "on" && raised.none? { |_, up| up.nil? } }.keys
 
       # A switch with its toggle as it stands in a combination, that was not wiggled so while the light burnt.
       def left(raised) = controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || declined?(control) }

@@ -12,7 +12,8 @@ module Dielectra
       def initialize(hypotheses, prediction, arrangement, toggles, questions)
         sort_out(hypotheses, questions) do |hypothesis|
           shares = prediction.shares(hypothesis, toggles)
-          questions.map { |question| hypothesis.ways.sum { |way| shares.of(shown(prediction, way, arrangement, *question)) } / hypothesis.ways.size }
+          ways = hypothesis.ways_with(toggles)
+          questions.map { |question| ways.sum { |way, share| share * shares.of(shown(prediction, way, arrangement, *question)) } }
         end
       end
 
