@@ -58,7 +58,7 @@ module Dielectra
       def after(step, before, after, number)
         world.stirred = after.stirred
         seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
-        return forgiving(after, observations + seen) if after.breakers_found.value?("off") && before.breakers_found.empty?
+        return forgiving(after, observations + seen) if after.found_off? && before.breakers_found.empty?
 
         all = observations + seen
         told = recognised(before, after)
@@ -99,10 +99,11 @@ module Dielectra
         with(observations, hypotheses + plain.flat_map { |hypothesis| further(hypothesis, space) })
       end
 
-      # A breaker that was off all along: what was reported of the light before says nothing about the wiring.
+      # A breaker that was off or tripped all along: what was reported of the light before says nothing about the wiring, and nothing
+      # need be wrong any more.
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
-        anew(kept, fresh(Space.new(world, situation, called: false).hypotheses, kept))
+        anew(kept, fresh(Space.new(world, situation).hypotheses, kept))
       end
 
       # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and

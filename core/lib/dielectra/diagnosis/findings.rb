@@ -96,14 +96,17 @@ module Dielectra
         layout.scheme == Design::Scheme::PRESENT ? [] : [{"kind" => "miswired", "place" => layout.chain.first, "scheme" => layout.scheme.name.to_s}]
       end
 
-      # @return [Float] probability that something out of reach is broken
-      def obstacle_share
-        @belief.probability { |hypothesis| hypothesis.fault(:no_supply) || hypothesis.fault(:conductor_open) }
+      # Of the causes those that are so likely, whatever else is wrong.
+      # @param least [Float]
+      # @return [Array<Hash>]
+      def certain_causes(least)
+        changed = changed_causes
+        causes.select { |cause| changed.include?(cause) || share_of(cause) >= least }
       end
 
       # One sentence a finding, naming the steps it rests on.
       # @return [Array<String>]
-      def because(steps) = Explanation.new(@belief, @situation, steps).sentences(causes)
+      def because(steps, named = causes) = Explanation.new(@belief, @situation, steps).sentences(named)
 
       # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows of, have no
       #   names in there, and a cable end that nobody has seen has that of its box
@@ -130,6 +133,11 @@ module Dielectra
           roles.each { |role, weight| sums[role] += hypothesis.weight * weight / total }
         end
         sums.select { |_, share| share > 0.001 }.sort_by { |_, share| -share }.to_h
+      end
+
+      # Probability of a cause: of its kind, in its place or run.
+      def share_of(cause)
+        @belief.probability { |hypothesis| suspected(hypothesis).any? { |other| other.values_at("kind", "place", "between", "scheme") == cause.values_at("kind", "place", "between", "scheme") } }
       end
 
       def changed_causes

@@ -24,9 +24,8 @@ module Dielectra
       # @param guide [Hash{Array => Float}] how much likelier what was seen has made each thing wrong, by what and where; what
       #   is held is picked by it, and weighed without it
       # @param observations [Array<Observation>] what was seen so far; skeletons are picked by how well they agree with it
-      # @param called [Boolean] whether somebody was called, so that hardly ever nothing is wrong
-      def initialize(world, situation, wide: false, guide: {}, observations: [], called: true)
-        @nothing = called ? Trade.priors.dig("deviation", "nothing") : 1.0
+      def initialize(world, situation, wide: false, guide: {}, observations: [])
+        @nothing = situation.found_off? ? 1.0 : Trade.priors.dig("deviation", "nothing")
         @world = world
         @job = world.job
         @situation = situation

@@ -31,7 +31,7 @@ module Dielectra
       # @param number [Integer] the step's number, remembered for what it proved
       def after(step, number = step["id"])
         answer = step["answer"] || {}
-        return with(declined: declined.merge(Situation.subject(step) => number)) if answer["cannot"] || none_found?(step, answer)
+        return with(declined: declined.merge(refusal(step) => number)) if answer["cannot"] || none_found?(step, answer)
         return with(at: place_of(step), declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1)) if answer["unsure"]
 
         with(at: place_of(step), stirred: stirred_by(step), **changes(step, answer, number))
@@ -86,7 +86,7 @@ module Dielectra
       # @param toggled [Hash{String => String}] switch => position, of those that would be thrown first
       # @return [Boolean] whether the person at the house said that this cannot be done, or was unsure of it
       def declined?(step, times = 1, toggled: {})
-        declined.any? && (declined.key?(Situation.subject(step)) || declined.fetch(asked(step, toggled), 0) >= times)
+        declined.any? && (declined.key?(Situation.subject(step)) || declined.key?([:cannot, *asked(step, toggled)]) || declined.fetch(asked(step, toggled), 0) >= times)
       end
 
       # What touches what in an opened place now.
@@ -237,6 +237,9 @@ module Dielectra
 
       def own_breakers = breakers.values_at(*job.breakers)
 
+      # What is refused: a look as things are, anything else for good.
+      def refusal(step) = step["do"] == "watch" ? [:cannot, *asked(step)] : Situation.subject(step)
+
       # The same question again under the same circumstances. Of a reading one was unsure of nobody throws toggles to be asked once
       # more.
       def asked(step, toggled = {}) = [Situation.subject(step), arrangement, (positions.merge(toggled) if step["do"] == "watch"), breakers]
@@ -292,10 +295,18 @@ module Dielectra
         {arrangement: arrangement.with_joints(place, from: joints(place), to: joints), bare: bare - [place]}
       end
 
+      # A new device in a box of which nobody has said what is in it.
+      def replaced_unseen(id, kind)
+        {arrangement: Arrangement.new(joints: arrangement.joints, touched: arrangement.touched, kinds: arrangement.kinds.merge(id => kind), lamps: arrangement.lamps),
+         fitted: fitted.merge(id => fitted.fetch(id, 0) + 1), positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)}
+      end
+
       def replaced(id, kind)
         return {arrangement: arrangement.with_lamp(id)} if kind == "lamp"
 
         place = place_of_device(id)
+        return replaced_unseen(id, kind) unless open?(place)
+
         changed = arrangement.with_device(id, kind, place:, from: joints(place))
         lost = joints(place).flatten - changed.joints[place].flatten
         {arrangement: changed, bare: lost.empty? ? bare : bare | [place], fitted: fitted.merge(id => fitted.fetch(id, 0) + 1),

@@ -3,8 +3,11 @@
 module Dielectra
   module Session
     # The way to where a step can be taken: yields the permit if it is there, and answers with the step that leads
-    # towards it if it is not.
+    # towards it if it is not; with nil where that step was refused, or one was unsure of it twice.
     class Approach
+      # Times that one may be unsure of a step before it is not asked for again with everything as it is.
+      TRIES = 2
+
       # @param before_power [BeforePower]
       def initialize(situation, permits, before_power)
         @situation = situation
@@ -22,14 +25,17 @@ module Dielectra
         return switch_off unless cover
         return second_circuit(place) if @situation.second_circuit?(place)
 
-        @situation.open?(place) ? cover.prove_dead(place) : cover.open(place)
+        offered(@situation.open?(place) ? cover.prove_dead(place) : cover.open(place))
       end
 
       # A box open and proved dead, and nothing more.
       def open(place)
         cover = @permits.cover
-        cover ? cover.open(place) : switch_off
+        cover ? offered(cover.open(place)) : switch_off
       end
+
+      # A place proved dead, with its device out.
+      def prove_dead(place) = @permits.cover&.then { |cover| offered(cover.prove_dead(place)) }
 
       # @yieldparam looking [Permits::Looking]
       # @return [Step, nil] nil where it is not fit to be energised
@@ -37,16 +43,16 @@ module Dielectra
         return yield(@permits.looking) if @situation.power == "on"
 
         permit = @permits.energise or return (trial if @before_power.failed?)
-        tried_first { permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" }) }
+        tried_first { offered(permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" })) }
       end
 
       # Where a second circuit's breaker is still off: on with it.
       # @return [Step, nil]
-      def leave = @situation.left_off.first&.then { |id| @permits.energise&.breaker_on(id) }
+      def leave = @situation.left_off.filter_map { |id| @permits.energise&.then { |permit| offered(permit.breaker_on(id)) } }.first
 
       # The breaker that keeps a place live with the others off.
       def second_circuit(place)
-        @permits.looking.find_breaker(@situation.foreign_point(place))
+        offered(@permits.looking.find_breaker(@situation.foreign_point(place)))
       end
 
       def live(place, &block)
@@ -60,10 +66,12 @@ module Dielectra
         return yield if wrong.empty?
 
         nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }
-        @permits.looking.set(nearest, wrong[nearest] ? "up" : "down")
+        offered(@permits.looking.set(nearest, wrong[nearest] ? "up" : "down"))
       end
 
       private
+
+      def offered(step) = (step unless @situation.declined?(step.to_h, TRIES))
 
       # What has to be tried before power comes on, and then whatever comes after.
       def tried_first = trial || yield
@@ -77,7 +85,7 @@ module Dielectra
 
       def switch_off
         on = @situation.breakers.find { |_, position| position != "off" }.first
-        @permits.looking.breaker_off(on)
+        offered(@permits.looking.breaker_off(on))
       end
     end
   end

@@ -54,7 +54,7 @@ module Dielectra
       # Ohms, since a lamp beeps as a short does.
       def tool = ("resistance" if @situation.job.tool?("resistance"))
 
-      def tripped? = @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" && seen.arrangement == @arrangement && seen.toggles == toggles }
+      def tripped? = @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" && !seen.found && seen.arrangement == @arrangement && seen.toggles == toggles }
 
       def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
 

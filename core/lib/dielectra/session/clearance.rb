@@ -6,7 +6,7 @@ module Dielectra
     # show it if it did, dead or as things are joined now and fit for it.
     class Clearance
       # Probability of a hazard that a reading may still take away.
-      MOST = 0.25
+      MOST = 0.6
       # Hypotheses that are looked at on either side.
       LEADING = 40
       # How likely the reading that is to be expected has to be at least.

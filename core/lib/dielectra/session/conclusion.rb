@@ -4,11 +4,15 @@ module Dielectra
   module Session
     # How a session ended.
     class Conclusion
-      attr_reader :status, :why, :confidence, :roles, :links, :causes, :because
+      # Probability that a cause needs to be named where a job is given up.
+      NAMED = 0.9
+
+      attr_reader :status, :why, :confidence, :roles, :links, :causes, :because, :refused
 
       def self.solved(session) = new(session, "solved", session.certainty, nil)
 
-      def self.stopped(session, why) = new(session, "stopped", session.findings.obstacle_share, why)
+      # @param halt [Halt]
+      def self.stopped(session, halt) = new(session, "stopped", halt.confidence, halt.why)
 
       def initialize(session, status, confidence, why)
         @status = status
@@ -17,14 +21,15 @@ module Dielectra
         findings = session.findings
         @roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
-        @causes = findings.causes
-        @because = findings.because(session.steps) + unseen(session)
+        @causes = status == "solved" ? findings.causes : findings.certain_causes(NAMED)
+        @because = findings.because(session.steps, @causes) + unseen(session)
+        @refused = Halt.refused(session).filter_map { |step| step["id"] }
       end
 
       # The conclusion as the protocol writes it.
       def to_h
         {"status" => status, "why" => why, "confidence" => confidence, "roles" => roles, "links" => links, "causes" => causes,
-         "because" => because}.compact
+         "because" => because, "refused" => (refused unless refused.empty?)}.compact
       end
 
       private

@@ -15,6 +15,9 @@ module Dielectra
       # half way for what was known before.
       ON_THE_WAY = 4.0
 
+      # Bits about what is wrong that a question has to tell to be asked before a job is given up.
+      LEAST_BITS = 0.02
+
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
@@ -51,11 +54,13 @@ module Dielectra
 
       # A job that leads nowhere.
       def given_over
-        return stop("the answers fit no layout this program knows") if belief.hypotheses.empty?
-        return stop("#{Troubleshooting::MOST_STEPS} steps have not settled it") if @session.steps.size >= Troubleshooting::MOST_STEPS
+        return halt(:no_layout) if belief.hypotheses.empty?
+        return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
 
-        stop(kept_out || "it goes round in circles: somebody has to look who sees more than this") if circling?
+        halt(:no_progress) if circling?
       end
+
+      def given_up_on?(place) = situation.declined?({"do" => "prove_dead", "place" => place}, Approach::TRIES)
 
       def concluded
         return unless proved?
@@ -83,9 +88,9 @@ module Dielectra
       def best
         open = @session.candidates.reject { |one| undoing?(one.step) }
         @candidate = on_the_way(open) || open.first
-        return @session.reconsider ? best : stop("nothing is left that could be done safely from here") if @candidate.nil?
+        return @session.reconsider ? best : halt(:nothing_left) if @candidate.nil?
 
-        return give_up(@candidate.subject) if @candidate.purpose == :stop
+        return give_up(@candidate.subject, open) if @candidate.purpose == :stop
 
         ruled(:cause, (CauseCheck.new(@session).step(@candidate) if @candidate.purpose == :repair)) || @candidate.step
       end
@@ -99,14 +104,6 @@ module Dielectra
           (steps.size >= Troubleshooting::MOST_MOVED && steps.last(Troubleshooting::MOST_MOVED).all? { |step| step["do"] == "arrange" })
       end
 
-      # A box that nobody can get into for a second circuit of which no breaker was found.
-      def kept_out
-        place = situation.opened_boxes.find do |name|
-          situation.second_circuit?(name) && situation.declined?({"do" => "find_breaker", "point" => situation.foreign_point(name)})
-        end
-        place && "another circuit keeps the #{Instruction.name(place)} box live, and its breaker was not found"
-      end
-
       # Nobody walks to the panel to put a breaker back as it was a step ago.
       def undoing?(step)
         last = @session.steps.last
@@ -114,13 +111,22 @@ module Dielectra
       end
 
       # A job is not given up before what was let go on the way was looked through again, nor on one answer that may have been
-      # wrong, nor without the reading that would show it.
-      def give_up(plan)
+      # wrong, nor without the reading that would show it; nor on a reason that is not all but certain, as long as anything safe is left
+      # that would tell.
+      def give_up(plan, open)
         @candidate = nil
         look = SecondLook.new(@session).step(plan)
         return best if (look.nil? || @session.long_unreconsidered?) && @session.reconsider
 
-        ruled(:second_look, look) || stop(Wording.obstacle(plan.obstacle))
+        ruled(:second_look, look) || telling(plan, open) || halt(:obstacle, plan)
+      end
+
+      # What is asked, whatever it costs, before a job is given up on a reason that is not all but certain.
+      def telling(plan, open)
+        return if Halt.new(@session, :obstacle, plan).confidence >= Halt::SURE
+
+        @candidate = open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.outlook.bits(one.answers) > LEAST_BITS }.min_by(&:value)
+        @candidate&.step
       end
 
       # Whether it was watched to obey, and most likely is right.
@@ -153,11 +159,11 @@ module Dielectra
       # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
       # second circuit.
       def first_proof
-        place = situation.opened.keys.find { |name| !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) }
-        place && permits.cover&.prove_dead(place)
+        place = situation.opened.keys.find { |name| !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) && !given_up_on?(name) }
+        place && @session.approach.prove_dead(place)
       end
 
-      def stop(why) = Conclusion.stopped(@session, why)
+      def halt(reason, plan = nil) = Conclusion.stopped(@session, Halt.new(@session, reason, plan))
     end
   end
 end

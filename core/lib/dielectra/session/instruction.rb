@@ -93,6 +93,24 @@ module Dielectra
                                                            "One breaker after the other, until it goes dead.", nil]
       end
 
+      # What could not be done, as the start of a sentence.
+      def refused(step, situation)
+        place = name(situation.place_of(step))
+        case step["do"]
+        when "open" then "the #{place} box could not be opened"
+        when "prove_dead" then "the #{place} box could not be proved dead"
+        when "breaker" then "breaker #{step["device"]} could not be switched #{step["to"]}"
+        when "find_breaker" then "the breaker behind #{wire(step["point"])} in the #{place} box could not be found"
+        when "replace" then step["kind"] == "lamp" ? "the lamp could not be changed" : "there was no new #{situation.job.region.term(Trade::DeviceKind[step["kind"]])} for the #{place} box"
+        when "arrange" then "the wires in the #{place} box could not be moved"
+        when "tab" then "the tab of #{step["device"]} could not be broken off"
+        when "mark" then "there was no tape for #{wire(step["point"])} in the #{place} box"
+        when "probe" then "a reading in the #{place} box could not be taken"
+        when "watch", "wiggle" then "the light could not be watched"
+        else "a step in the #{place} box could not be taken"
+        end
+      end
+
       # An answer in a few words.
       # @param region [Trade::Region] whose words are used
       def answered(step, answer, region = Trade::Region.all.first)

@@ -45,6 +45,15 @@ module Dielectra
         repair(standing, weights) + expected_doubt(outcomes)
       end
 
+      # What an answer is expected to tell about which repair is needed (Shannon's mutual information).
+      # @param outcomes [Array<Hash{Object => Float}>] for each hypothesis, how likely each answer is
+      # @return [Float] bits
+      def bits(outcomes)
+        sums = Hash.new { |hash, answer| hash[answer] = Array.new(@plans.size, 0.0) }
+        outcomes.each_with_index { |answers, number| answers.each { |answer, share| sums[answer][@labels[number]] += @weights[number] * share } }
+        Diagnosis::Belief.entropy(shares(@weights)) - sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) }
+      end
+
       # Minutes of doubt left once the answer to a question is known.
       def expected_doubt(outcomes)
         sums = {}

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Why a job cannot go on, and how sure that is. A step that was refused is named as what is missing; no cause is invented for it.
+    class Halt
+      # Probability that a reason needs.
+      SURE = 0.9
+      # Suspects that are named at most where several are left.
+      MOST_NAMED = 4
+      # Steps that stand between a person and a box.
+      ENTRIES = %w[open prove_dead breaker find_breaker].freeze
+      # Steps of a repair.
+      REPAIRS = %w[replace arrange tab].freeze
+
+      # @param session [Troubleshooting]
+      # @param reason [Symbol] :obstacle, :nothing_left, :no_progress, :too_long or :no_layout
+      # @param plan [Repair::Plan, nil] the one that would be given up with
+      def initialize(session, reason, plan = nil)
+        @session = session
+        @reason = reason
+        @plan = plan
+      end
+
+      # @return [String] without a full stop
+      def why = told.first
+
+      # @return [Float] probability that it is so
+      def confidence = told.last
+
+      # Steps that were refused and are not done.
+      # @return [Array<Hash>]
+      def self.refused(session)
+        done = session.steps.reject { |step| step["answer"]&.key?("cannot") || step["answer"]&.key?("unsure") }.map { |step| Evidence::Situation.subject(step) }
+        session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(Evidence::Situation.subject(step)) }
+      end
+
+      private
+
+      def told = @told ||= (obstacle if @reason == :obstacle) || missing || left
+
+      def belief = @session.belief
+
+      # What nothing in reach mends.
+      def obstacle
+        deviation = @plan.obstacle
+        share = belief.probability { |hypothesis| same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation) }
+        [Wording.obstacle(deviation), share] if share >= SURE || refused.empty?
+      end
+
+      def same?(one, other) = one && one.kind == other.kind && one.cable == other.cable
+
+      def refused = @refused ||= Halt.refused(@session)
+
+      # The step that was refused without which it does not go on.
+      def missing
+        return [kept_out, 1.0] if kept_out
+
+        step = refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
+        return ["#{Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended from here", 1.0] if step
+
+        ["the readings that would tell were not sure enough to go by", 1.0] if unsure > MOST_UNSURE
+      end
+
+      # Answers that one was unsure of from which on they are what is missing.
+      MOST_UNSURE = 3
+      private_constant :MOST_UNSURE
+
+      def unsure = @session.steps.count { |step| step["answer"]&.key?("unsure") }
+
+      # A box that nobody can get into for a second circuit of which no breaker was found.
+      def kept_out
+        situation = @session.situation
+        place = situation.opened_boxes.find do |name|
+          situation.second_circuit?(name) && situation.declined?({"do" => "find_breaker", "point" => situation.foreign_point(name)})
+        end
+        place && "another circuit keeps the #{Instruction.name(place)} box live, and its breaker was not found"
+      end
+
+      # What is left, as many as make it all but certain that it is one of them.
+      def left
+        return ["the answers fit no circuit that this program knows. Get a second opinion", 1.0] if belief.hypotheses.empty?
+
+        named = []
+        sum = 0.0
+        @session.findings.suspects.each do |causes, share|
+          break if sum >= SURE || named.size == MOST_NAMED
+
+          named << Wording.causes(causes)
+          sum += share
+        end
+        return ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could be wrong still. Get a second opinion", 1.0] if sum < SURE
+
+        ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}", sum]
+      end
+
+      OPENINGS = {nothing_left: "nothing that is left to do safely tells more", no_progress: "the last steps have told nothing new",
+                  too_long: "#{Troubleshooting::MOST_STEPS} steps have not settled it"}.freeze
+      private_constant :OPENINGS
+    end
+  end
+end
