@@ -11,6 +11,8 @@ module Dielectra
       MOST_CONDUCTORS = 3
       # The same where rarer things are looked for: a cable of four.
       MOST_EVER = 4
+      # The same of single conductors and conduits, which show how many there are.
+      MOST_SINGLE = 6
       # Boxes from which on runs onward from boxes nobody has opened are left out unless rarer things are looked for.
       MANY = 4
       # Runs that meet in a junction.
@@ -41,7 +43,7 @@ module Dielectra
         @singles = singles
         @wide = wide
         @schemes = schemes
-        @most = wide ? MOST_EVER : MOST_CONDUCTORS
+        @most = singles.any? ? MOST_SINGLE : (wide ? MOST_EVER : MOST_CONDUCTORS)
       end
 
       def each(&)
@@ -88,7 +90,7 @@ module Dielectra
       def name(box) = box == Shapes::FEED ? Layout::FEED : @boxes[box]
 
       def shapes(halves)
-        most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_EVER)
+        most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_SINGLE)
         Shapes.of(@controls.size, @lights.size, @boxes.size, most, halves:)
       end
 

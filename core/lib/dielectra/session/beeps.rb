@@ -2,20 +2,42 @@
 
 module Dielectra
   module Session
-    # Which pairs of points would beep under each hypothesis.
+    # What a tester would say between pairs of points under each hypothesis, the power being off. Where a load may lie between them an
+    # ohmmeter tells copper from the load; everywhere else a beep says as much.
     class Beeps
       include Patterns
 
       # @param hypotheses [Array<Diagnosis::Hypothesis>]
       # @param toggles [Diagnosis::Toggles]
       # @param pairs [Array<Array(String, String)>] of which a question is asked
+      # @param tools [Array<String>] those at hand, of continuity and resistance
       # @param stirred [Array<String>] what is thrown or moved before
-      def initialize(hypotheses, prediction, arrangement, toggles, pairs, stirred: prediction.stirred)
+      def initialize(hypotheses, prediction, arrangement, toggles, pairs, tools: %w[continuity], stirred: prediction.stirred)
+        @prediction = prediction
+        @arrangement = arrangement
+        @tools = pairs.to_h { |pair| [pair, tool(pair, hypotheses, tools)] }
         sort_out(hypotheses, pairs) do |hypothesis|
           shares = prediction.shares(hypothesis, toggles)
           ways = hypothesis.ways_with(toggles, stirred)
-          pairs.map { |one, other| prediction.beep(hypothesis, arrangement, one, other, shares, ways) }
+          pairs.map { |pair| chance(hypothesis, pair, shares, ways) }
         end
+      end
+
+      # @return [String] the tool that tells most between two points
+      def tool_for(pair) = @tools.fetch(pair)
+
+      private
+
+      def tool(pair, hypotheses, tools)
+        return tools.first if tools.one?
+
+        hypotheses.any? { |hypothesis| @prediction.path(hypothesis, @arrangement, *pair).loads.any? } ? "resistance" : "continuity"
+      end
+
+      def chance(hypothesis, pair, shares, ways)
+        return @prediction.beep(hypothesis, @arrangement, *pair, shares, ways) if @tools[pair] == "continuity"
+
+        ways.sum { |way, share| share * shares.of(@prediction.path(way, @arrangement, *pair).sure) }
       end
     end
   end

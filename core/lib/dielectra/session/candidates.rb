@@ -131,9 +131,20 @@ module Dielectra
 
       # The light as the toggles stand, and with one of them thrown.
       def light
-        return [] if @situation.power == "off"
+        return [on_again].compact if @situation.power == "off"
 
         [watch(@toggles, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }, *wiggles]
+      end
+
+      # A breaker that was found off or tripped, on again for a look at the light: where nothing was done to the wiring, and what could
+      # be bolted together has been shown not to be.
+      def on_again
+        return unless @situation.untouched? && @situation.found_off? && @arrangement == Evidence::Arrangement.as_found
+
+        there = @standing.switched_on(@costs, @job).spend(@costs["watch"])
+        step = @approach.power { |looking| looking.watch }
+        look = candidate(:watch, nil, there, lights(@arrangement, @toggles), step)
+        look.step || @permits.hazard(@arrangement) < Permits::HAZARD ? look : cleared(@arrangement, look.value)
       end
 
       def watch(toggles, control)

@@ -14,13 +14,15 @@ module Dielectra
 
       # Continuity between any two points of an open box, as the toggles stand and with the local one thrown.
       def dead_readings
-        return [] unless @job.tool?("continuity")
+        return [] if dead_tools.empty?
 
         workable.flat_map do |place|
           there = @standing.hands_in(place, @costs, @job)
           turned(place).flat_map { |toggles, set, more| pairs(place, toggles, set, there.spend(more)) }
         end
       end
+
+      def dead_tools = @dead_tools ||= %w[continuity resistance].select { |tool| @job.tool?(tool) }
 
       # Open boxes that hands can get into.
       def workable = @situation.opened_boxes.reject { |place| @situation.second_circuit?(place) }
@@ -37,9 +39,11 @@ module Dielectra
       def pairs(place, toggles, set, there)
         there = there.spend(@costs["probe"])
         points = probing_points(place)
-        table = points.combination(2).reject { |pair| asked?(:continuity, pair, toggles) || declined?("continuity", pair) }
-        readings(:continuity, table, Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, table), there) do |pair|
-          @approach.hands(place) { |hands| with_toggles(set) { hands.probe("continuity", pair) } }
+        table = points.combination(2).reject { |pair| dead_tools.all? { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) } }
+        beeps = Beeps.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, table, tools: dead_tools)
+        table = table.reject { |pair| beeps.tool_for(pair).then { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) } }
+        readings(:continuity, table, beeps, there) do |pair|
+          @approach.hands(place) { |hands| with_toggles(set) { hands.probe(beeps.tool_for(pair), pair) } }
         end
       end
 
