@@ -12,7 +12,7 @@ module Dielectra
         stand = skeleton.layout.stand(place)
         functions = skeleton.functions_at(place)
         grounds = skeleton.grounds_at(place)
-        world.closed_boxes[[place, stand, functions, grounds]] ||= new(place, world.job.device_at(place), stand, functions, grounds)
+        world.closed_boxes[[place, stand, functions, grounds]] ||= new(place, world.job.device_at(place), stand, functions, grounds, world.deviations)
       end
 
       # The kind of a receptacle of which one half is switched.
@@ -21,13 +21,14 @@ module Dielectra
       # @param item [Evidence::Job::Control, Evidence::Job::Load, nil] the switch in it, or the load; a box without either holds splices
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param grounds [Array<String>] grounding conductors
-      def initialize(place, item, stand, functions, grounds)
+      # @param priors [Hash{String => Float}] how common each thing wrong is
+      def initialize(place, item, stand, functions, grounds, priors)
         @place = place
         @item = item
         @stand = stand
         @functions = functions
         @grounds = grounds
-        @priors = Trade.priors.fetch("deviation")
+        @priors = priors
         @meant = {}
       end
 

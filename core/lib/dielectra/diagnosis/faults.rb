@@ -46,7 +46,7 @@ module Dielectra
         @skeleton = assembly.skeleton
         @boxes = assembly.boxes
         @world = world
-        @priors = Trade.priors.fetch("deviation")
+        @priors = world.deviations
       end
 
       # @param least [Float] prior below which a fault is left out
@@ -99,7 +99,8 @@ module Dielectra
       end
 
       def intermittent_joints
-        joints.map { |found, _| @world.faults[[:intermittent, found]] ||= fault(:joint_intermittent, place: found.place, points: found.points) }
+        usual = @priors.fetch("joint_open")
+        joints.map { |found, prior| @world.faults[[:intermittent, found, prior]] ||= fault(:joint_intermittent, place: found.place, points: found.points).then { |one, rare| [one, rare * prior / usual] } }
       end
 
       # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.
@@ -123,7 +124,8 @@ module Dielectra
           @world.faults[[:joints, box.object_id]] ||= begin
             grounds = @skeleton.grounds_at(box.place)
             box.joints.reject { |joint| joint.intersect?(grounds) }.flat_map do |joint|
-              suspects(joint).map { |point| fault(:joint_open, place: box.place, points: [point]) }
+              bad = box.damaged&.intersect?(joint) ? Trade.priors.fetch("damaged_joint") : 1.0
+              suspects(joint).map { |point| fault(:joint_open, place: box.place, points: [point]).then { |found, prior| [found, prior * bad] } }
             end
           end
         end
@@ -145,7 +147,10 @@ module Dielectra
         end
       end
 
-      def shorts = @skeleton.shorted_conductors
+      def shorts
+        scale = %i[short leak].to_h { |kind| [kind, @priors.fetch(kind.to_s) / Trade.priors.dig("deviation", kind.to_s)] }
+        scale.values.all?(1.0) ? @skeleton.shorted_conductors : @skeleton.shorted_conductors.map { |fault, prior| [fault, prior * scale.fetch(fault.kind)] }
+      end
     end
   end
 end

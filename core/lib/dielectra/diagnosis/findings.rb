@@ -69,7 +69,7 @@ module Dielectra
 
       # @return [Array<Hash>] in the form of a conclusion, from the likeliest hypothesis and what was changed
       def causes
-        found = (changed_causes + hidden_causes).uniq
+        found = @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious? ? [] : (changed_causes + hidden_causes).uniq
         found.empty? && @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : found
       end
 
@@ -134,6 +134,9 @@ module Dielectra
         end
         sums.select { |_, share| share > 0.001 }.sort_by { |_, share| -share }.to_h
       end
+
+      # Whether the likeliest hypothesis has nothing wrong that would keep the light from obeying.
+      def unsuspicious? = @belief.hypotheses.first.nil? || @belief.hypotheses.first.deviations.none? { |deviation| deviation.kind == :no_supply }
 
       # Probability of a cause: of its kind, in its place or run.
       def share_of(cause)

@@ -43,6 +43,8 @@ module Dielectra
         @copper = faults.select { |fault| COPPER.include?(fault.kind) }
         @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
         @leak = fault(:leak)
+        @weak = fault(:contact_resistive)
+        @burnt = faults.any? { |fault| fault.kind == :lamp_burnt }
         @own = @copper.any? || @contact.any?
       end
 
@@ -148,9 +150,12 @@ module Dielectra
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
 
+      # Whether a light of it may be neither on nor off.
+      def dimming? = !(@weak.nil? && @leak.nil?)
+
       # Whether a lamp is good.
       def lamp_good?(arrangement, lamp)
-        faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } || arrangement.lamps.include?(lamp)
+        !@burnt || faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } || arrangement.lamps.include?(lamp)
       end
 
       # Points that look joined and are not, or not always, under an arrangement.
@@ -195,8 +200,9 @@ module Dielectra
 
       # The points that a contact joins badly.
       def weak_pair(arrangement)
-        weak = @contact.find { |fault| fault.kind == :contact_resistive && !arrangement.kinds.key?(fault.device) }
-        weak&.contact&.map { |terminal| @world.index["#{weak.device}.#{terminal}"] }&.sort
+        return if @weak.nil? || arrangement.kinds.key?(@weak.device)
+
+        @weak_pair ||= @weak.contact.map { |terminal| @world.index["#{@weak.device}.#{terminal}"] }.sort
       end
 
       def leaking = @leak.points.map { |point| @world.index[point] }

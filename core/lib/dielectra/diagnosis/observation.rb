@@ -53,7 +53,7 @@ module Dielectra
       def self.probed(step, answer, situation, toggles, number)
         tool = step["tool"].to_sym
         reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
-        make(tool, step["at"], reading, situation, toggles, number) unless tool == :plug_in
+        make(tool, step["at"], reading, situation, toggles, number) unless tool == :plug_in || step["at"].any? { |point| situation.loose_metal?(point) }
       end
       private_class_method :probed
 

@@ -84,7 +84,7 @@ module Dielectra
           next before unless path.loads.key?(number)
 
           if_it_does = hypothesis.beeping.dup.tap { |all| all[number] = 1.0 }
-          given = observation.toggles.states.map { |raised| heard(path, if_it_does, @world.bit(raised), observation) }
+          given = observation.toggles.bits.map { |state| heard(path, if_it_does, state, observation) }
           (before * observation.toggles.expected(hypothesis.odds, given) / likelihood).clamp(0.001, 0.999)
         end
       end
@@ -104,15 +104,7 @@ module Dielectra
       # @param raised [Hash{String => Boolean}] a state of the contacts
       # @return [Symbol] :on, :off or :tripped, with the breaker on; :dim where it hangs on a contact that closes badly, :faint where
       #   only insulation that leaks keeps it from going out
-      def light(hypothesis, arrangement, raised, lamp = @first_lamp)
-        state = @world.bit(raised)
-        return :tripped if hypothesis.reach(arrangement).tripped.anybits?(state)
-
-        lit = lit(hypothesis, arrangement, lamp).anybits?(state)
-        return lit ? :dim : :faint if dim(hypothesis, arrangement, lamp).anybits?(state)
-
-        lit ? :on : :off
-      end
+      def light(hypothesis, arrangement, raised, lamp = @first_lamp) = shining(*light_masks(hypothesis, arrangement, lamp), @world.bit(raised))
 
       # In which combinations a lamp burns, the breaker being on.
       # @return [Integer] with a bit for each of World#combinations
@@ -121,6 +113,8 @@ module Dielectra
       # In which of these it is dim for want of a contact that closes well, and in which of the others for insulation that leaks.
       # @return [Integer] with a bit for each of World#combinations
       def dim(hypothesis, arrangement, lamp)
+        return 0 unless hypothesis.dimming?
+
         lit = lit(hypothesis, arrangement, lamp)
         without = hypothesis.reach_without_weak(arrangement)
         leaking = hypothesis.reach_with_leak(arrangement)
@@ -137,15 +131,10 @@ module Dielectra
       # How likely each combination of contacts is under a hypothesis.
       # @param toggles [Toggles]
       # @return [Shares]
-      def shares(hypothesis, toggles) = Shares.new(@world, toggles, hypothesis.odds)
+      def shares(hypothesis, toggles) = Shares.new(toggles, hypothesis.odds)
 
       # What all lamps do: the one light they show together, :dim whatever makes it so, or :odd where they differ.
-      def lights(hypothesis, arrangement, raised)
-        shown = @world.lamps.keys.map { |lamp| light(hypothesis, arrangement, raised, lamp) }
-        return :odd unless shown.uniq.one?
-
-        shown.first == :faint ? :dim : shown.first
-      end
+      def lights(hypothesis, arrangement, raised) = together(@world.lamps.keys.map { |lamp| light_masks(hypothesis, arrangement, lamp) }, @world.bit(raised))
 
       # The same with the toggles so, as likely as the hypothesis makes each state of the contacts.
       # @param toggles [Toggles]
@@ -153,7 +142,8 @@ module Dielectra
       def lights_with(hypothesis, arrangement, toggles)
         shares = toggles.shares(hypothesis.odds)
         hypothesis.ways_with(toggles).each_with_object(Hash.new(0.0)) do |(way, share), all|
-          toggles.states.each_with_index { |raised, number| all[lights(way, arrangement, raised)] += shares[number] * share unless shares[number].zero? }
+          masks = @world.lamps.keys.map { |lamp| light_masks(way, arrangement, lamp) }
+          toggles.bits.each_with_index { |state, number| all[together(masks, state)] += shares[number] * share if shares[number] > Shares::NEGLIGIBLE }
         end
       end
 
@@ -280,21 +270,30 @@ module Dielectra
         arrangement = observation.arrangement
         states = observation.toggles.states
         case observation.what
-        when :lamp then states.map { |raised| seen(hypothesis, observation, raised) }
-        when :wiggle then states.map { |raised| burns(light(hypothesis, arrangement, raised, observation.at), observation.reading) }
-        when :breaker then states.map { |raised| breaker(hypothesis, observation, raised) }
+        when :lamp, :wiggle then seen(hypothesis, observation)
+        when :breaker then breaker(hypothesis, observation)
         when :bench then states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = path(hypothesis, arrangement, *observation.at)
-          states.map { |raised| heard(path, hypothesis.beeping, @world.bit(raised), observation) }
-        else live(hypothesis, observation, states)
+          in_each(observation.toggles, [path.sure, path.weak, *path.loads.values]) { |state| heard(path, hypothesis.beeping, state, observation) }
+        else live(hypothesis, observation)
         end
       end
 
-      def live(hypothesis, observation, states)
+      # What is asked in each state, worked out once for states that are alike in some masks.
+      # @param masks [Array<Integer>]
+      # @yieldparam state [Integer] the bit of a combination
+      # @return [Array<Float>]
+      def in_each(toggles, masks)
+        known = {}
+        toggles.bits.map do |state|
+          known[masks.each_with_index.sum { |mask, number| mask.anybits?(state) ? 1 << number : 0 }] ||= yield(state)
+        end
+      end
+
+      def live(hypothesis, observation)
         points = observation.at.map { |point| standing(hypothesis, observation.arrangement, point) }
-        states.map do |raised|
-          state = @world.bit(raised)
+        in_each(observation.toggles, points.flat_map(&:to_a)) do |state|
           plain = shown(points.map { |at| potential_of(at.line, at.neutral, state) }, observation)
           next plain unless points.any? { |at| (at.line_if | at.neutral_if).anybits?(state) }
 
@@ -343,9 +342,30 @@ module Dielectra
       end
 
       # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
-      def seen(hypothesis, observation, raised)
-        misread = observation.along.any? { |lamp, shown| burns(light(hypothesis, observation.arrangement, raised, lamp), shown) < MISREAD }
-        misread ? 0.5 : burns(light(hypothesis, observation.arrangement, raised, observation.at), observation.reading)
+      def seen(hypothesis, observation)
+        arrangement = observation.arrangement
+        masks = [[observation.at, observation.reading], *observation.along].map { |lamp, reading| [*light_masks(hypothesis, arrangement, lamp), reading] }
+        in_each(observation.toggles, masks.flat_map { |row| row.first(3) }) do |state|
+          (lit, dim, tripped, reading), *along = masks
+          misread = along.any? { |row| burns(shining(*row.first(3), state), row.last) < MISREAD }
+          misread ? 0.5 : burns(shining(lit, dim, tripped, state), reading)
+        end
+      end
+
+      def together(masks, state)
+        first, *others = masks.map { |row| shining(*row, state) }
+        return :odd if others.any? { |other| other != first }
+
+        first == :faint ? :dim : first
+      end
+
+      def light_masks(hypothesis, arrangement, lamp) = [lit(hypothesis, arrangement, lamp), dim(hypothesis, arrangement, lamp), hypothesis.reach(arrangement).tripped]
+
+      def shining(lit, dim, tripped, state)
+        return :tripped if tripped.anybits?(state)
+        return lit.anybits?(state) ? :dim : :faint if dim.anybits?(state)
+
+        lit.anybits?(state) ? :on : :off
       end
 
       # A bad contact may leave a light dim, dark, burning or flickering; bad insulation that does not show is not worth a thought.
@@ -358,15 +378,15 @@ module Dielectra
       end
 
       # A breaker found tripped may have tripped in another combination than the one it is seen in, or on something that is gone.
-      def breaker(hypothesis, observation, raised)
-        short = trips?(hypothesis, observation.arrangement, raised)
-        return matches(false, short) if observation.reading == "on"
-        return 1 - @error if short
+      def breaker(hypothesis, observation)
+        tripped = hypothesis.reach(observation.arrangement).tripped
+        elsewhere = tripped.zero? ? (observation.found ? FOUND_TRIPPED : TRIPS_FOR_NOTHING) : 0.5
+        in_each(observation.toggles, [tripped]) do |state|
+          short = tripped.anybits?(state)
+          next matches(false, short) if observation.reading == "on"
 
-        ever = @world.combinations.any? { |any| trips?(hypothesis, observation.arrangement, any) }
-        return 0.5 if ever
-
-        observation.found ? FOUND_TRIPPED : TRIPS_FOR_NOTHING
+          short ? 1 - @error : elsewhere
+        end
       end
 
       # A continuity tester or an ohmmeter between two points. Ohms tell copper from a load.

@@ -14,7 +14,7 @@ module Dielectra
       # Skeletons that are looked at to pick those from, once something has been seen.
       MOST_LOOKED_AT = 300
       # What is listed at most to be weighed by answers where they surprise, and how many of the last answers.
-      MOST_SIFTED = 6_000
+      MOST_SIFTED = 2_000
       LIGHTS_SIFTED = 6
       READINGS_SIFTED = 4
       # Hypotheses held at least of all that say that the same is wrong, and of how many times as many they are picked where one looks

@@ -4,17 +4,15 @@ module Dielectra
   module Diagnosis
     # How likely each combination of contacts is under one hypothesis, the toggles standing as they may.
     class Shares
-      # @param world [World]
-      # @param toggles [Toggles]
-      # @param odds [Array<Float>, nil] see Hypothesis#odds
-      def initialize(world, toggles, odds)
-        @rows = toggles.states.zip(toggles.shares(odds)).filter_map { |raised, share| [world.bit(raised), share] if share > NEGLIGIBLE }
-        @memo = {0 => 0.0}
-      end
-
       # Share below which a state is not thought of.
       NEGLIGIBLE = 1e-9
-      private_constant :NEGLIGIBLE
+
+      # @param toggles [Toggles]
+      # @param odds [Array<Float>, nil] see Hypothesis#odds
+      def initialize(toggles, odds)
+        @rows = toggles.bits.zip(toggles.shares(odds)).select { |_, share| share > NEGLIGIBLE }
+        @memo = {0 => 0.0}
+      end
 
       # @param mask [Integer] combinations
       # @return [Float] how likely it is one of them

@@ -236,7 +236,7 @@ module Dielectra
           rows = @situation.opened[place]["devices"]
           device = rows.find { |row| row["id"] == @job.device_at(place)&.id } || rows.first
           kind = device && @situation.found_kind(place, device)
-          Box.new(place:, device: device && device["id"], kind:, joints: @situation.joints_with_tabs(place), weight: 1.0)
+          Box.new(place:, device: device && device["id"], kind:, joints: @situation.joints_with_tabs(place), weight: 1.0, damaged: @situation.damaged(place).flatten)
         end
       end
     end

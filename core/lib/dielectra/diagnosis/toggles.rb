@@ -12,6 +12,9 @@ module Dielectra
       #   it: switch => whether it closes what its kind's table lists for `up`
       attr_reader :states
 
+      # @return [Array<Integer>] the bit of each state; see World#combinations
+      attr_reader :bits
+
       # @return [Hash{String => Boolean, nil}] switch => whether its toggle stands up; nil where nobody knows
       attr_reader :positions
 
@@ -47,8 +50,10 @@ module Dielectra
           averaged(free, contacts).map { |state| numbers[world.state(state)] ||= numbers.size }
         end
         @states = numbers.keys
+        @bits = @states.map { |state| world.bit(state) }
         @ways = @ways.map(&:first) if free.empty?
         @free = free.any?
+        @shares = {}.compare_by_identity
         @uniform = shares_of_ways(Array.new(@ways.size, 1.0 / @ways.size))
       end
 
@@ -64,8 +69,13 @@ module Dielectra
       def shares(odds)
         return @uniform if odds.nil? || one?
 
-        odds.size >= @ways.size ? shares_of_ways(odds) : shares_of_ways(spread(odds, @ways.size))
+        @shares.clear if @shares.size > MOST_REMEMBERED
+        @shares[odds] ||= odds.size >= @ways.size ? shares_of_ways(odds) : shares_of_ways(spread(odds, @ways.size))
       end
+
+      # Odds for which shares are remembered.
+      MOST_REMEMBERED = 1_000
+      private_constant :MOST_REMEMBERED
 
       # How likely something is, as likely as each state makes it.
       # @param odds [Array<Float>, nil]

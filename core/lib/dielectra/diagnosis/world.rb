@@ -61,6 +61,12 @@ module Dielectra
       # @return [Bundles]
       def bundles(place, ports, joints) = @bundles[[place, ports.map(&:ends), joints]] ||= Bundles.new(ports, joints)
 
+      # How common each thing wrong is, given how it began.
+      # @return [Hash{String => Float}]
+      def deviations
+        @deviations ||= Trade.priors.fetch("began").fetch(job.began, {}).then { |times| Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0)] } }
+      end
+
       # What has been thrown, moved or powered up since anything was last seen or read; see Evidence::Situation#stirred.
       attr_writer :stirred
 

@@ -89,12 +89,34 @@ module Dielectra
         declined.any? && (declined.key?(Situation.subject(step)) || declined.key?([:cannot, *asked(step, toggled)]) || declined.fetch(asked(step, toggled), 0) >= times)
       end
 
+      # Whether a point is metal of a box or a device that nothing is joined to: what touches it out of sight nobody knows.
+      def loose_metal?(point)
+        return false unless point.end_with?(".box", ".ground")
+
+        place = place_of_point(point)
+        open?(place) && joints(place).none? { |joint| joint.size > 1 && joint.include?(point) }
+      end
+
+      # Whether somebody refused to move the wires of a place.
+      def declined_at?(place) = declined.each_key.any? { |key| key.is_a?(Hash) && key["do"] == "arrange" && key["place"] == place }
+
       # What touches what in an opened place now.
       # @return [Array<Array<String>>]
       def joints(place) = arrangement.joints.fetch(place) { found_joints(place) }
 
       # What touched what when the place was opened.
       def found_joints(place) = opened.fetch(place)["joints"].map { |joint| joint["points"] }
+
+      # Joints of an opened place that were seen to be loose or scorched.
+      # @return [Array<Array<String>>]
+      def damaged(place) = opened.fetch(place)["joints"].select { |joint| DAMAGED.include?(joint["condition"]) }.map { |joint| joint["points"] }
+
+      # Conditions of a joint that has to be made anew, whatever else is wrong.
+      DAMAGED = %w[loose scorched].freeze
+
+      # Those that nobody has made anew yet.
+      # @return [Hash{String => Array<Array<String>>}] place => joints
+      def worn = opened_boxes.to_h { |place| [place, damaged(place).reject { |joint| arrangement.touched.intersect?(joint) }] }.reject { |_, joints| joints.empty? }
 
       # The same with what the devices' tabs join.
       def joints_with_tabs(place)

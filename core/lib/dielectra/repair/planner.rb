@@ -41,7 +41,7 @@ module Dielectra
         return @circumstances if @situation.equal?(situation)
 
         @situation = situation
-        @circumstances = (@known ||= {})[[situation.arrangement, situation.opened.size, situation.tapes.keys, situation.foreign.keys]] ||= Object.new
+        @circumstances = (@known ||= {})[[situation.arrangement, situation.opened.size, situation.tapes.keys, situation.foreign.keys, situation.worn]] ||= Object.new
       end
 
       def build(hypothesis, situation)
@@ -57,7 +57,7 @@ module Dielectra
         functions = functions.transform_values { |function| function unless function&.start_with?(CAPPED) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         replacements = kinds.merge(failed(hypothesis, arrangement))
-        remakes = remakes(hypothesis, arrangement, changed, replacements)
+        remakes = remakes(hypothesis, arrangement, changed, replacements).merge(worn(situation, changed, replacements)) { |_, some, more| some | more }
         Plan.new(joints: joints(targets, changed, replacements), changed:, remakes:, replacements:, functions:,
                  lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(arrangement, lamp) },
                  tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
@@ -77,7 +77,7 @@ module Dielectra
       # Nothing but tape is left to do.
       def finished(hypothesis, situation)
         functions = functions_now(hypothesis, situation)
-        Plan.new(functions:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+        Plan.new(functions:, tapes: tapes(functions, situation), remakes: worn(situation, {}, {}), places: device_places, open: situation.opened.keys)
       end
 
       # What the conductors in open boxes carry as they are joined.
@@ -96,6 +96,15 @@ module Dielectra
       def failed(hypothesis, arrangement)
         hypothesis.faults.select { |fault| (fault.contact || fault.seen_as) && !arrangement.kinds.key?(fault.device) }
                   .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
+      end
+
+      # Joints that were seen to be loose or scorched are made anew, whatever else is wrong.
+      # @return [Hash{String => Array<String>}] place => conductors
+      def worn(situation, changed, replacements)
+        anew = replacements.keys.map { |device| "#{device}." }
+        situation.worn.transform_values do |joints|
+          joints.reject { |joint| joint.any? { |point| point.start_with?(*anew) || changed.values.flatten.include?(point) } }.flat_map { |joint| joint.grep(%r{/}) }
+        end.reject { |_, points| points.empty? }
       end
 
       # A connection that comes and goes shows when it likes: all in its box are made anew at once.

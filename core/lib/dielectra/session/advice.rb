@@ -17,6 +17,8 @@ module Dielectra
         steady: "What comes and goes obeys when somebody looks. Seen right twice and wiggled, it is called right.",
         last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
         second_look: "Nothing hangs on one answer: this one would show it.",
+        downstream: "The light obeys. What hangs on beyond has to live as well.",
+        metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
         roles: "The light obeys. Which conductor is the line and which the load is open still; for the record this tells.",
         mark: "It turned out to be hot, and its colour says otherwise: it is marked before the box is closed.",
         leave: "It was off for safety's sake alone."

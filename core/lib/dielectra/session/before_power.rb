@@ -3,7 +3,8 @@
 module Dielectra
   module Session
     # Where wires were moved, line is tried against the ground or the neutral before power comes on for the first time: what
-    # nobody has thought of shows there before it does at the breaker.
+    # nobody has thought of shows there before it does at the breaker. In a metal box that no ground is joined to, what may be hot is
+    # tried against the metal besides.
     class BeforePower
       # Hypotheses that are asked where line is.
       LEADING = 20
@@ -20,23 +21,22 @@ module Dielectra
       def initialize(situation, belief, trials)
         @situation = situation
         @belief = belief
-        @tried = trials.select { |trial| trial.arrangement == situation.arrangement }
+        @all = trials
+        @tried = trials.select { |trial| trial.arrangement == situation.arrangement && !metal?(trial.pair.last) }
         @arrangement = belief.world.same(situation.arrangement)
       end
 
-      # @return [Array(String, String, Array<String>), nil] place, tool and pair of points to be tried; nil where it was done, or
+      # @return [Array(String, String, Array<String>), nil] place, tool and pair of points to be tried; nil where all was done, or
       #   nothing was moved, or no open box holds both line and something grounded
-      def wanted
-        return if @situation.arrangement.joints.empty? || tool.nil? || energised? || settled?
-        return [@situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair] if @tried.any?
+      def wanted = tool && (against_ground || against_metal)
 
-        place = @situation.dead.keys.select { |name| pair(name) }.min_by { |name| name == @situation.at ? 0 : 1 }
-        [place, tool, pair(place)] if place
-      end
-
-      # @return [Boolean] whether the trial has shown that line meets what it must not, and once more; or the breaker has tripped
+      # @return [Boolean] whether a trial has shown that line meets what it must not, and once more; or the breaker has tripped
       #   as things are joined and thrown now
-      def failed? = @tried.count(&:met) > @tried.size / 2.0 || tripped?
+      def failed? = @tried.count(&:met) > @tried.size / 2.0 || tripped? || live_metal.any?
+
+      # Metal that something which may be hot was found to touch, and once more.
+      # @return [Array<String>] points
+      def live_metal = metal_trials.select { |_, trials| trials.size > 1 && trials.count(&:met) * 2 > trials.size }.keys.map(&:last)
 
       # @param step [Hash] with its answer
       # @return [Trial, nil] nil where the step is not the one that is wanted, or was not answered
@@ -47,6 +47,40 @@ module Dielectra
       end
 
       private
+
+      def against_ground
+        return if @situation.arrangement.joints.empty? || energised? || settled?
+        return [@situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair] if @tried.any?
+
+        place = @situation.dead.keys.select { |name| pair(name) }.min_by { |name| name == @situation.at ? 0 : 1 }
+        [place, tool, pair(place)] if place
+      end
+
+      # The next conductor against ungrounded metal, once; and once more where they met.
+      def against_metal
+        @situation.dead.keys.sort_by { |name| name == @situation.at ? 0 : 1 }.each do |place|
+          next unless @situation.open?(place)
+
+          metal_pairs(place).each do |pair|
+            made = metal_trials.fetch(pair, [])
+            return [place, tool, pair] if made.empty? || (made.one? && made.first.met)
+          end
+        end
+        nil
+      end
+
+      # One conductor of each joint that is not taken for the neutral, against the metal of a box that no ground is joined to.
+      def metal_pairs(place)
+        metal = "#{place}.box"
+        return [] unless @situation.points(place).include?(metal) && @situation.joints(place).none? { |joint| joint.include?(metal) } && @situation.grounds(place).empty?
+
+        joints = @situation.joints(place)
+        points(place).reject { |point| share(point, :return) >= AGREED }.uniq { |point| joints.find { |joint| joint.include?(point) } || point }.map { |point| [point, metal] }
+      end
+
+      def metal_trials = @metal_trials ||= @all.select { |trial| metal?(trial.pair.last) }.group_by(&:pair)
+
+      def metal?(point) = point.end_with?(".box")
 
       # Tried and found apart; or found together twice, once being what anybody may misread.
       def settled? = @tried.any? && (!failed? || @tried.size > 1)

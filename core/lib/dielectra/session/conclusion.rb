@@ -7,7 +7,7 @@ module Dielectra
       # Probability that a cause needs to be named where a job is given up.
       NAMED = 0.9
 
-      attr_reader :status, :why, :confidence, :roles, :links, :causes, :because, :refused
+      attr_reader :status, :why, :confidence, :roles, :links, :causes, :because, :refused, :grounding
 
       def self.solved(session) = new(session, "solved", session.certainty, nil)
 
@@ -21,18 +21,25 @@ module Dielectra
         findings = session.findings
         @roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
-        @causes = status == "solved" ? findings.causes : findings.certain_causes(NAMED)
+        @causes = status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session)
         @because = findings.because(session.steps, @causes) + unseen(session)
+        @grounding = Grounding.new(session).to_h
         @refused = Halt.refused(session).filter_map { |step| step["id"] }
       end
 
       # The conclusion as the protocol writes it.
       def to_h
         {"status" => status, "why" => why, "confidence" => confidence, "roles" => roles, "links" => links, "causes" => causes,
-         "because" => because, "refused" => (refused unless refused.empty?)}.compact
+         "because" => because, "grounding" => (grounding unless grounding.empty?), "refused" => (refused unless refused.empty?)}.compact
       end
 
       private
+
+      # What live metal is called among the causes.
+      def live_metal(session)
+        points = session.before_power.live_metal | (session.situation.power == "on" && session.belief.hypotheses.any? ? MetalCheck.new(session).live : [])
+        points.map { |point| {"kind" => "short", "place" => session.situation.place_of_point(point), "points" => [point]} }
+      end
 
       # What is not known of a house that nobody has looked into.
       def unseen(session)

@@ -57,13 +57,15 @@ module Dielectra
         return halt(:no_layout) if belief.hypotheses.empty?
         return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
 
+        return halt(:live_metal) if @session.before_power.live_metal.any?
+
         halt(:no_progress) if circling?
       end
 
       def given_up_on?(place) = situation.declined?({"do" => "prove_dead", "place" => place}, Approach::TRIES)
 
       def concluded
-        return unless proved?
+        return unless proved? && worn.empty?
         return ruled(:mark, marking) if situation.off?
         return unless situation.power == "on"
         return concluded if surprised? && @session.reconsider
@@ -72,8 +74,16 @@ module Dielectra
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
         ruled(:polarity, polarity.step) || ruled(:steady, Steadiness.new(@session).step) || last_check || asked ||
-          ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
+          ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:metal, metal.step) || live_metal || ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
       end
+
+      def metal = @metal ||= MetalCheck.new(@session)
+
+      # Live metal is never called solved.
+      def live_metal = (halt(:live_metal) if metal.live.any?)
+
+      # Joints seen to be loose or scorched that nobody has refused to make anew.
+      def worn = situation.worn.reject { |place, _| situation.declined_at?(place) }
 
       # Whether the last answer is not what the likeliest hypothesis would have led one to expect.
       def surprised? = belief.misfits(belief.hypotheses.first).last&.equal?(belief.observations.last)

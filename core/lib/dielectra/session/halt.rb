@@ -37,7 +37,7 @@ module Dielectra
 
       private
 
-      def told = @told ||= (obstacle if @reason == :obstacle) || missing || left
+      def told = @told ||= (obstacle if @reason == :obstacle) || (live_metal if @reason == :live_metal || @session.before_power.live_metal.any?) || missing || left
 
       def belief = @session.belief
 
@@ -46,6 +46,12 @@ module Dielectra
         deviation = @plan.obstacle
         share = belief.probability { |hypothesis| same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation) }
         [Wording.obstacle(deviation), share] if share >= SURE || refused.empty?
+      end
+
+      # Metal that was read live twice.
+      def live_metal
+        points = @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.before_power.live_metal
+        ["#{Instruction.list(points.map { |point| Instruction.metal(point, @session.situation) })} is live whenever the power is on: something hot touches it. Keep the power off until that is found", 0.99]
       end
 
       def same?(one, other) = one && one.kind == other.kind && one.cable == other.cable

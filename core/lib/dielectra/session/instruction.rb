@@ -160,6 +160,12 @@ module Dielectra
         "#{part.tr("_", " ")} of cable #{number}"
       end
 
+      # A piece of metal with its place: "the metal box in the pantry", "the yoke of S1 in the pantry".
+      def metal(point, situation)
+        owner, part = point.split(".")
+        "#{part == "box" ? "the metal of the" : "the yoke of #{owner} in the"} #{name(situation.place_of_point(point))} box"
+      end
+
       def list(items) = items.size < 2 ? items.join : "#{items[0..-2].join(", ")} and #{items.last}"
     end
   end

@@ -27,7 +27,10 @@ module Dielectra
       # Steps that only lead somewhere, from which nothing is learnt.
       WAYS = %w[breaker prove_dead].freeze
 
-      attr_reader :job, :situation, :belief, :steps, :minutes, :costs
+      # Volts that were read: as things were joined, between which points, and whether they were the supply's.
+      Reading = Struct.new(:arrangement, :points, :full)
+
+      attr_reader :job, :situation, :belief, :steps, :minutes, :costs, :readings
 
       # What the last step was on the way to, if it was.
       # @return [Array(Symbol, Object), nil] see Decision#aim
@@ -49,6 +52,7 @@ module Dielectra
         @minutes = 0.0
         @visited = []
         @trials = []
+        @readings = []
         job.steps.each { |step| record(step) }
       end
 
@@ -67,6 +71,7 @@ module Dielectra
         seen = belief.observations.size
         learn(belief.after(step, situation, after, number))
         note_watch(step)
+        note_reading(step)
         @visited = belief.observations.size > seen ? [after.arrangement] : @visited + [after.arrangement]
         @minutes += spent
         @situation = after
@@ -170,6 +175,11 @@ module Dielectra
 
       # What was worked out from a belief.
       def forget = @decision = @search = @candidates = @findings = @permits = @approach = @before_power = nil
+
+      def note_reading(step)
+        volts = step.dig("answer", "volts") or return
+        @readings += [Reading.new(situation.arrangement, step["at"], Physics::Uncertainty.volts_class(volts / job.supply_volts.to_f) == :full)]
+      end
 
       def note_watch(step)
         light = step.dig("answer", "loads", job.wanted_load.id)

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Once the light obeys: metal boxes and yokes read against line and neutral, once, with the power on. Live metal is never called
+    # solved; metal with no path to ground is said to have none.
+    class MetalCheck < RecordReading
+      # Times that a reading which shows live metal is taken.
+      TWICE = 2
+
+      # @return [Step, nil] the next reading, nil where all metal in open boxes was read or nobody can
+      def step
+        place, points = wanted.first
+        place && @session.approach.live(place) { |live| live.probe(tool, points) }
+      end
+
+      # @return [Array<String>] metal that was read live, and once more
+      def live = metal.flat_map { |place, points| points.select { |point| live?(place, point) } }
+
+      private
+
+      def tool = %w[voltage low_z].find { |name| @session.job.tool?(name) }
+
+      # Readings that are still to be taken: against the line, and where that shows nothing against the neutral.
+      # @return [Array<Array(String, Array<String>)>]
+      def wanted
+        return [] unless tool
+
+        near = metal.sort_by { |place, _| place == @situation.at ? 0 : 1 }
+        near.flat_map { |place, points| points.filter_map { |point| reading(place, point)&.then { |pair| [place, pair] } } }
+      end
+
+      # Metal of each open box, one point of what hangs together there.
+      # @return [Hash{String => Array<String>}]
+      def metal
+        @metal ||= @situation.opened_boxes.to_h do |place|
+          points = @situation.points(place).grep(/\.(box|ground)\z/)
+          joints = @situation.joints(place)
+          [place, points.uniq { |point| joints.find { |joint| joint.include?(point) } || point }]
+        end
+      end
+
+      def reading(place, point)
+        line, neutral = %w[line neutral].map { |role| known(place)[role] }
+        against = [line, neutral].compact.find { |other| wanted?(place, point, other, line) }
+        against && [against, point]
+      end
+
+      # Whether a reading against a conductor is wanted: against the line always, against the neutral where the line showed nothing.
+      def wanted?(place, point, other, line)
+        return false if declined?([other, point])
+
+        seen = read(point, other)
+        return seen.empty? if other == line
+
+        shown = line ? read(point, line) : []
+        shown.none? && (seen.empty? || (seen.last && seen.size < TWICE))
+      end
+
+      def live?(place, point)
+        neutral = known(place)["neutral"] or return false
+        seen = read(point, neutral)
+        seen.size >= TWICE && seen.all?
+      end
+
+      # What was read between two points with things joined as they are.
+      # @return [Array<Boolean>] whether each showed the supply
+      def read(point, other) = @session.readings.select { |seen| seen.arrangement == @situation.arrangement && seen.points.sort == [point, other].sort }.map(&:full)
+
+      def declined?(points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+
+      # A conductor of each role in a box, as most likely as it is joined.
+      # @return [Hash{String => String}] role => point
+      def known(place) = (@known ||= {})[place] ||= Diagnosis::Roles.new(@belief.world, @belief.hypotheses.first, @situation).of(@situation.conductors(place)).invert
+    end
+  end
+end
