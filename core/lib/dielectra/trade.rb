@@ -18,6 +18,9 @@ module Dielectra
       value.freeze
     end
 
+    # @return [String] a noun with its article: "a switch", "an outlet"
+    def self.article(noun) = "#{noun.match?(/\A[aeiou]/i) ? "an" : "a"} #{noun}"
+
     # @return [Hash] minutes per kind of step, the defaults a user can change
     def self.costs = table("costs")
 

@@ -54,8 +54,15 @@ module Dielectra
 
       # What the controls shall work, all of it together, in the order of the job.
       def wanted_loads
-        names = (wanted["control"] || {}).keys
+        names = (wanted["control"] || {}).keys.map { |name| name.split(".").first }
         names.empty? ? loads.first(1) : loads.select { |load| names.include?(load.id) }
+      end
+
+      # Whether something else is to be live in every position than the other half of a receptacle that is switched.
+      def always_elsewhere?
+        halves = wanted_loads.select { |load| load.kind == "receptacle" }.flat_map { |load| ["#{load.id}.1", "#{load.id}.2"] }
+        others = loads.map(&:id) - wanted_loads.map(&:id)
+        ((wanted["always"] || []) - halves - others).any?
       end
 
       # The load one looks at first.
@@ -108,14 +115,19 @@ module Dielectra
           refuse("#{load.place} is not a known place.", "/loads/#{index}/place") unless place(load.place)
         end
         (wanted["control"] || {}).each do |load, names|
-          refuse("#{load} is not a load of this job.", "/wanted/control/#{load}") unless loads.any? { |item| item.id == load }
-          stray = names.find { |name| control(name).nil? }
+          refuse("#{load} is not a load of this job.", "/wanted/control/#{load}") unless known_loads.include?(load.split(".").first)
+          stray = names.find { |name| control(name).nil? && !fresh.include?(name) }
           refuse("#{stray} is not a control of this job.", "/wanted/control/#{load}") if stray
         end
         names = (places + controls + loads).map(&:id) + breakers
         twice = names.tally.find { |_, count| count > 1 }
         refuse("#{twice.first} names two things.", "") if twice
       end
+
+      # What is not there yet.
+      def fresh = (wanted["new"] || []).map { |item| item["id"] }
+
+      def known_loads = loads.map(&:id) + fresh
 
       def refuse(sentence, pointer) = raise(InvalidInput.new(sentence, pointer:))
     end

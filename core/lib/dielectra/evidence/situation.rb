@@ -10,7 +10,7 @@ module Dielectra
 
       # What a situation is made of, and what each is before the first step.
       FIELDS = {breakers_found: {}, positions: {}, opened: {}, dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {},
-                foreign_points: {}, proved: [], benched: {}, fitted: {}, energized: [], stirred: []}.each_value(&:freeze).freeze
+                foreign_points: {}, proved: [], benched: {}, fitted: {}, energized: [], stirred: [], refusals: {}, insisted: [nil, 0]}.each_value(&:freeze).freeze
 
       attr_reader :job, :at, :breakers, *FIELDS.keys
 
@@ -31,11 +31,32 @@ module Dielectra
       # @param number [Integer] the step's number, remembered for what it proved
       def after(step, number = step["id"])
         answer = step["answer"] || {}
-        return with(declined: declined.merge(refusal(step) => number)) if answer["cannot"] || none_found?(step, answer)
-        return with(at: place_of(step), declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1)) if answer["unsure"]
+        return refused(step, number) if answer["cannot"] || none_found?(step, answer)
+        return doubted(step) if answer["unsure"]
 
-        with(at: place_of(step), stirred: stirred_by(step), **changes(step, answer, number))
+        with(at: place_of(step), stirred: stirred_by(step), refusals: refusals.except(Situation.sort_of(step)), insisted: [nil, 0], **changes(step, answer, number))
       end
+
+      # Refusals of one sort of step, none of them taken in between, from which on it is taken to be impossible; and how much less
+      # being unsure counts.
+      IMPOSSIBLE = 3
+      UNSURE = 0.34
+
+      # What a step is one of: readings with the same tool, throws of the same switch, moves in the same box.
+      # @return [Array<String>]
+      def self.sort_of(step)
+        case step["do"]
+        when "probe" then ["probe", step["tool"]]
+        when "set", "wiggle", "bench" then step.values_at("do", "device")
+        when "arrange", "open", "prove_dead" then step.values_at("do", "place")
+        when "replace" then step.values_at("do", "kind")
+        when "breaker" then step.values_at("do", "device", "to")
+        else [step["do"]]
+        end
+      end
+
+      # Whether a tool is at hand and can be used.
+      def tool?(name) = job.tool?(name) && !impossible?({"do" => name == "bench" ? "bench" : "probe", "tool" => name})
 
       # What stands for the power in `stirred`.
       POWER = "power"
@@ -86,6 +107,8 @@ module Dielectra
       # @param toggled [Hash{String => String}] switch => position, of those that would be thrown first
       # @return [Boolean] whether the person at the house said that this cannot be done, or was unsure of it
       def declined?(step, times = 1, toggled: {})
+        return true if impossible?(step) || (insisted == [Situation.subject(step), INSISTED])
+
         declined.any? && (declined.key?(Situation.subject(step)) || declined.key?([:cannot, *asked(step, toggled)]) || declined.fetch(asked(step, toggled), 0) >= times)
       end
 
@@ -97,8 +120,11 @@ module Dielectra
         open?(place) && joints(place).none? { |joint| joint.size > 1 && joint.include?(point) }
       end
 
+      # What was refused of marking.
+      def unmarkable = declined.each_key.select { |key| key.is_a?(Hash) && key["do"] == "mark" } + refusals.slice(["mark"]).to_a
+
       # Whether somebody refused to move the wires of a place.
-      def declined_at?(place) = declined.each_key.any? { |key| key.is_a?(Hash) && key["do"] == "arrange" && key["place"] == place }
+      def declined_at?(place) = impossible?({"do" => "arrange", "place" => place}) || declined.each_key.any? { |key| key.is_a?(Hash) && key["do"] == "arrange" && key["place"] == place }
 
       # What touches what in an opened place now.
       # @return [Array<Array<String>>]
@@ -186,9 +212,9 @@ module Dielectra
       # @return [Array(String, Array<String>), nil] tool and points
       def live_reading(place, point)
         ground = grounds(place).first
-        return ["voltage", [point, ground]] if ground && job.tool?("voltage")
+        return ["voltage", [point, ground]] if ground && tool?("voltage")
 
-        ["ncv", [point]] if job.tool?("ncv")
+        ["ncv", [point]] if tool?("ncv")
       end
 
       # Opened places in which only single conductors end.
@@ -258,6 +284,22 @@ module Dielectra
       def none_found?(step, answer) = step["do"] == "find_breaker" && answer.key?("device") && answer["device"].nil?
 
       def own_breakers = breakers.values_at(*job.breakers)
+
+      # Times that the same step is asked for running.
+      INSISTED = 2
+      private_constant :INSISTED
+
+      def impossible?(step) = refusals.any? && refusals.fetch(Situation.sort_of(step), 0) >= IMPOSSIBLE
+
+      def refused(step, number) = with(declined: declined.merge(refusal(step) => number), refusals: counted(step, 1))
+
+      def doubted(step)
+        subject = Situation.subject(step)
+        times = insisted.first == subject ? insisted.last + 1 : 1
+        with(at: place_of(step), declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1), refusals: counted(step, UNSURE), insisted: [subject, times])
+      end
+
+      def counted(step, weight) = refusals.merge(Situation.sort_of(step) => refusals.fetch(Situation.sort_of(step), 0) + weight)
 
       # What is refused: a look as things are, anything else for good.
       def refusal(step) = step["do"] == "watch" ? [:cannot, *asked(step)] : Situation.subject(step)

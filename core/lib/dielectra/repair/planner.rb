@@ -41,7 +41,7 @@ module Dielectra
         return @circumstances if @situation.equal?(situation)
 
         @situation = situation
-        @circumstances = (@known ||= {})[[situation.arrangement, situation.opened.size, situation.tapes.keys, situation.foreign.keys, situation.worn]] ||= Object.new
+        @circumstances = (@known ||= {})[[situation.arrangement, situation.opened.size, situation.tapes.keys, situation.foreign.keys, situation.worn, situation.unmarkable]] ||= Object.new
       end
 
       def build(hypothesis, situation)
@@ -145,7 +145,7 @@ module Dielectra
             point = cable_end.point(wire)
             function = functions[point]
             next if function.nil? || function == "neutral" || !@job.region.marked_when_hot?(wire.color, colors)
-            next if wire.tape || situation.tapes.key?(point)
+            next if wire.tape || situation.tapes.key?(point) || situation.declined?({"do" => "mark", "point" => point, "tape" => @job.region.tape})
 
             [point, @job.region.tape]
           end

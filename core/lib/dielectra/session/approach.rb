@@ -19,7 +19,7 @@ module Dielectra
       # @return [Step, nil] nil where hands cannot get in
       def hands(place)
         permit = @permits.hands(place)
-        return yield(permit) if permit
+        return taken(yield(permit)) if permit
 
         cover = @permits.cover
         return switch_off unless cover
@@ -56,7 +56,7 @@ module Dielectra
       end
 
       def live(place, &block)
-        power { @permits.live(place)&.then(&block) }
+        power { taken(@permits.live(place)&.then(&block)) }
       end
 
       # Toggles as wanted, then whatever comes after.
@@ -70,6 +70,9 @@ module Dielectra
       end
 
       private
+
+      # The step itself, if it was not refused.
+      def taken(step) = (step unless step && @situation.declined?(step.to_h, TRIES))
 
       def offered(step) = (step unless @situation.declined?(step.to_h, TRIES))
 

@@ -86,7 +86,7 @@ module Dielectra
       def settled? = @tried.any? && (!failed? || @tried.size > 1)
 
       # Ohms, since a lamp beeps as a short does.
-      def tool = ("resistance" if @situation.job.tool?("resistance"))
+      def tool = ("resistance" if @situation.tool?("resistance"))
 
       def tripped? = @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" && !seen.found && seen.arrangement == @arrangement && seen.toggles == toggles }
 

@@ -50,7 +50,7 @@ module Dielectra
 
       # Whether it cannot be tried.
       def untried?(device)
-        !@session.job.tool?("bench") || POSITIONS.keys.any? { |position| @situation.declined?({"do" => "bench", "device" => device, "position" => position}) }
+        !@session.situation.tool?("bench") || POSITIONS.keys.any? { |position| @situation.declined?({"do" => "bench", "device" => device, "position" => position}) }
       end
 
       def standing?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }

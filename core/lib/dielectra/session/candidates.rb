@@ -57,7 +57,7 @@ module Dielectra
         worthwhile, idle = possible.partition { |candidate| worthwhile?(candidate) }
         helping, idle = idle.partition { |candidate| helpful?(candidate, worthwhile) }
         worthwhile += helping
-        worthwhile = taken_apart if worthwhile.empty?
+        worthwhile = taken_apart if worthwhile.empty? && found.compact.none? { |candidate| candidate.purpose == :refused }
         worthwhile.sort_by(&:value) + idle.sort_by(&:value)
       end
 
@@ -234,7 +234,16 @@ module Dielectra
         return if rival && value > rival + NOWHERE_NEAR
         return cleared(arrangement, value) if @permits.hazard(arrangement) >= Permits::HAZARD
 
-        Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step: step_of(plan), answers: nil)
+        step = step_of(plan)
+        return Candidate.new(purpose: :refused, subject: plan, minutes: 0.0, value:, step: :stop, answers: nil) if step.nil? && refused?(plan)
+
+        Candidate.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step:, answers: nil)
+      end
+
+      # Whether a repair wants what somebody has refused: a device that is not at hand, wires that cannot be moved.
+      def refused?(plan)
+        plan.replacements.any? { |device, kind| @situation.declined?({"do" => "replace", "device" => device, "kind" => kind}) } || plan.places.any? { |place| @situation.declined_at?(place) } ||
+          (plan.lamp && @situation.declined?({"do" => "replace", "device" => plan.lamp, "kind" => "lamp"}))
       end
 
       # What would make a repair fit to be energised: a dead reading that shows line on neutral or ground if it is there; with
@@ -249,7 +258,7 @@ module Dielectra
       end
 
       def cleared_dead(clearance, value)
-        tool = %w[resistance continuity].find { |name| @job.tool?(name) } or return []
+        tool = %w[resistance continuity].find { |name| @situation.tool?(name) } or return []
 
         workable.sort_by { |place| place == @situation.at ? 0 : 1 }.filter_map do |place|
           pairs = probing_points(place).combination(2).reject { |points| asked?(tool.to_sym, points) }
@@ -260,7 +269,7 @@ module Dielectra
       end
 
       def cleared_live(clearance, value)
-        return [] unless @situation.power == "on" && @job.tool?("ncv")
+        return [] unless @situation.power == "on" && @situation.tool?("ncv")
 
         @situation.opened_boxes.filter_map do |place|
           point = clearance.best_point(probing_points(place).grep(%r{/}).reject { |one| asked?(:ncv, [one]) }) or next
@@ -303,7 +312,16 @@ module Dielectra
         return @approach.hands(place) { |hands| work(plan, place, hands) } if place
         return @permits.looking.replace_lamp(plan.lamp) if plan.lamp
 
-        @approach.power { |looking| @proof.next_missing&.then { |raised| @approach.toggled(raised) { looking.watch } } }
+        @approach.power { |looking| @proof.next_missing&.then { |raised| @approach.toggled(raised) { watched(looking) } } }
+      end
+
+      # The look; where one was unsure of it twice running, the nearest toggle thrown first.
+      def watched(looking)
+        look = looking.watch
+        return look unless @situation.declined?(look.to_h, Evidence::Situation::LOOKS + 1)
+
+        control = @job.wanted_controls.min_by { |one| one.place == @situation.at ? 0 : 1 }
+        @situation.declined?(look.to_h, Evidence::Situation::LOOKS) ? look : @permits.looking.set(control.id, @toggles.positions[control.id] ? "down" : "up")
       end
 
       # New device first, then what has to be made anew comes apart, then everything as it shall be, then the tape.

@@ -17,7 +17,7 @@ module Dielectra
       # @param candidate [Candidate] the repair that comes next
       # @return [Step, nil] nil where it takes no switch out, or nothing tells
       def step(candidate)
-        return unless candidate.step.do == "replace" && candidate.step["kind"] != "lamp" && @session.job.tool?("continuity")
+        return unless candidate.step.do == "replace" && candidate.step["kind"] != "lamp" && @session.situation.tool?("continuity")
 
         place = @situation.place_of(candidate.step.to_h)
         concerned(candidate.subject)

@@ -54,6 +54,7 @@ module Dielectra
 
       # A job that leads nowhere.
       def given_over
+        return halt(:beyond_scope) if Scope.beyond(situation)
         return halt(:no_layout) if belief.hypotheses.empty?
         return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
 
@@ -101,6 +102,7 @@ module Dielectra
         return @session.reconsider ? best : halt(:nothing_left) if @candidate.nil?
 
         return give_up(@candidate.subject, open) if @candidate.purpose == :stop
+        return refused(@candidate.subject, open) if @candidate.purpose == :refused
 
         ruled(:cause, (CauseCheck.new(@session).step(@candidate) if @candidate.purpose == :repair)) || @candidate.step
       end
@@ -131,9 +133,16 @@ module Dielectra
         ruled(:second_look, look) || telling(plan, open) || halt(:obstacle, plan)
       end
 
+      # A repair that cannot be made here, since what it takes was refused: what tells whether it is the right one is asked, and then it
+      # is said.
+      def refused(plan, open)
+        @candidate = nil
+        telling(plan, open, :refused) || halt(:refused, plan)
+      end
+
       # What is asked, whatever it costs, before a job is given up on a reason that is not all but certain.
-      def telling(plan, open)
-        return if Halt.new(@session, :obstacle, plan).confidence >= Halt::SURE
+      def telling(plan, open, reason = :obstacle)
+        return if Halt.new(@session, reason, plan).certain?
 
         @candidate = open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.outlook.bits(one.answers) > LEAST_BITS }.min_by(&:value)
         @candidate&.step

@@ -13,7 +13,7 @@ module Dielectra
 
       private
 
-      def tool = %w[low_z voltage].find { |name| @session.job.tool?(name) }
+      def tool = %w[low_z voltage].find { |name| @session.situation.tool?(name) }
 
       # Line and neutral of each cable that most likely leaves for elsewhere, nobody having read them since anything was changed.
       def wanted

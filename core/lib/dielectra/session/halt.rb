@@ -28,6 +28,9 @@ module Dielectra
       # @return [Float] probability that it is so
       def confidence = told.last
 
+      # Whether the reason by itself is all but certain, and not only that something is missing.
+      def certain? = (@reason == :refused ? refused_repair : obstacle)&.last.to_f >= SURE
+
       # Steps that were refused and are not done.
       # @return [Array<Hash>]
       def self.refused(session)
@@ -35,17 +38,34 @@ module Dielectra
         session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(Evidence::Situation.subject(step)) }
       end
 
+      # Steps into a box or to the power that one was unsure of more than once.
+      def self.doubted(session)
+        session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }.group_by { |step| Evidence::Situation.subject(step) }
+               .values.select { |steps| steps.size > 1 }.map(&:last)
+      end
+
       private
 
-      def told = @told ||= (obstacle if @reason == :obstacle) || (live_metal if @reason == :live_metal || @session.before_power.live_metal.any?) || missing || left
+      def told = @told ||= beyond_scope || (obstacle if @reason == :obstacle) || (refused_repair if @reason == :refused) || (live_metal if @reason == :live_metal || @session.before_power.live_metal.any?) || missing || left
 
       def belief = @session.belief
 
+      # What an opened box shows that no session can work with yet.
+      def beyond_scope = Scope.beyond(@session.situation)&.then { |sentence| [sentence, 1.0] }
+
       # What nothing in reach mends.
       def obstacle
-        deviation = @plan.obstacle
+        deviation = @plan.obstacle or return
         share = belief.probability { |hypothesis| same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation) }
-        [Wording.obstacle(deviation), share] if share >= SURE || refused.empty?
+        [Wording.obstacle(deviation), share] if share >= SURE
+      end
+
+      # A repair that is known and was refused.
+      def refused_repair
+        done = @plan.carried_out(@session.situation)
+        share = belief.probability { |hypothesis| @session.soundness.sound?(hypothesis, done) }
+        step = refused.reverse.find { |one| REPAIRS.include?(one["do"]) }
+        ["#{Instruction.refused(step, @session.situation)}. That is what is left to do: #{Wording.causes(@session.findings.suspects.first.first)}", share] if step && share >= SURE
       end
 
       # Metal that was read live twice.
@@ -62,7 +82,7 @@ module Dielectra
       def missing
         return [kept_out, 1.0] if kept_out
 
-        step = refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
+        step = refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last || refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
         return ["#{Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended from here", 1.0] if step
 
         ["the readings that would tell were not sure enough to go by", 1.0] if unsure > MOST_UNSURE

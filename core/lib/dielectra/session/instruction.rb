@@ -107,6 +107,7 @@ module Dielectra
         when "mark" then "there was no tape for #{wire(step["point"])} in the #{place} box"
         when "probe" then "a reading in the #{place} box could not be taken"
         when "watch", "wiggle" then "the light could not be watched"
+        when "set" then "the #{place} switch could not be thrown"
         else "a step in the #{place} box could not be taken"
         end
       end

@@ -19,7 +19,7 @@ module Dielectra
 
       private
 
-      def tool = %w[voltage low_z].find { |name| @session.job.tool?(name) }
+      def tool = %w[voltage low_z].find { |name| @session.situation.tool?(name) }
 
       # Readings that are still to be taken: against the line, and where that shows nothing against the neutral.
       # @return [Array<Array(String, Array<String>)>]

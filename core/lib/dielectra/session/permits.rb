@@ -136,7 +136,7 @@ module Dielectra
       # Single conductors of a place, found apart, that nobody has held a detector to; none once one of them was seen live.
       # @return [Array<String>]
       def unsearched(place)
-        return [] unless @situation.job.tool?("ncv") && @situation.unsorted.include?(place) && !seen_live?(place)
+        return [] unless @situation.tool?("ncv") && @situation.unsorted.include?(place) && !seen_live?(place)
 
         wires = @situation.conductors(place)
         wires.reject { |point| @belief.observations.any? { |seen| seen.what == :ncv && seen.at == [point] } || @situation.declined?({"do" => "probe", "tool" => "ncv", "at" => [point]}) }

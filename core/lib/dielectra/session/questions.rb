@@ -22,7 +22,7 @@ module Dielectra
         end
       end
 
-      def dead_tools = @dead_tools ||= %w[continuity resistance].select { |tool| @job.tool?(tool) }
+      def dead_tools = @dead_tools ||= %w[continuity resistance].select { |tool| @situation.tool?(tool) }
 
       # Open boxes that hands can get into.
       def workable = @situation.opened_boxes.reject { |place| @situation.second_circuit?(place) }
@@ -100,7 +100,7 @@ module Dielectra
       def stands(place) = @proof.complete? ? turned(place) : [[@toggles, nil, 0.0]]
 
       def volts(place, there, toggles, set)
-        tool = %w[low_z voltage].find { |name| @job.tool?(name) } or return []
+        tool = %w[low_z voltage].find { |name| @situation.tool?(name) } or return []
         points = probing_points(place)
         table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) }
         readings(:volts, table, Volts.new(@outlook.hypotheses, @belief.prediction, @arrangement, toggles, table), there) do |pair|
@@ -110,7 +110,7 @@ module Dielectra
 
       # Worth it only where there is nothing to measure against: a detector can lie.
       def detected(place, there, toggles, set)
-        return [] unless @job.tool?("ncv")
+        return [] unless @situation.tool?("ncv")
 
         points = probing_points(place).grep(%r{/})
         table = points.zip.reject { |point| asked?(:ncv, point, toggles) || declined?("ncv", point) }
@@ -130,7 +130,7 @@ module Dielectra
 
       # Loose conductors joined here, two to each other or one to the ground, and looked for there.
       def joined_pairs
-        return [] unless @job.tool?("continuity")
+        return [] unless @situation.tool?("continuity")
 
         workable.flat_map do |here|
           trials(here).flat_map { |joint| (workable - [here]).flat_map { |there| joined(here, there, joint) } }
