@@ -8,7 +8,9 @@
 #
 #   ruby --yjit bench/diagnosis.rb [HOUSES] [SEED] [SLIPS] [FAMILY]
 #
-# SLIPS is the share of readings that are written down wrong; "one" makes it just one reading a job.
+# SLIPS is the share of readings that are written down wrong; "one" makes it just one reading a job; "unsure" answers one question
+# in ten with "unsure". FAMILY may be "all". Further lines say how houses end whose toggles throw the other way round, with something
+# plugged in beyond, with two cables side by side, and with a breaker found tripped.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
@@ -16,10 +18,11 @@ require "dielectra"
 HOUSES = (ARGV[0] || 100).to_i
 SEED = (ARGV[1] || 1).to_i
 SLIPS = ARGV[2] || "0"
-FAMILY = ARGV[3]&.to_sym
+FAMILY = (ARGV[3].to_sym if ARGV[3] && ARGV[3] != "all")
+UNSURE = SLIPS == "unsure" ? 0.1 : 0.0
 
 # One house played to its end.
-Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, :roles, :small, keyword_init: true)
+Game = Struct.new(:seed, :family, :trouble, :outcome, :minutes, :least, :fixed, :replacing, :walks, :steps, :times, :note, :named, :roles, :small, :traits, keyword_init: true)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -31,7 +34,7 @@ end
 def play(seed)
   scenario = Dielectra::Practice::Scenario.new(Random.new(seed), family: FAMILY)
   slips = SLIPS == "one" ? :one : SLIPS.to_f
-  house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(seed + 1), slips:)
+  house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(seed + 1), slips:, unsure: UNSURE)
   watch = Dielectra::Practice::Watchman.new(house, scenario.job)
   times = []
   session = timed(times) { Dielectra::Session::Troubleshooting.new(scenario.job).tap(&:next) }
@@ -56,13 +59,13 @@ def beside_optimum(session)
 end
 
 def judged(seed, scenario, house, session, times, watch)
-  inspection = Dielectra::Practice::Inspection.new(house.circuit, scenario.job)
+  inspections = Dielectra::Practice::Intermittence.settled(house.circuit).map { |way| Dielectra::Practice::Inspection.new(way, scenario.job) }
   left = Dielectra::Practice::Handover.new(scenario.circuit, house.circuit, scenario.job, opened: session.situation.opened.keys)
-  hazards = inspection.hazards + left.shortcomings
+  hazards = inspections.flat_map(&:hazards).uniq + left.shortcomings
   solved = session.next.status == "solved"
   beyond = !Dielectra::Practice::Foreknowledge.new(scenario).mendable?
   outcome = if watch.unsafe.any? then :unsafe
-            elsif solved then inspection.obeys? && hazards.empty? ? :solved : :wrong
+            elsif solved then inspections.all?(&:obeys?) && hazards.empty? ? :solved : :wrong
             else beyond ? :stopped : :gave_up
             end
   walks = session.steps.each_cons(2).count { |one, other| other["do"].include?("breaker") && !one["do"].include?("breaker") }
@@ -70,7 +73,14 @@ def judged(seed, scenario, house, session, times, watch)
            least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, fixed: Dielectra::Practice::FixedProcedure.new(scenario).minutes,
            replacing: Dielectra::Practice::FixedProcedure.new(scenario).minutes_replacing_first, walks:, steps: session.steps.size, times:,
            note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
-           named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
+           traits: traits(scenario), named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
+end
+
+# What the session must not take for granted in a house.
+def traits(scenario)
+  devices = scenario.circuit.devices
+  {"toggles reversed" => devices.any?(&:reversed?), "plugged in beyond" => devices.any? { |device| device.id.start_with?("R") && device.settings["plugged"] },
+   "two cables side by side" => scenario.family == :parallel, "found tripped or off" => devices.any? { |device| device.breaker? && device.position != "on" }}.select { |_, so| so }.keys
 end
 
 # Of the conductors of the light's circuit in opened boxes: whose role a conclusion states rightly, of whom it states one, all.
@@ -109,7 +119,8 @@ end
 def quantile(times, share) = times.empty? ? 0.0 : times.sort[((times.size - 1) * share).round] * 1000
 
 puts "                          n  right  wrong unsafe  gave up  cause  roles  said | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max | /(d)    of"
-rows = games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } + [[:all, games]]
+traits = games.flat_map(&:traits).uniq.sort.map { |trait| [trait, games.select { |game| game.traits.include?(trait) }] }
+rows = games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } + traits + [[:all, games]]
 rows.each do |name, group|
   count = ->(*outcomes) { group.count { |game| outcomes.include?(game.outcome) } }
   mean = ->(field) { group.sum(&field) / group.size.to_f }

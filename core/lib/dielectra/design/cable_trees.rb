@@ -54,7 +54,9 @@ module Dielectra
             next unless fits?(shape)
 
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
-            with_onward(edges, shape.widths.max) { |all, weight| over(Tree.new(all), shape.order.map { |box| name(box) }, weight * share, halves, &) }
+            with_doubled(edges) do |doubled, rare|
+              with_onward(edges, shape.widths.max, doubled) { |all, weight| over(Tree.new(all), shape.order.map { |box| name(box) }, weight * share * rare, halves, doubled, &) }
+            end
           end
         end
       end
@@ -100,14 +102,24 @@ module Dielectra
 
         @sizes.all? do |box, sizes|
           number = @boxes.index(box)
-          shape.degrees[number] <= sizes.size &&
-            shape.edges.zip(shape.widths).filter_map { |edge, width| width if edge.include?(number) }.sort.reverse.zip(sizes).all? { |need, size| need <= size }
+          widths = shape.edges.zip(shape.widths).filter_map { |edge, width| width if edge.include?(number) }.sort.reverse
+          widths.size <= sizes.size && (held?(widths, sizes) || (widths.size < sizes.size && CableTrees.paired(sizes).any? { |some| held?(widths, some) }))
         end
       end
 
-      def over(tree, chain, weight, halves)
-        (halves.empty? ? @schemes : [Scheme::PRESENT]).each do |scheme|
-          layout = Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:, halves:)
+      # Whether cables of some sizes, the largest first, have conductors enough for what is to be carried.
+      def held?(widths, sizes) = widths.zip(sizes).all? { |need, size| need <= size }
+
+      # The sizes of some cables with two of them taken together.
+      # @param sizes [Array<Integer>]
+      # @return [Array<Array<Integer>>] each the largest first
+      def self.paired(sizes)
+        (@paired ||= {})[sizes] ||= sizes.each_index.to_a.combination(2).map { |pair| (sizes.reject.with_index { |_, index| pair.include?(index) } + [sizes.values_at(*pair).sum]).sort.reverse }.uniq
+      end
+
+      def over(tree, chain, weight, halves, doubled)
+        (halves.empty? && doubled.nil? ? @schemes : [Scheme::PRESENT]).each do |scheme|
+          layout = Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:, halves:, doubled:)
           yield layout if room?(layout)
         end
       end
@@ -117,13 +129,29 @@ module Dielectra
       def room?(layout)
         return false unless @singles.all? { |box, count| layout.edges_at(box).sum { |edge| layout.carried(edge).size } == count }
 
-        @sizes.all? { |box, sizes| layout.edges_at(box).map { |edge| layout.carried(edge).size }.sort.reverse.zip(sizes).all? { |need, size| need <= size } } &&
+        @sizes.all? { |box, sizes| room_in?(layout, box, sizes) } &&
           layout.edges.all? { |edge| layout.carried(edge).size <= @most || edge.any? { |place| @sizes.key?(place) } }
       end
 
+      def room_in?(layout, box, sizes)
+        widths = layout.edges_at(box).map { |edge| layout.carried(edge).size }.sort.reverse
+        layout.doubled&.include?(box) ? CableTrees.paired(sizes).any? { |some| held?(widths, some) } : held?(widths, sizes)
+      end
+
+      # One run after the other as two cables side by side, where the opened boxes at its ends have one to spare; and none.
+      def with_doubled(edges)
+        yield nil, 1.0
+        return if @singles.any? || @sizes.empty?
+
+        spare = @sizes.to_h { |box, sizes| [box, sizes.size - edges.count { |edge| edge.include?(box) }] }
+        edges.each do |edge|
+          yield edge, Trade.priors.dig("layout", "parallel") if edge.intersect?(@sizes.keys) && !edge.include?(Layout::FEED) && edge.all? { |box| spare.fetch(box, 1).positive? }
+        end
+      end
+
       # Runs onward: as many as the opened boxes leave over, any number from those still closed; of rare things one at a time.
-      def with_onward(edges, width)
-        counts = @boxes.map { |box| @sizes.key?(box) ? [@sizes[box].size - edges.count { |edge| edge.include?(box) }] : closed_onward }
+      def with_onward(edges, width, doubled)
+        counts = @boxes.map { |box| @sizes.key?(box) ? [@sizes[box].size - edges.count { |edge| edge.include?(box) } - (doubled&.include?(box) ? 1 : 0)] : closed_onward }
         first, *rest = counts
         first.product(*rest) do |numbers|
           next if @unseen && edges.count { |edge| edge.include?(@unseen) } + numbers.last < JUNCTION

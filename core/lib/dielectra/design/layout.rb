@@ -14,15 +14,17 @@ module Dielectra
       # The first letters of places within the circuit that the job does not know of: junctions somewhere in the house.
       UNSEEN = "_unseen"
 
-      attr_reader :tree, :chain, :lights, :weight, :scheme, :halves
+      attr_reader :tree, :chain, :lights, :weight, :scheme, :halves, :doubled
 
       # @param tree [Tree] of the runs
       # @param chain [Array<String>] switch boxes from the supply's side to the light's
       # @param lights [Array<String>] the boxes of what is switched
       # @param weight [Float] how common, before anything is seen
       # @param halves [Array<String>] of these the boxes of receptacles with one half always on
-      def initialize(tree:, chain:, lights:, weight: 1.0, scheme: Scheme::PRESENT, halves: [])
+      # @param doubled [Array(String, String), nil] a run that is two cables side by side
+      def initialize(tree:, chain:, lights:, weight: 1.0, scheme: Scheme::PRESENT, halves: [], doubled: nil)
         @halves = halves
+        @doubled = doubled
         @tree = tree
         @chain = chain
         @lights = lights
@@ -50,11 +52,14 @@ module Dielectra
         masks.size <= most || edges.all? { |edge| masks.count { |_, mask| tree.parts?(edge, mask) } <= most }
       end
 
+      # @return [Integer] cables that enter a place
+      def cables_at(place) = edges_at(place).size + (doubled&.include?(place) ? 1 : 0)
+
       # @return [Stand] what is in a box, between supply and light
       def stand(place) = Stand.of(self, place)
 
       # @return [Layout] over the same runs, with the switches in another order or by another scheme
-      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:)
+      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:, doubled:)
 
       # The name of one of the two travelers between the switches at `hop` and `hop + 1` of the chain.
       def self.traveler(hop, wire) = ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"

@@ -16,11 +16,15 @@ module Dielectra
         @colors = wires.map { |_, wire| wire.color }
         @hints = region.habits(wires.map { |_, wire| wire.tape || wire.color })
         @grounding = cable_ends.first.grounding&.then { |wire| cable_ends.first.point(wire) }
-        @type = cable_ends.first.type || ""
+        @type = cable_ends.map { |cable_end| cable_end.type || "" }.sort.join("+")
+        @sizes = cable_ends.map { |cable_end| cable_end.insulated.size }
       end
 
       # A single open conductor, of which several make a run.
-      def single? = type == "knob_and_tube"
+      def single? = type.start_with?("knob_and_tube")
+
+      # Two cables side by side.
+      def doubled? = !single? && ends.size > 1
 
       def size = points.size
 
@@ -34,6 +38,8 @@ module Dielectra
       # Which conductor here is which there: a colour that comes once is itself at the other end, like ones may be any.
       # @return [Array<Array<Integer>>] for each way, the slot there of each slot here
       def pairings(other)
+        return side_by_side(other) if doubled?
+
         groups = colors.uniq.map do |color|
           here = slots(color)
           other.slots(color).permutation.map { |there| here.zip(there) }
@@ -42,9 +48,23 @@ module Dielectra
         first.product(*rest).map { |pairs| pairs.flatten(1).sort.map(&:last) }
       end
 
+      # The slots of each cable.
+      # @return [Array<Array<Integer>>]
+      def cables = @cables ||= @sizes.each_index.map { |number| (0...@sizes[number]).map { |slot| slot + @sizes.first(number).sum } }
+
       def slots(color) = colors.each_index.select { |slot| colors[slot] == color }
 
       def sorted = @sorted ||= colors.sort
+
+      private
+
+      # Of two cables either may be either; a conductor stays in its cable.
+      def side_by_side(other)
+        other.cables.permutation.filter_map do |there|
+          slots = cables.zip(there).flat_map { |mine, its| mine.map { |slot| [slot, its.find { |far| other.colors[far] == colors[slot] }] } }
+          slots.sort.map(&:last) if slots.all?(&:last) && slots.map(&:last).uniq.size == slots.size
+        end
+      end
     end
   end
 end

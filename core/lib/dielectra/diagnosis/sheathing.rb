@@ -37,7 +37,7 @@ module Dielectra
         return yield(sides, weight) unless place
 
         edges = layout.edges_at(place)
-        return if !@singles && edges.size != @ports[place].size
+        return if !@singles && layout.cables_at(place) != @ports[place].size
 
         distribute(layout, place, edges, @ports[place], sides, weight) { |taken, share| assign(layout, number + 1, taken, share, &) }
       end
@@ -47,7 +47,7 @@ module Dielectra
         return (yield(sides, weight) if free.empty?) unless edge
 
         side = edge.index(place)
-        options(free, layout.carried(edge).size).each do |port|
+        options(free, layout.carried(edge).size, edge.equal?(layout.doubled) || edge == layout.doubled).each do |port|
           far = sides[edge]&.at(1 - side)
           next if far && !port.alike?(far)
 
@@ -58,15 +58,17 @@ module Dielectra
       end
 
       # Ports that are large enough: single cable ends, or as many single conductors as are needed.
-      def options(free, size)
+      def options(free, size, doubled)
+        return free.combination(2).map { |group| bundle(group) }.select { |port| port.size >= size } if doubled
+
         cables, singles = free.partition { |port| !port.single? }
         bundles = size.zero? ? [] : singles.combination(size).map { |group| bundle(group) }
         cables.select { |port| port.size >= size } + bundles
       end
 
       def share(layout, edge, port)
-        spare = port.size - layout.carried(edge).size
-        (Trade.priors.dig("layout", "spare_conductor")**spare) * (port.size > 3 ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
+        spare = port.doubled? ? 0 : port.size - layout.carried(edge).size
+        (Trade.priors.dig("layout", "spare_conductor")**spare) * (port.size > 3 && !port.doubled? ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
       end
     end
   end

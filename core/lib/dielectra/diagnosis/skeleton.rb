@@ -126,7 +126,7 @@ module Dielectra
         side = near ? 0 : 1
         there = blind(edge, 1 - side)
         port.points.each_index.map do |slot|
-          far_point = "#{there}.#{port.single? ? "#{port.tails[slot]}_#{port.points[slot][%r{/(\d+)}, 1]}" : port.tails[slot]}"
+          far_point = "#{there}.#{port.ends.size > 1 || port.single? ? "#{port.tails[slot]}_#{port.points[slot][%r{/(\d+)}, 1]}" : port.tails[slot]}"
           points = [port.points[slot], far_point]
           [*(side.zero? ? points : points.reverse), way.functions[edge][side][slot]]
         end

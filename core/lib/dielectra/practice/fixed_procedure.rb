@@ -7,7 +7,7 @@ module Dielectra
     # only where they do not help. Priced step by step from what is in the boxes, not played.
     class FixedProcedure
       # Troubles that a new device, conductor for conductor, takes away.
-      MENDED_BY_DEVICE = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
+      MENDED_BY_DEVICE = %i[contact_stuck_open contact_stuck_closed contact_resistive contact_intermittent marks_wrong].freeze
 
       # @param scenario [Scenario]
       def initialize(scenario, costs: Evidence::Costs.new)

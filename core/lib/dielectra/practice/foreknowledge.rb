@@ -9,8 +9,11 @@ module Dielectra
       CAUSES = {
         exchanged: %w[miswired], apart_one: %w[miswired], apart_all: %w[miswired], wrong_device: %w[wrong_device], contact_stuck_open: %w[device_failed],
         contact_stuck_closed: %w[device_failed], contact_resistive: %w[device_failed], marks_wrong: %w[marks_wrong miswired], joint_open: %w[joint_open],
-        lamp_burnt: %w[lamp], no_supply: %w[no_supply], conductor_open: %w[conductor_open], short: %w[short], two: %w[miswired]
+        lamp_burnt: %w[lamp], no_supply: %w[no_supply], conductor_open: %w[conductor_open], short: %w[short], two: %w[miswired],
+        found_tripped: %w[no_supply], found_off: %w[no_supply], contact_intermittent: %w[device_failed], joint_intermittent: %w[joint_open]
       }.freeze
+      # A breaker that is only to be switched on again.
+      FOUND = %i[found_tripped found_off].freeze
       # Points whose joint changes where two conductors change places, and where one joint is made anew.
       EXCHANGED = 4
       REMADE = 4
@@ -28,6 +31,7 @@ module Dielectra
 
         there = 2 * (@costs["walk_panel"] + @costs["breaker"])
         return there if trouble == :no_supply
+        return @costs["walk_panel"] + @costs["breaker"] + proof(@costs["walk_panel"]) if FOUND.include?(trouble)
 
         inside = @costs["walk_panel"] + places.sum { |place| entry(place) } + (@costs["walk"] * (places.size - 1))
         there + other_breaker + inside + work + (mendable? ? marks + proof(@costs["walk_panel"]) : 0.0)
@@ -65,10 +69,10 @@ module Dielectra
       def mending
         case trouble
         when :exchanged, :marks_wrong then EXCHANGED * @costs["arrange_point"]
-        when :joint_open then REMADE * @costs["arrange_point"]
+        when :joint_open, :joint_intermittent then REMADE * @costs["arrange_point"]
         when :apart_one, :apart_all, :wrong_device then joining
         when :two then (EXCHANGED * @costs["arrange_point"]) + @costs["replace"]
-        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive then @costs["replace"]
+        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive, :contact_intermittent then @costs["replace"]
         else 0.0
         end
       end

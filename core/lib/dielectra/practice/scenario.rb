@@ -10,14 +10,15 @@ module Dielectra
       # How often each kind of house is met.
       FAMILIES = {
         one: 0.18, two: 0.31, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
-        neutral_switched: 0.02, loads: 0.02, receptacle: 0.03, fan: 0.01, metric: 0.01, junction: 0.02
+        neutral_switched: 0.02, loads: 0.02, receptacle: 0.03, fan: 0.01, metric: 0.01, junction: 0.02, parallel: 0.03
       }.freeze
       # Families in which much is hidden or nothing looks different.
-      HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched].freeze
+      HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched parallel].freeze
       # How often each thing is wrong.
       TROUBLES = {
         exchanged: 0.25, apart_one: 0.12, apart_all: 0.09, wrong_device: 0.10, contact_stuck_open: 0.09, contact_stuck_closed: 0.05,
-        contact_resistive: 0.02, marks_wrong: 0.02, joint_open: 0.12, lamp_burnt: 0.05, no_supply: 0.03, conductor_open: 0.04, short: 0.01, two: 0.01
+        contact_resistive: 0.02, marks_wrong: 0.02, joint_open: 0.12, lamp_burnt: 0.05, no_supply: 0.03, conductor_open: 0.04, short: 0.01, two: 0.01,
+        found_tripped: 0.02, found_off: 0.02, contact_intermittent: 0.03, joint_intermittent: 0.03
       }.freeze
       # What nothing in reach can mend, but for a spare conductor.
       BEYOND = %i[no_supply conductor_open short].freeze
@@ -36,6 +37,7 @@ module Dielectra
           @faults = []
           @spoilt = []
           @run = nil
+          @found = nil
           @right = @wall.joints.transform_values { |joints| joints.map(&:dup) }
           break if spoil(@trouble) && troubled?
         end
@@ -87,9 +89,10 @@ module Dielectra
         when :apart_one then take_apart([room])
         when :apart_all then take_apart(@wall.rooms)
         when :wrong_device then misfit(room)
-        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive then fail_contact(room, trouble)
+        when :found_tripped, :found_off then @found = trouble.to_s.delete_prefix("found_")
+        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive, :contact_intermittent then fail_contact(room, trouble)
         when :marks_wrong then return mislead(room)
-        when :joint_open then loosen
+        when :joint_open, :joint_intermittent then loosen(trouble.to_s)
         when :lamp_burnt
           return false if @wall.receptacle?
 
@@ -152,11 +155,11 @@ module Dielectra
         true
       end
 
-      def loosen
+      def loosen(kind)
         points = [*@wall.rooms, *@wall.lights].flat_map { |place| joined(place) }
         point = points.sample(random: @random)
         @spoilt << point[%r{\A[^/]+}]
-        @faults << {"kind" => "joint_open", "point" => point}
+        @faults << {"kind" => kind, "point" => point}
       end
 
       def inner_run = @wall.runs.reject { |run| run.places.any? { |place| place == "panel" || @wall.outlets.include?(place) } }.sample(random: @random)
@@ -181,8 +184,12 @@ module Dielectra
 
       # Whether a light fails to obey in some combination.
       def troubled?
-        @circuit = Circuit.read(@wall.circuit_document(@faults))
-        rows = Physics::Survey.measure(@circuit)
+        @circuit = Circuit.read(@wall.circuit_document(@faults, @found))
+        Intermittence.settled(@circuit).any? { |house| failing?(house) }
+      end
+
+      def failing?(house)
+        rows = Physics::Survey.measure(house)
         by_positions = rows.to_h { |row| [row["positions"].transform_values { |at| Trade::Position.raised?(at) }, row] }
         by_positions.any? do |raised, row|
           row["breakers"]["B1"] == "tripped" || lamps(row).any?("dim") ||
@@ -195,7 +202,7 @@ module Dielectra
       def job_document
         known = [*@wall.rooms, *@wall.lights]
         controls = @wall.rooms.map do |place|
-          {"id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.kinds[place] == "single_pole" && chance?(0.9)}
+          {"id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.marked[place]}
         end
         names = controls.map { |control| control["id"] }
         loads = @wall.lights.map { |place| {"id" => @wall.device(place), "place" => place, "kind" => @wall.load} }
@@ -203,15 +210,22 @@ module Dielectra
          "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => @wall.amps}],
          "controls" => controls, "loads" => loads, "wanted" => {"kind" => "restore", "control" => loads.to_h { |load| [load["id"], names] }},
          "year_built" => 1930 + @random.rand(90), "method" => @wall.method_name,
-         "tools" => %w[ncv voltage continuity resistance bench], "steps" => chance?(0.6) ? reports : []}
+         "tools" => %w[ncv voltage continuity resistance bench], "began" => began, "steps" => chance?(0.6) ? reports : []}.compact
       end
 
+      # What comes and goes is what the customer says of it, mostly.
+      def began = ("comes_and_goes" if Intermittence.settled(@circuit).size > 1 && chance?(0.8))
+
       def reports
-        rows = Physics::Survey.measure(@circuit).reject { |row| row["breakers"]["B1"] == "tripped" }.shuffle(random: @random)
-        rows.first(4).map do |row|
-          {"do" => "report", "positions" => row["positions"], "answer" => {"loads" => row["loads"].slice(*@wall.lights.map { |place| @wall.device(place) })}}
+        houses = Intermittence.settled(@circuit).map { |house| Physics::Survey.measure(house) }
+        rows = houses.first.each_index.map { |index| houses.map { |house| house[index] } }.reject { |some| some.any? { |row| row["breakers"]["B1"] == "tripped" } }
+        rows.shuffle(random: @random).first(4).map do |some|
+          {"do" => "report", "positions" => some.first["positions"], "answer" => {"loads" => @wall.lights.to_h { |place| [@wall.device(place), told(some, @wall.device(place))] }}}
         end
       end
+
+      # What a customer says of a light: it flickers where it comes and goes.
+      def told(some, lamp) = some.map { |row| row["loads"][lamp] }.uniq.then { |shown| shown.one? ? shown.first : "flickers" }
     end
   end
 end

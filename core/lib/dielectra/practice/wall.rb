@@ -8,8 +8,9 @@ module Dielectra
       include Chance
 
       ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
-      # Switches, loads, method and scheme of each family; whether its runs meet in a junction that no job knows of.
-      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load, :junction)
+      # Switches, loads, method and scheme of each family; whether its runs meet in a junction that no job knows of; whether a run of
+      # three is two cables side by side.
+      Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load, :junction, :parallel)
       FAMILIES = {
         one: Family.new(1, 1, "nm", :present), two: Family.new(2, 1, "nm", :present), three: Family.new(3, 1, "nm", :present),
         four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
@@ -17,7 +18,7 @@ module Dielectra
         old_scheme: Family.new(2, 1, "nm", :both_on_travelers), neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
         loads: Family.new(nil, 2, "nm", :present), receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle"),
         fan: Family.new(nil, 1, "nm", :present, false, "fan_light"), metric: Family.new(nil, 1, "metric", :present),
-        junction: Family.new(nil, 1, "nm", :present, false, nil, true)
+        junction: Family.new(nil, 1, "nm", :present, false, nil, true), parallel: Family.new(2, 1, "nm", :present, false, nil, false, true)
       }.freeze
       SCHEMES = [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h { |scheme| [scheme.name, scheme] }.freeze
       # Colours of cables of two and three conductors at 230 V: of today, and of the time before.
@@ -28,7 +29,13 @@ module Dielectra
       Run = Struct.new(:places, :ends, :type, :wires, :feet)
       Wire = Struct.new(:ids, :color, :function)
 
-      attr_reader :rooms, :lights, :runs, :joints, :kinds, :layout, :family, :lamp
+      # Watts of what may be plugged in beyond; and how often anything is.
+      PLUGGED = [7, 40, 60, 600, 1_000, 1_500].freeze
+      PLUGGED_IN = 0.5
+      # How often a toggle throws the other way round than its kind's table says.
+      REVERSED = 0.5
+
+      attr_reader :rooms, :lights, :runs, :joints, :kinds, :layout, :family, :lamp, :marked
 
       # @param family [Symbol] one of FAMILIES
       # @param random [Random]
@@ -96,9 +103,11 @@ module Dielectra
       # As a file names how the runs were laid.
       def method_name = {"cloth" => "nm", "metric" => "nm"}.fetch(@family.wiring, @family.wiring)
 
-      def circuit_document(faults)
+      # @param faults [Array<Hash>]
+      # @param breaker [String, nil] how the breaker is found, if not on
+      def circuit_document(faults, breaker = nil)
         {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => volts, "hertz" => 60}, "places" => place_rows(places),
-         "cables" => @runs.map { |run| cable_row(run) }, "devices" => device_rows,
+         "cables" => @runs.map { |run| cable_row(run) }, "devices" => device_rows.map { |row| row["id"] == "B1" && breaker ? row.merge("position" => breaker) : row },
          "joints" => panel_joints + @joints.values.flatten(1).map { |points| {"points" => points} }, "faults" => faults}
       end
 
@@ -116,11 +125,15 @@ module Dielectra
 
       def lay_out
         @layout = pick_layout
+        @doubled = @layout.edges.select { |edge| parallel?(@layout, edge) }.sample(random: @random) if @family.parallel
         @numbers = Hash.new { |hash, place| hash[place] = (1..20).to_a.first(runs_in(place)).shuffle(random: @random) }
         @runs = @layout.edges.shuffle(random: @random).flat_map { |edge| laid(edge) }
         @second = @family.second ? second_circuit : []
         @runs += @second
         @kinds = @rooms.to_h { |room| [room, @layout.stand(room).kind] }
+        @marked = @rooms.to_h { |room| [room, @kinds[room] == "single_pole" && chance?(0.9)] }
+        @turned = @rooms.to_h { |room| [room, chance?(REVERSED)] }
+        @plugged = outlets.to_h { |place| [place, (PLUGGED.sample(random: @random) if chance?(PLUGGED_IN))] }
         led = chance?(0.5)
         @lamp = {"kind" => led ? "led" : "incandescent", "watts" => led ? [9, 12, 15].sample(random: @random) : [40, 60, 75, 100].sample(random: @random), "good" => true}
         @joints = places.to_h { |place| [place, joints_at(place)] }
@@ -131,6 +144,7 @@ module Dielectra
       # Cable ends a place has in all, with some to spare for a second circuit.
       def runs_in(place)
         count = @layout.edges_at(place).sum { |edge| @family.wiring == "knob_and_tube" ? @layout.carried(edge).size : 1 }
+        count += 1 if @doubled&.include?(place)
         count + (@family.second && @rooms.include?(place) ? 2 : 0) + (place == "panel" ? 2 : 0)
       end
 
@@ -139,19 +153,33 @@ module Dielectra
           boxes = @rooms + @lights + (@family.junction ? ["#{Design::Layout::UNSEEN}_1"] : [])
           shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
           edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
-          edges += [[boxes.sample(random: @random), "#{Design::Layout::ONWARD}_1"]] if chance?(0.25)
+          edges += [[boxes.sample(random: @random), "#{Design::Layout::ONWARD}_1"]] if chance?(0.3)
           layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme),
                                       halves: @half ? @lights : [])
+          next if @family.parallel && edges.none? { |edge| parallel?(layout, edge) }
           return layout if layout.within?(3) && layout.unseen.all? { |place| layout.edges_at(place).size >= Design::CableTrees::JUNCTION }
         end
       end
+
+      # A run of three that two cables make instead of one.
+      def parallel?(layout, edge) = layout.carried(edge).size == 3 && (edge - @rooms - @lights).empty?
 
       def laid(edge)
         functions = @layout.carried(edge)
         return functions.map { |function| single(edge, function) } if @family.wiring == "knob_and_tube"
 
+        return side_by_side(edge, functions) if edge.equal?(@doubled)
+
         wires = wires(edge, functions)
         [Run.new(edge, numbered(edge), @family.wiring == "emt" ? "raceway" : "#{@gauge}/#{wires.size}", wires, 8 + @random.rand(70))]
+      end
+
+      # Two cables of two in place of one of three; which conductor carries what nobody can foresee.
+      def side_by_side(edge, functions)
+        functions.shuffle(random: @random).each_slice(2).map do |some|
+          carried = [*some, nil].first(2).shuffle(random: @random)
+          Run.new(edge, numbered(edge), "#{@gauge}/2", %w[black white].zip(carried).map { |color, function| Wire.new([color, color], color, function) }, 8 + @random.rand(70))
+        end
       end
 
       def numbered(edge) = edge.map { |place| "#{named(place)}/#{@numbers[place].pop}" }
@@ -253,13 +281,21 @@ module Dielectra
       end
 
       def device_rows
-        switches = @rooms.map do |room|
-          positions = Trade::DeviceKind[@kinds[room]].positions
-          {"id" => device(room), "kind" => @kinds[room], "place" => room, "position" => positions.sample(random: @random)}
-        end
         breakers = ["B1", *("B2" if @family.second)].map { |id| {"id" => id, "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on"} }
-        [*breakers, *switches, *@lights.map { |place| load_row(place) }] +
-          outlets.map { |place| {"id" => device(place), "kind" => "receptacle", "place" => named(place), "hot_tab" => "intact", "neutral_tab" => "intact"} }
+        [*breakers, *@rooms.map { |room| switch_row(room) }, *@lights.map { |place| load_row(place) }] + outlets.map { |place| outlet_row(place) }
+      end
+
+      # A switch may throw either way round, if nothing is marked on it.
+      def switch_row(room)
+        positions = Trade::DeviceKind[@kinds[room]].positions
+        row = {"id" => device(room), "kind" => @kinds[room], "place" => room, "position" => positions.sample(random: @random)}
+        @turned[room] && !@marked[room] ? row.merge("reversed" => true) : row
+      end
+
+      # An outlet beyond, with something plugged in or not.
+      def outlet_row(place)
+        row = {"id" => device(place), "kind" => "receptacle", "place" => named(place), "hot_tab" => "intact", "neutral_tab" => "intact"}
+        @plugged[place] ? row.merge("plugged" => {"1" => {"watts" => @plugged[place]}}) : row
       end
 
       def load_row(place)
