@@ -109,7 +109,7 @@ RSpec.describe Dielectra::Diagnosis::Belief do
     made = Dielectra::Practice::Scenario.new(Random.new(3), family: :loads)
     session = Dielectra::Session::Troubleshooting.new(made.job)
     look = {"do" => "watch", "answer" => {"loads" => {"L1" => "on", "L2" => "on"}, "breakers" => {"B1" => "on"}}}
-    lamps = Dielectra::Diagnosis::Observation.of(look, session.situation, 1).select { |seen| seen.what == :lamp }.map { |seen| session.belief.world.interned(seen) }
+    lamps = Dielectra::Diagnosis::Observation.of(look, session.situation, 1, session.belief.world).select { |seen| seen.what == :lamp }.map { |seen| session.belief.world.interned(seen) }
     dark = session.belief.hypotheses.find { |one| one.fault(:no_supply) }
     expect(lamps.map { |seen| session.belief.prediction.likelihood(dark, seen) }.reduce(:*)).to be_within(1e-9).of(0.005)
   end

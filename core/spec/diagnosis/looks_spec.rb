@@ -13,24 +13,21 @@ RSpec.describe Dielectra::Diagnosis::Looks do
   let(:belief) { session.belief }
   let(:looks) { described_class.new(belief.world, belief.prediction, belief.observations) }
 
-  # The likelihood of all looks, summed over how the toggles may have stood at the start.
+  # The likelihood of all looks, summed over the ways the unknowns may be, one look after the other.
   def summed(hypothesis)
-    starts = belief.observations.first.toggles.starts.each_index.map do |start|
-      belief.observations.reduce(1.0) do |product, seen|
-        number = seen.toggles.starts ? seen.toggles.starts[start] : 0
-        product * belief.prediction.likelihoods(hypothesis, seen)[number]
-      end
+    belief.observations.reduce([1.0, nil]) do |(share, odds), seen|
+      likelihoods = belief.prediction.likelihoods(hypothesis, seen)
+      [share * seen.toggles.expected(odds, likelihoods), seen.toggles.learnt(odds, likelihoods)]
     end
-    [starts.sum / starts.size, starts.map { |one| one / starts.sum }]
   end
 
   it "comes to the sum over how the toggles may have stood" do
     expect(belief.observations.first.toggles).not_to be_one
     belief.hypotheses.first(40).each do |hypothesis|
-      share, starts = looks.told(hypothesis)
+      share, told = looks.told(hypothesis)
       likely, odds = summed(hypothesis)
       expect(share).to be_within(1e-9).of(likely)
-      starts.zip(odds) { |one, other| expect(one).to be_within(1e-9).of(other) }
+      (told || []).zip(odds || []) { |one, other| expect(one).to be_within(1e-9).of(other) }
     end
   end
 

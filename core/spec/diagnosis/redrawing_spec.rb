@@ -2,17 +2,21 @@
 
 # Where there are too many ways to hold them all: what is drawn, what is sifted, and that neither loses what the answers point at.
 RSpec.describe "Too many ways to hold" do
-  def until_open(scenario)
+  # A session with the breaker off and one box of a made-up house open.
+  def opened_in(scenario, place)
     house = Dielectra::Practice::House.new(scenario.circuit)
-    session = Dielectra::Session::Troubleshooting.new(scenario.job)
-    session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h))) until session.situation.unsheathed.any?
-    session
+    [{"do" => "breaker", "device" => "B1", "to" => "off"}, {"do" => "open", "place" => place}].reduce(Dielectra::Session::Troubleshooting.new(scenario.job)) do |session, step|
+      session.record(step.merge("answer" => house.answer(step)))
+    end
   end
 
-  let(:session) do
-    until_open((1..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :knob_and_tube, trouble: :apart_one) }
-                    .find { |made| made.circuit.cable_ends(made.spoilt.first).size.between?(4, 6) })
+  # The first house of single conductors, by seed, with a trouble and so many conductors where it is.
+  def house_with(trouble, conductors)
+    (1..200).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :knob_and_tube, trouble:) }
+            .find { |made| made.spoilt.any? && conductors.cover?(made.circuit.cable_ends(made.spoilt.first).size) }
   end
+
+  let(:session) { house_with(:apart_one, 4..6).then { |made| opened_in(made, made.spoilt.first) } }
   let(:belief) { session.belief }
   let(:place) { session.situation.unsorted.first }
 
@@ -24,7 +28,7 @@ RSpec.describe "Too many ways to hold" do
   end
 
   it "exchanges conductors that were found in one joint, and leaves alone what the box tells apart" do
-    session = until_open(Dielectra::Practice::Scenario.new(Random.new(9_500_034)))
+    session = house_with(:contact_stuck_open, 5..8).then { |made| opened_in(made, made.spoilt.first) }
     skeleton = session.belief.hypotheses.first.skeleton
     place = session.situation.unsheathed.first
     found = session.situation.found_joints(place).map { |joint| joint.grep(%r{/}) }

@@ -64,7 +64,7 @@ RSpec.describe Dielectra::Repair::Soundness do
     [%w[boathouse/1.black boathouse/2.white]] => false, [] => false
   }.each do |joints, hazard|
     it "calls #{joints.flatten.join(" on ")} #{hazard ? "a hazard" : "none"}" do
-      expect(session.soundness.hazardous?(whole, arranged("boathouse", joints), {"S1" => false})).to be(hazard)
+      expect(session.soundness.hazards(whole, arranged("boathouse", joints)).anybits?(session.belief.world.bit({"S1" => false}))).to be(hazard)
     end
   end
 end

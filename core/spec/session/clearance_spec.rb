@@ -5,11 +5,15 @@ RSpec.describe Dielectra::Session::Clearance do
   let(:belief) { session.belief }
   let(:shorted) { belief.hypotheses.select { |item| item.fault(:short) } }
   let(:arrangement) { belief.world.same(session.situation.arrangement) }
-  let(:toggles) { Dielectra::Diagnosis::Toggles.now(session.job, session.situation.positions).interned(belief.world) }
+  let(:toggles) { Dielectra::Diagnosis::Toggles.now(belief.world, session.situation) }
   let(:clearance) { described_class.new(belief, shorted, arrangement, toggles) }
   let(:pairs) { session.situation.opened.keys.flat_map { |place| session.situation.points(place).combination(2).to_a } }
 
-  def beeps(hypothesis, pair) = toggles.states.map { |raised| belief.prediction.beeps(hypothesis, arrangement, raised, *pair) }
+  # In each state whether two points are joined by copper, or :perhaps by a load.
+  def beeps(hypothesis, pair)
+    path = belief.prediction.path(hypothesis, arrangement, *pair)
+    toggles.bits.map { |state| path.sure.anybits?(state) || (path.loads.any? { |_, mask| mask.anybits?(state) } && :perhaps) }
+  end
 
   it "finds in ohms a pair that is copper if it is shorted, and is not if it is as it should be" do
     expect(shorted).not_to be_empty

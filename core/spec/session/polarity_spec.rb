@@ -21,7 +21,7 @@ RSpec.describe Dielectra::Session::Polarity do
     session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h))) until session.decision.rule == :polarity && session.next.do == "probe"
     first = session.next.to_h
     session.record(first.merge("answer" => {"volts" => 0.0}))
-    expect([session.next.to_h, session.decision.rule]).to eq([first, :polarity])
+    expect([session.next.do, session.next["tool"], session.decision.rule]).to eq(["probe", "voltage", :polarity])
     session.record(first.merge("answer" => {"volts" => 0.0}))
     expect(session.next).to be_a(Dielectra::Session::Step).or have_attributes(status: "stopped")
   end

@@ -86,7 +86,7 @@ RSpec.describe Dielectra::Session::Troubleshooting do
       answer = house.answer(step.to_h)
       if step.do == "probe" && !lied
         lied = true
-        answer = {"reads" => answer["reads"] == "beep" ? "silent" : "beep"}
+        answer = answer.key?("ohms") ? {"ohms" => answer["ohms"] ? nil : 0.2} : {"reads" => answer["reads"] == "beep" ? "silent" : "beep"}
       end
       session.record(step.to_h.merge("answer" => answer))
     end

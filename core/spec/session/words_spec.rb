@@ -84,8 +84,8 @@ RSpec.describe "What a person is told" do
 
   describe Dielectra::Session::Advice do
     it "gives every answer its likelihood and its meaning, and they add up" do
-      house = Dielectra::Practice::House.new(demo_circuit("tower_stair"))
-      session = opened("tower_stair", "tower_door", house:)
+      house = Dielectra::Practice::House.new(demo_circuit("signal_gallery"))
+      session = opened("signal_gallery", house:)
       while (choices = described_class.next(session).to_h["choices"]).none? { |choice| choice["share"] }
         session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h)))
       end

@@ -150,7 +150,7 @@ module Dielectra
           next swapped unless swapped.empty?
 
           next wrong_device(place) if wrong_device?(place)
-          next [] if put_back?(place)
+          next [] if right_as_found?(place)
 
           changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
           changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
@@ -162,10 +162,8 @@ module Dielectra
 
       def wrong_device(place) = [{"kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device}]
 
-      # Whether a switch was only taken out to see what it is, and the box was most likely right as it was found.
-      def put_back?(place)
-        @situation.unmarked.value?(place) && @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
-      end
+      # Whether a box was most likely right as it was found, and was only taken apart to see what is what.
+      def right_as_found?(place) = @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
 
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|

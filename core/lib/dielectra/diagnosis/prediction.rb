@@ -18,14 +18,20 @@ module Dielectra
       BAD_CONTACT_FLICKERS = 0.2
       # Ohms below which two points are joined by copper, and above which by a load.
       COPPER_OHMS = 3.0
+      # How likely several loads in a row make a tester beep.
+      IN_SERIES = 0.1
       # Loads that draw power without making a tester beep, or that an ohmmeter does not see.
       QUIET = 0.3
       # What lies beyond is plugged in, so that a conductor behind it is as live as what feeds it.
       PLUGGED_IN = 0.5
 
       # How two points may be heard to be joined: the combinations in which they are by copper, of these those in which it hangs on a
-      # contact that closes badly, and for each load those in which they are through it.
-      Path = Struct.new(:sure, :weak, :loads)
+      # contact that closes badly, for each load those in which they are through it alone, and those in which they are through several in
+      # a row only.
+      Path = Struct.new(:sure, :weak, :loads, :series) do
+        # Whether a load may lie between.
+        def loaded? = loads.any? || !series.zero?
+      end
 
       # What a point stands at: the combinations in which it is on the line or the neutral, and those in which it would be if
       # something were plugged in beyond.
@@ -200,7 +206,7 @@ module Dielectra
         reach = hypothesis.reach(arrangement)
         sure = reach.together(one, other)
         weak = sure.zero? ? 0 : (without_weak(hypothesis, arrangement, one, other, sure))
-        Path.new(sure, weak, sure == @world.every ? {} : through_loads(hypothesis, arrangement, one, other, sure))
+        Path.new(sure, weak, *(sure == @world.every ? [{}, 0] : through_loads(hypothesis, arrangement, one, other, sure)))
       end
 
       def without_weak(hypothesis, arrangement, one, other, sure)
@@ -208,29 +214,27 @@ module Dielectra
         without ? sure & ~without.together(one, other) : 0
       end
 
-      # For each load the combinations in which one gets from one point to the other through it alone; through several in a row only
-      # where one load will not do.
+      # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which one gets from one point to the other
+      #   through it alone; and those in which only through several in a row
       def through_loads(hypothesis, arrangement, one, other, sure)
         loads = hypothesis.loads(arrangement)
         any = hypothesis.reach_with(arrangement, loads.values.flatten(1)).together(one, other) & ~sure
-        return {} if any.zero?
+        return [{}, 0] if any.zero?
 
-        single = loads.transform_values { |ends| hypothesis.reach_with(arrangement, ends).together(one, other) & any }
-        left = single.each_value.reduce(any) { |mask, some| mask & ~some }
-        single.each_key { |number| single[number] |= left } unless left.zero?
-        single.reject { |_, mask| mask.zero? }
+        single = loads.transform_values { |ends| hypothesis.reach_with(arrangement, ends).together(one, other) & any }.reject { |_, mask| mask.zero? }
+        [single, single.each_value.reduce(any) { |mask, some| mask & ~some }]
       end
 
       def beep_in(hypothesis, beeping, arrangement, one, other, shares)
         path = path(hypothesis, arrangement, one, other)
         sum = shares.of(path.sure & ~path.weak) + (0.5 * shares.of(path.weak))
-        return sum if path.loads.empty?
+        return sum unless path.loaded?
 
-        sum + shares.sum_over(path.loads.each_value.reduce(:|)) { |state| sounding(path, beeping, state) }
+        sum + shares.sum_over(path.loads.each_value.reduce(path.series, :|)) { |state| sounding(path, beeping, state) }
       end
 
       # How likely a tester beeps through the loads of a path.
-      def sounding(path, beeping, state) = 1.0 - path.loads.reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+      def sounding(path, beeping, state) = path.series.anybits?(state) ? IN_SERIES : 1.0 - path.loads.reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
 
       def stood(hypothesis, arrangement, point)
         reach = hypothesis.reach(arrangement)
@@ -275,7 +279,7 @@ module Dielectra
         when :bench then states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = path(hypothesis, arrangement, *observation.at)
-          in_each(observation.toggles, [path.sure, path.weak, *path.loads.values]) { |state| heard(path, hypothesis.beeping, state, observation) }
+          in_each(observation.toggles, [path.sure, path.weak, path.series, *path.loads.values]) { |state| heard(path, hypothesis.beeping, state, observation) }
         else live(hypothesis, observation)
         end
       end
@@ -393,7 +397,7 @@ module Dielectra
       def heard(path, beeping, state, observation)
         joined = path.sure.anybits?(state)
         weak = joined && path.weak.anybits?(state)
-        through = joined || path.loads.empty? ? 0.0 : sounding(path, beeping, state)
+        through = joined || !path.loaded? ? 0.0 : sounding(path, beeping, state)
         return resistance(joined, weak, through, observation.reading) if observation.what == :resistance
 
         beep = observation.reading == "beep"

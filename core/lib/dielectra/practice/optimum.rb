@@ -199,7 +199,7 @@ module Dielectra
         state = @world.bit(raised)
         return true if path.sure.anybits?(state)
 
-        path.loads.any? { |_, mask| mask.anybits?(state) } && :perhaps
+        path.loads.each_value.reduce(path.series, :|).anybits?(state) && :perhaps
       end
 
       def light(truth, arrangement, raised, lamp) = @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }

@@ -31,7 +31,7 @@ module Dielectra
       def tool(pair, hypotheses, tools)
         return tools.first if tools.one?
 
-        hypotheses.any? { |hypothesis| @prediction.path(hypothesis, @arrangement, *pair).loads.any? } ? "resistance" : "continuity"
+        hypotheses.any? { |hypothesis| @prediction.path(hypothesis, @arrangement, *pair).loaded? } ? "resistance" : "continuity"
       end
 
       def chance(hypothesis, pair, shares, ways)

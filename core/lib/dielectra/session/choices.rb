@@ -13,7 +13,7 @@ module Dielectra
       end
 
       # @return [Array<Hash>] `label`, `answer`, `share`, `meaning`; empty where a form asks for the answer
-      def to_a = named.map { |label, answer, outcome| {"label" => label, "answer" => answer, **expected(outcome)} }
+      def to_a = named.map { |label, answer, outcome| {"label" => label, "answer" => answer, **expected(outcome, answer)} }
 
       private
 
@@ -48,7 +48,7 @@ module Dielectra
         volts = @session.job.supply_volts
         case @step["tool"]
         when "continuity" then [["Beeps", {"reads" => "beep"}, true], ["Silent", {"reads" => "silent"}, false]]
-        when "resistance" then [["No reading", {"ohms" => nil}, nil], ["Under 5 Ω", {"ohms" => 0.5}, nil], ["Some ohms, as of a lamp", {"ohms" => 20}, nil]]
+        when "resistance" then [["Under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω", {"ohms" => 0.5}, :read], ["More: a load", {"ohms" => 20}, :read], ["No reading", {"ohms" => nil}, :read]]
         when "ncv" then [["Glows", {"reads" => "glow"}, true], ["Dark", {"reads" => "dark"}, false]]
         else [["About #{volts} V", {"volts" => volts}, true], ["Nothing", {"volts" => 0}, false]]
         end
@@ -78,10 +78,10 @@ module Dielectra
         @labels ||= kind.screws.to_h { |screw| [screw["terminal"], @session.job.region.labelled(kind, screw)["label"]] }
       end
 
-      def expected(outcome)
+      def expected(outcome, answer)
         return {} unless @candidate && !outcome.nil?
 
-        weights = joint(outcome)
+        weights = outcome == :read ? read(answer) : joint(outcome)
         share = weights.sum
         return {"share" => 0.0, "meaning" => "Not expected: something would have been missed."} if share < 0.0005
 
@@ -92,6 +92,18 @@ module Dielectra
       def joint(outcome)
         outlook = @session.outlook
         @candidate.answers.each_with_index.map { |answers, number| outlook.weights[number] * answers.fetch(outcome, 0.0) }
+      end
+
+      # The same of a reading in numbers, as a share of what all choices come to.
+      def read(answer)
+        rows = @read ||= readings.to_h { |_, each, _| [each, likelihoods(each)] }
+        total = rows.each_value.sum(&:sum)
+        total.zero? ? rows.fetch(answer) : rows.fetch(answer).map { |weight| weight / total }
+      end
+
+      def likelihoods(answer)
+        seen = Diagnosis::Observation.of(@step.to_h.merge("answer" => answer), @session.situation, 0, @session.belief.world).map { |one| @session.belief.world.interned(one) }.first
+        @session.outlook.hypotheses.zip(@session.outlook.weights).map { |hypothesis, weight| seen ? weight * @session.belief.prediction.likelihood(hypothesis, seen) : 0.0 }
       end
 
       def meaning(weights)

@@ -29,7 +29,7 @@ module Dielectra
       def best(pairs)
         most_telling(pairs) do |hypothesis, pair, shares|
           path = @belief.prediction.path(hypothesis, @arrangement, *pair)
-          perhaps = (path.loads.each_value.reduce(0, :|) | path.weak)
+          perhaps = (path.loads.each_value.reduce(path.series, :|) | path.weak)
           {true => shares.of(path.sure & ~path.weak), :perhaps => shares.of(perhaps)}
         end
       end

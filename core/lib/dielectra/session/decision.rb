@@ -145,6 +145,7 @@ module Dielectra
         return if Halt.new(@session, reason, plan).certain?
 
         @candidate = open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.outlook.bits(one.answers) > LEAST_BITS }.min_by(&:value)
+        @candidate ||= @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value) if reason == :obstacle && Halt.refused(@session).empty?
         @candidate&.step
       end
 
