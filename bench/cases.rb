@@ -47,7 +47,7 @@ def flipped(document, random)
 end
 
 def play(name)
-  random = Random.new(OPTIONS[:seed] * 1000 + name.sum)
+  random = Random.new((OPTIONS[:seed] * 1000) + name.sum)
   document = read(name, "circuit")
   circuit = Dielectra::Circuit.read(OPTIONS[:flip] ? flipped(document, random) : document)
   job = Dielectra::Evidence::Job.read(read(name, "job"))

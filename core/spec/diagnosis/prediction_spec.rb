@@ -30,7 +30,10 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
   # Toggles whose one switch is known to throw as its table says.
   def marked(up) = session.belief.world.toggles_of({"S1" => up}, {"S1" => nil})
 
-  def seen(what, at, reading) = Dielectra::Diagnosis::Observation.new(what:, at:, reading:, arrangement: session.belief.world.same(as_found), toggles: marked(false), along: [], moved: [], stirred: [], supply: 120, number: 1)
+  def seen(what, at, reading)
+    Dielectra::Diagnosis::Observation.new(what:, at:, reading:, arrangement: session.belief.world.same(as_found), toggles: marked(false), along: [], moved: [], stirred: [], supply: 120,
+                                          number: 1)
+  end
 
   # Two points, the toggle, and what beeps.
   [
@@ -71,7 +74,11 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
 
   it "tells in ohms copper from a load, and both from nothing" do
     told = {0.3 => [], 20.0 => [], nil => []}
-    told.each_key { |ohms| told[ohms] = [%w[S1.terminal_1 slip_door/1.white], %w[L1.hot L1.neutral], %w[S1.terminal_1 S1.terminal_2]].map { |pair| prediction.likelihood(whole, seen(:resistance, pair, ohms)) } }
+    told.each_key do |ohms|
+      told[ohms] = [%w[S1.terminal_1 slip_door/1.white], %w[L1.hot L1.neutral], %w[S1.terminal_1 S1.terminal_2]].map do |pair|
+        prediction.likelihood(whole, seen(:resistance, pair, ohms))
+      end
+    end
     expect(told.transform_values { |chances| chances.index(chances.max) }).to eq(0.3 => 0, 20.0 => 1, nil => 2)
   end
 

@@ -11,7 +11,13 @@ RSpec.describe Dielectra::Diagnosis::Reach do
   def sets(world, hypothesis, arrangement, raised)
     found = Dielectra::Physics::DisjointSets.new
     hypothesis.base(arrangement).each_with_index { |root, point| found.join(point, root) }
-    hypothesis.kinds(arrangement).each_key { |device| hypothesis.closed(arrangement, device, raised[device]).each { |pair| found.join(*pair.map { |terminal| world.index["#{device}.#{terminal}"] }) } }
+    hypothesis.kinds(arrangement).each_key do |device|
+      hypothesis.closed(arrangement, device, raised[device]).each do |pair|
+        found.join(*pair.map do |terminal|
+          world.index["#{device}.#{terminal}"]
+        end)
+      end
+    end
     found
   end
 

@@ -77,7 +77,7 @@ RSpec.describe Dielectra::Session::BenchTest do
   it "is told of in words, and offers what may beep" do
     session = before_bench
     advice = Dielectra::Session::Advice.next(session).to_h
-    expect(advice).to include("title" => /lamp room switch by itself/, "purpose" => /screws say nothing/)
+    expect(advice).to include("title" => /Bench-test the lamp room switch/, "purpose" => /screws are not marked/)
     expect(advice["choices"].map { |choice| choice["label"] }).to eq(["T1–T2 beeps", "T1–T3 beeps", "T2–T3 beeps", "Nothing beeps"])
   end
 

@@ -31,7 +31,7 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     session = play(Dielectra::Practice::House.new(circuit.with(joints:, faults: [fault])), demo_job("tower_stair"))
     expect(session.next.status).to eq("stopped")
     expect(session.next.causes.map { |cause| cause["kind"] }).to include("conductor_open")
-    expect(session.next.why).to match(/white.*has to be replaced/)
+    expect(session.next.why).to match(/white.*Replace the run/)
   end
 
   it "does not blame the wiring when the breaker was found off, nor energise before it has looked" do

@@ -7,18 +7,18 @@ RSpec.describe "What a person is told" do
     # A step and its title.
     {
       {"do" => "watch"} => "Look at the light",
-      {"do" => "set", "device" => "S2", "to" => "up"} => "Put the lamp room switch up",
+      {"do" => "set", "device" => "S2", "to" => "up"} => "Throw the lamp room switch up",
       {"do" => "breaker", "device" => "B1", "to" => "off"} => "Turn breaker B1 off",
-      {"do" => "open", "place" => "stair_head"} => "Open the stair head box",
+      {"do" => "open", "place" => "stair_head"} => "Open the stair head fixture",
       {"do" => "prove_dead", "place" => "lamp_room"} => "Prove the lamp room box dead",
       {"do" => "probe", "tool" => "continuity", "at" => %w[tower_door/2.red S1.common]} => "Test continuity from red of cable 2 to the common screw of S1",
       {"do" => "probe", "tool" => "ncv", "at" => %w[tower_door/1.black]} => "Hold the detector to black of cable 1",
       {"do" => "probe", "tool" => "voltage", "at" => %w[tower_door/1.black tower_door.box]} => "Measure volts from black of cable 1 to the metal box",
       {"do" => "replace", "device" => "S1", "kind" => "three_way"} => "Fit a new three-way switch in the tower door box",
-      {"do" => "replace", "device" => "L1", "kind" => "lamp"} => "Put a good lamp into the light",
+      {"do" => "replace", "device" => "L1", "kind" => "lamp"} => "Put a good bulb into the fixture",
       {"do" => "mark", "point" => "tower_door/2.white", "tape" => "black"} => "Tape white of cable 2 black",
-      {"do" => "bench", "device" => "S1", "position" => "up"} => "Try the tower door switch by itself, toggle up",
-      {"do" => "find_breaker", "point" => "lamp_room/1.red"} => "Find the breaker behind red of cable 1"
+      {"do" => "bench", "device" => "S1", "position" => "up"} => "Bench-test the tower door switch, toggle up",
+      {"do" => "find_breaker", "point" => "lamp_room/1.red"} => "Find the breaker of red of cable 1"
     }.each do |step, title|
       it "says: #{title}" do
         expect(described_class.of(step, session.situation)["title"]).to eq(title)
@@ -27,7 +27,7 @@ RSpec.describe "What a person is told" do
 
     it "warns where a tester goes to live parts, and nowhere else" do
       caution = ->(tool) { described_class.of({"do" => "probe", "tool" => tool, "at" => %w[tower_door/1.black tower_door.box]}, session.situation)["caution"] }
-      expect([caution["voltage"], caution["continuity"]]).to match([/hands stay clear/, nil])
+      expect([caution["voltage"], caution["continuity"]]).to match([/with the probes only/, nil])
     end
 
     # An answer and how it is told.
@@ -48,10 +48,10 @@ RSpec.describe "What a person is told" do
 
   describe Dielectra::Session::Wording do
     {
-      {"kind" => "miswired", "place" => "lamp_room"} => "Joined wrongly in lamp room",
-      {"kind" => "joint_open", "place" => "lamp_room", "points" => ["lamp_room/2.black"]} => "Black of cable 2 in lamp room makes no contact",
+      {"kind" => "miswired", "place" => "lamp_room"} => "Miswired in the lamp room box",
+      {"kind" => "joint_open", "place" => "lamp_room", "points" => ["lamp_room/2.black"]} => "Black of cable 2 in the lamp room box makes no good contact",
       {"kind" => "conductor_open", "points" => ["a/1.red"], "between" => %w[a/1 b/2]} => "Red of cable 1 is broken inside the run from a to b",
-      {"kind" => "no_supply"} => "No line comes from the panel", {"kind" => "lamp"} => "The lamp is burnt out"
+      {"kind" => "no_supply"} => "No line comes from the panel", {"kind" => "lamp"} => "The bulb is burnt out"
     }.each do |cause, sentence|
       it "says: #{sentence}" do
         expect(described_class.cause(cause)).to eq(sentence)

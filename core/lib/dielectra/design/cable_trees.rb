@@ -114,7 +114,11 @@ module Dielectra
       # @param sizes [Array<Integer>]
       # @return [Array<Array<Integer>>] each the largest first
       def self.paired(sizes)
-        (@paired ||= {})[sizes] ||= sizes.each_index.to_a.combination(2).map { |pair| (sizes.reject.with_index { |_, index| pair.include?(index) } + [sizes.values_at(*pair).sum]).sort.reverse }.uniq
+        (@paired ||= {})[sizes] ||= sizes.each_index.to_a.combination(2).map do |pair|
+          (sizes.reject.with_index do |_, index|
+            pair.include?(index)
+          end + [sizes.values_at(*pair).sum]).sort.reverse
+        end.uniq
       end
 
       def over(tree, chain, weight, halves, doubled)

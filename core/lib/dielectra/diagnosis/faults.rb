@@ -100,7 +100,11 @@ module Dielectra
 
       def intermittent_joints
         usual = @priors.fetch("joint_open")
-        joints.map { |found, prior| @world.faults[[:intermittent, found, prior]] ||= fault(:joint_intermittent, place: found.place, points: found.points).then { |one, rare| [one, rare * prior / usual] } }
+        joints.map do |found, prior|
+          @world.faults[[:intermittent, found, prior]] ||= fault(:joint_intermittent, place: found.place, points: found.points).then do |one, rare|
+            [one, rare * prior / usual]
+          end
+        end
       end
 
       # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.

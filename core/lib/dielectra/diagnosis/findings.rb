@@ -140,7 +140,11 @@ module Dielectra
 
       # Probability of a cause: of its kind, in its place or run.
       def share_of(cause)
-        @belief.probability { |hypothesis| suspected(hypothesis).any? { |other| other.values_at("kind", "place", "between", "scheme") == cause.values_at("kind", "place", "between", "scheme") } }
+        @belief.probability do |hypothesis|
+          suspected(hypothesis).any? do |other|
+            other.values_at("kind", "place", "between", "scheme") == cause.values_at("kind", "place", "between", "scheme")
+          end
+        end
       end
 
       def changed_causes

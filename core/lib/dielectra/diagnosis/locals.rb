@@ -18,6 +18,12 @@ module Dielectra
       # The same where runs are bundles of single conductors, of which there are many.
       MOST_BUNDLED = 12
 
+      # Readings of a box that is all apart, of which colors alone say how likely each is.
+      MOST_LOOSE = 300
+      # Ways together from which on they are not all gone through, and how many are kept from one port to the next then.
+      TOO_MANY = 20_000
+      BEAM = 1_500
+
       # @param found [Array<Array<String>>] joints as found
       def initialize(found)
         @found = found
@@ -37,6 +43,9 @@ module Dielectra
         end
       end
 
+      # @return [Float] the most that the verdict of any reading weighs
+      def most(workmanship, uses) = apart?(uses) ? workmanship.judge(@found, {}).weight : (of(workmanship, uses).first&.verdict_most || 0.0)
+
       # Whether none of the ports' conductors touches anything.
       def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @joint.key?(point) } }
 
@@ -48,7 +57,18 @@ module Dielectra
       def loose(workmanship, uses)
         verdict = workmanship.judge(@found, {})
         choices = uses.map { |use| use.told ? ways(use) : ways(use).first(1) }
-        product(choices).map { |picked| local(picked, verdict) }.sort_by { |item| -item.weight }
+        likeliest(choices).map { |picked| local(picked, verdict) }.sort_by { |item| -item.weight }
+      end
+
+      # One way of each, in the combinations that weigh most: what is not among the best of some is not among the best with more. Both
+      # lists fall in weight, so that the best so many pairs lie where the product of their ranks is no more.
+      def likeliest(choices)
+        choices.reduce([[[], 1.0]]) do |so_far, ways|
+          pairs = so_far.each_with_index.flat_map do |(picked, weight), rank|
+            ways.first(MOST_LOOSE / (rank + 1)).map { |way| [picked + [way], weight * way.weight] }
+          end
+          pairs.max_by(MOST_LOOSE, &:last)
+        end.map(&:first)
       end
 
       def judged(workmanship, uses)
@@ -71,18 +91,28 @@ module Dielectra
         choices = uses.map { |use| ways(use) }
         inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }
         cross = crossings(uses, choices)
-        slots = product(choices.map { |list| (0...list.size).to_a })
+        slots = slots(choices, inner, cross)
         most = uses.any? { |use| use.port.single? } ? MOST_BUNDLED : MOST
         return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= most
 
         slots.min_by(most) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }.map { |slot| slot.zip(choices).map { |way, list| list[way] } }
       end
 
+      # The ways together by their numbers: all of them, or of too many those that are least at odds from port to port.
+      def slots(choices, inner, cross)
+        return product(choices.map { |list| (0...list.size).to_a }) if choices.map(&:size).reduce(1, :*) <= TOO_MANY
+
+        choices.reduce([[]]) do |so_far, list|
+          all = so_far.flat_map { |slot| list.each_index.map { |way| slot + [way] } }
+          all.size > BEAM ? all.min_by(BEAM) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) } : all
+        end
+      end
+
       def odd(slot, inner, cross)
         sum = 0
         slot.each_with_index do |way, use|
           sum += inner[use][way]
-          cross[use].each { |other, table| sum += table[way][slot[other]] }
+          cross[use].each { |other, table| sum += table[way][slot[other]] if slot[other] }
         end
         sum
       end

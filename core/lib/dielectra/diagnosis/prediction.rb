@@ -205,7 +205,7 @@ module Dielectra
       def laid(hypothesis, arrangement, one, other)
         reach = hypothesis.reach(arrangement)
         sure = reach.together(one, other)
-        weak = sure.zero? ? 0 : (without_weak(hypothesis, arrangement, one, other, sure))
+        weak = sure.zero? ? 0 : without_weak(hypothesis, arrangement, one, other, sure)
         Path.new(sure, weak, *(sure == @world.every ? [{}, 0] : through_loads(hypothesis, arrangement, one, other, sure)))
       end
 
@@ -234,7 +234,9 @@ module Dielectra
       end
 
       # How likely a tester beeps through the loads of a path.
-      def sounding(path, beeping, state) = path.series.anybits?(state) ? IN_SERIES : 1.0 - path.loads.reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+      def sounding(path, beeping, state)
+        path.series.anybits?(state) ? IN_SERIES : 1.0 - path.loads.reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+      end
 
       def stood(hypothesis, arrangement, point)
         reach = hypothesis.reach(arrangement)

@@ -104,7 +104,7 @@ module Dielectra
                 loads.map { |one, other| [net(one), net(other), @world.every] }
         nets = edges.flat_map { |one, other, _| [one, other] }.uniq
         supplied = nets.to_h { |net| [net, live(net) | neutral(net)] }
-        [:live, :neutral].map do |side|
+        %i[live neutral].map do |side|
           masks = nets.to_h { |net| [net, send(side, net)] }
           while edges.map { |edge| carried(masks, supplied, *edge) }.any?; end
           masks.to_h { |net, mask| [net, mask & ~supplied[net]] }

@@ -167,10 +167,16 @@ module Dielectra
         order
       end
 
+      def verdict_most(layout, sides, place) = @locals[place].most(workmanship(layout, place), uses(layout, sides, place).map { |use| Locals::Use.new(*use) })
+
+      # What each run that ends in a place is used for there.
+      def uses(layout, sides, place)
+        layout.edges_at(place).map { |edge| [sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge)] }
+      end
+
       def locals(layout, sides, place)
         workmanship = workmanship(layout, place)
-        edges = layout.edges_at(place)
-        uses = edges.map { |edge| [sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge)] }
+        uses = uses(layout, sides, place)
         ((@read ||= {}.compare_by_identity)[workmanship] ||= {})[uses] ||= @locals[place].of(workmanship, uses.map { |use| Locals::Use.new(*use) })
       end
 

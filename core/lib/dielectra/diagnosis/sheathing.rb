@@ -22,7 +22,7 @@ module Dielectra
           assign(layout, 0, {}.compare_by_identity, layout.weight) do |sides, weight|
             next if found.size > MOST_ASSIGNED
 
-            bound = @places.reduce(weight) { |most, place| most * (locals(layout, sides, place).first&.verdict_most || 0.0) }
+            bound = @places.reduce(weight) { |most, place| most * verdict_most(layout, sides, place) }
             bound = sides.reduce(bound) { |most, (edge, ports)| most * habit(layout, edge, ports) }
             found << Assignment.new(bound, layout, sides, weight, {})
           end

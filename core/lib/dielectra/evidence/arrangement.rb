@@ -68,7 +68,6 @@ module Dielectra
         end
       end
 
-
       def ==(other) = other.is_a?(Arrangement) && key == other.key
       alias eql? ==
     end

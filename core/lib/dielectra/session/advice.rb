@@ -8,20 +8,20 @@ module Dielectra
       OTHERS = 3
       # Why a rule is one.
       RULES = {
-        look: "Nothing is opened before the light and the breaker were looked at once.",
-        prove_dead: "Whoever has drawn a device out proves the box dead first; what stays live belongs to another circuit.",
-        bench: "Its screws say nothing. What it joins in either position says what it is; what is said of its wires before that is a guess.",
-        live_search: "Everything here hangs loose and looks alike: apart and capped, the detector finds the line.",
-        cause: "A new switch would mend it whatever it was. This tells what, while the old one is still in its place.",
-        polarity: "The light obeys. It would with line and neutral the other way round as well: this tells.",
-        steady: "What comes and goes obeys when somebody looks. Seen right twice and wiggled, it is called right.",
-        last_check: "The light obeys. This reading shows whether its neutral is switched all the same.",
-        second_look: "Nothing hangs on one answer: this one would show it.",
-        downstream: "The light obeys. What hangs on beyond has to live as well.",
+        look: "Look at the light and the breaker once before anything is opened.",
+        prove_dead: "The device is out. Prove the box dead first; what stays live belongs to another circuit.",
+        bench: "Its screws are not marked. What it joins in either position says what it is.",
+        live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
+        cause: "A new switch would mend it either way. This tells what was wrong, while the old one is still in.",
+        polarity: "The light obeys. It would with line and neutral exchanged as well: this tells.",
+        steady: "What comes and goes can work while you look. See it right twice and wiggle every toggle.",
+        last_check: "The light obeys. This reading shows whether the neutral is switched all the same.",
+        second_look: "The finding hangs on one answer. Take it again.",
+        downstream: "The light obeys. What hangs on downstream has to be live as well.",
         metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
-        roles: "The light obeys. Which conductor is the line and which the load is open still; for the record this tells.",
-        mark: "It turned out to be hot, and its colour says otherwise: it is marked before the box is closed.",
-        leave: "It was off for safety's sake alone."
+        roles: "The light obeys. This tells the line from the load, for the record.",
+        mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
+        leave: "It was only off for safety."
       }.freeze
 
       # What is to be done next.
@@ -85,7 +85,7 @@ module Dielectra
         case @candidate.purpose
         when :open then "open the #{Instruction.name(@candidate.subject)} box" unless @step.do == "open"
         when :continuity then "test continuity in the #{place_of_question} box" unless asked?
-        when :clear then "make sure that the power can come on" unless asked?
+        when :clear then "make sure the power can come on" unless asked?
         when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
         when :join then "find the far ends of two conductors" unless asked?
         when :apart then "take the #{Instruction.name(@candidate.subject)} box apart" unless @step.do == "arrange"
@@ -98,26 +98,26 @@ module Dielectra
 
       def purpose
         return RULES.fetch(@rule) if @rule
-        return "Wires were moved: no ohms here, or those of a lamp, and nothing has line on ground or neutral." if before_power?
+        return "Wires were moved. No ohms here, or those of a load, and the power can come on." if before_power?
 
         case @candidate.purpose
         when :watch, :throw then "How the light answers tells causes apart that look the same so far."
-        when :wiggle then "Something comes and goes. A contact or a wire in this box that does shows now."
-        when :lamp then "A lamp is the cheapest thing to rule out."
+        when :wiggle then "Something comes and goes. A bad contact or connection in this box shows now."
+        when :lamp then "A bulb is the cheapest thing to rule out."
         when :open then opening(share_at(@candidate.subject))
-        when :continuity, :volts, :detect then asked? ? "Of all readings in reach it tells most for its minute." : "It tells apart #{rivals}."
-        when :clear then "If line met neutral or ground anywhere, it would show here; then the power can come on after the rewire."
-        when :apart then "As it is joined it cannot be energised with certainty; apart and capped it can, and then the line shows."
+        when :continuity, :volts, :detect then asked? ? "Most information for the time it takes." : rivals
+        when :clear then "If line met neutral or ground anywhere, it would show here. Then the power can come on."
+        when :apart then "As wired it is not certain to be safe to energize. Apart and capped it is, and then the line shows."
         when :join then "It finds the far ends of two conductors in one go."
         when :repair then "#{leading} The smallest change that mends it."
-        when :prove then "Nothing is called mended that was not watched: every control, from every state of the others."
+        when :prove then "Nothing counts as fixed before every control was seen to work from every state of the others."
         end
       end
 
       def opening(share)
         return "What is in it tells where the cables go, and nothing cheaper does." if share < 0.3
 
-        "#{percent(share)} that something is wrong in there; for the walk and the risk it tells most."
+        "#{percent(share)} that something is wrong in it."
       end
 
       def suspects = @suspects ||= @session.findings.suspects
@@ -127,9 +127,10 @@ module Dielectra
         "#{Wording.causes(causes)} (#{percent(share)})."
       end
 
+      # What a reading tells apart: the two likeliest things that are worded differently.
       def rivals
-        named = suspects.first(2).map { |causes, share| "“#{Wording.causes(causes)}” (#{percent(share)})" }
-        named.size > 1 ? named.join(" and ") : "what is left"
+        named = suspects.map { |causes, share| [Wording.causes(causes), share] }.uniq(&:first).first(2)
+        named.size > 1 ? "It tells apart #{named.map { |words, share| "“#{words}” (#{percent(share)})" }.join(" and ")}." : "Most information for the time it takes."
       end
 
       def share_at(place)

@@ -242,7 +242,9 @@ module Dielectra
 
       # Whether a repair wants what somebody has refused: a device that is not at hand, wires that cannot be moved.
       def refused?(plan)
-        plan.replacements.any? { |device, kind| @situation.declined?({"do" => "replace", "device" => device, "kind" => kind}) } || plan.places.any? { |place| @situation.declined_at?(place) } ||
+        plan.replacements.any? { |device, kind| @situation.declined?({"do" => "replace", "device" => device, "kind" => kind}) } || plan.places.any? do |place|
+          @situation.declined_at?(place)
+        end ||
           (plan.lamp && @situation.declined?({"do" => "replace", "device" => plan.lamp, "kind" => "lamp"}))
       end
 

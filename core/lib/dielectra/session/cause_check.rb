@@ -53,7 +53,8 @@ module Dielectra
       # The toggles as they stand, with the one of the place thrown, which takes a little longer, and with it thrown to and fro.
       def ways(place)
         other = thrown(place)
-        [(Way.new(toggles, 1.0, false) if toggles.known?), (Way.new(other, LATER, false) if other), (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)].compact
+        [(Way.new(toggles, 1.0, false) if toggles.known?), (Way.new(other, LATER, false) if other),
+         (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)].compact
       end
 
       def coming_and_going? = @hypotheses.any?(&:comes_and_goes?)

@@ -48,7 +48,8 @@ module Dielectra
         volts = @session.job.supply_volts
         case @step["tool"]
         when "continuity" then [["Beeps", {"reads" => "beep"}, true], ["Silent", {"reads" => "silent"}, false]]
-        when "resistance" then [["Under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω", {"ohms" => 0.5}, :read], ["More: a load", {"ohms" => 20}, :read], ["No reading", {"ohms" => nil}, :read]]
+        when "resistance" then [["Under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω", {"ohms" => 0.5}, :read], ["More: a load", {"ohms" => 20}, :read],
+                                ["No reading", {"ohms" => nil}, :read]]
         when "ncv" then [["Glows", {"reads" => "glow"}, true], ["Dark", {"reads" => "dark"}, false]]
         else [["About #{volts} V", {"volts" => volts}, true], ["Nothing", {"volts" => 0}, false]]
         end

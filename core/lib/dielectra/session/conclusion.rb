@@ -45,7 +45,7 @@ module Dielectra
       def unseen(session)
         return [] unless status == "solved" && session.situation.opened_boxes.empty?
 
-        ["No box was opened: that the switches stand in the line and nothing in there is loose is likely, not seen."]
+        ["No box was opened. That the switches interrupt the line and no connection is loose is likely, not seen."]
       end
 
       def likeliest(findings)

@@ -21,7 +21,11 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(session).step) || given_over || ruled(:steady, Steadiness.new(session).survey) || ruled(:live_search, live_search) ||
+        @outcome = ruled(:prove_dead,
+                         first_proof) || ruled(:look,
+                                               first_look) || ruled(:bench,
+                                                                    BenchTest.new(session).step) || given_over || ruled(:steady,
+                                                                                                                        Steadiness.new(session).survey) || ruled(:live_search, live_search) ||
                    ruled(:polarity, Polarity.new(session).again) || concluded || best
       end
 
@@ -75,7 +79,13 @@ module Dielectra
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
         ruled(:polarity, polarity.step) || ruled(:steady, Steadiness.new(@session).step) || last_check || asked ||
-          ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:metal, metal.step) || live_metal || ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave) || Conclusion.solved(@session)
+          ruled(:downstream,
+                DownstreamCheck.new(@session).step) || ruled(:metal,
+                                                             metal.step) || live_metal || ruled(:roles,
+                                                                                                RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark,
+                                                                                                                                                                        marking) || ruled(
+                                                                                                                                                                          :leave, @session.approach.leave
+                                                                                                                                                                        ) || Conclusion.solved(@session)
       end
 
       def metal = @metal ||= MetalCheck.new(@session)

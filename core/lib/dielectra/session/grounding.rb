@@ -22,7 +22,7 @@ module Dielectra
         said = readings(place).filter_map { |step, role| path?(step, role) }
         return "path" if said.include?(:path)
 
-        said.include?(:no_path) || @situation.grounds(place).empty? && @situation.opened[place]["enclosure"] != "metal" ? "no_path" : "not_measured"
+        said.include?(:no_path) || (@situation.grounds(place).empty? && @situation.opened[place]["enclosure"] != "metal") ? "no_path" : "not_measured"
       end
 
       # Readings between something grounded and a conductor of a known role.

@@ -46,7 +46,9 @@ module Dielectra
 
       private
 
-      def told = @told ||= beyond_scope || (obstacle if @reason == :obstacle) || (refused_repair if @reason == :refused) || (live_metal if @reason == :live_metal || @session.before_power.live_metal.any?) || missing || left
+      def told
+        @told ||= beyond_scope || (obstacle if @reason == :obstacle) || (refused_repair if @reason == :refused) || (live_metal if @reason == :live_metal || @session.before_power.live_metal.any?) || missing || left
+      end
 
       def belief = @session.belief
 
@@ -71,7 +73,9 @@ module Dielectra
       # Metal that was read live twice.
       def live_metal
         points = @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.before_power.live_metal
-        ["#{Instruction.list(points.map { |point| Instruction.metal(point, @session.situation) })} is live whenever the power is on: something hot touches it. Keep the power off until that is found", 0.99]
+        ["#{Instruction.list(points.map do |point|
+          Instruction.metal(point, @session.situation)
+        end)} is live whenever the power is on: something hot touches it. Keep the power off until that is found", 0.99]
       end
 
       def same?(one, other) = one && one.kind == other.kind && one.cable == other.cable
@@ -83,9 +87,9 @@ module Dielectra
         return [kept_out, 1.0] if kept_out
 
         step = refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last || refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
-        return ["#{Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended from here", 1.0] if step
+        return ["#{Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended", 1.0] if step
 
-        ["the readings that would tell were not sure enough to go by", 1.0] if unsure > MOST_UNSURE
+        ["too many answers were unsure to go by", 1.0] if unsure > MOST_UNSURE
       end
 
       # Answers that one was unsure of from which on they are what is missing.
@@ -105,7 +109,7 @@ module Dielectra
 
       # What is left, as many as make it all but certain that it is one of them.
       def left
-        return ["the answers fit no circuit that this program knows. Get a second opinion", 1.0] if belief.hypotheses.empty?
+        return ["the answers fit no circuit known here. Get a second opinion", 1.0] if belief.hypotheses.empty?
 
         named = []
         sum = 0.0
@@ -115,12 +119,12 @@ module Dielectra
           named << Wording.causes(causes)
           sum += share
         end
-        return ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could be wrong still. Get a second opinion", 1.0] if sum < SURE
+        return ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion", 1.0] if sum < SURE
 
         ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}", sum]
       end
 
-      OPENINGS = {nothing_left: "nothing that is left to do safely tells more", no_progress: "the last steps have told nothing new",
+      OPENINGS = {nothing_left: "nothing that can be done safely tells more", no_progress: "no progress",
                   too_long: "#{Troubleshooting::MOST_STEPS} steps have not settled it"}.freeze
       private_constant :OPENINGS
     end

@@ -47,7 +47,7 @@ module Dielectra
       end
 
       # Whether a reading against a conductor is wanted: against the line always, against the neutral where the line showed nothing.
-      def wanted?(place, point, other, line)
+      def wanted?(_place, point, other, line)
         return false if declined?([other, point])
 
         seen = read(point, other)

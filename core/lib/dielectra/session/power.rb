@@ -26,8 +26,8 @@ module Dielectra
 
       def sentence
         names = @situation.breakers.keys.join(", ")
-        {"off" => "Breaker #{names} is off.", "tripped" => "Breaker #{names} has tripped; take everything as live until it is off.",
-         "on" => "Breaker #{names} is on.", "unknown" => "Nobody has looked at breaker #{names} yet: take everything as live."}.fetch(state)
+        {"off" => "Breaker #{names} is off.", "tripped" => "Breaker #{names} has tripped. Treat everything as live until it is off.",
+         "on" => "Breaker #{names} is on.", "unknown" => "Breaker #{names} not checked. Treat everything as live."}.fetch(state)
       end
 
       def box(place)
@@ -39,7 +39,7 @@ module Dielectra
       def standing(place)
         return ["live", "Still live: #{@situation.live[place].join(", ")}."] if @situation.live.key?(place)
         return ["powered", "Power is on."] if state == "on"
-        return ["unproved", "Take it as live."] unless state == "off"
+        return ["unproved", "Treat it as live."] unless state == "off"
         return ["dead", "Proved dead in step #{@situation.dead[place]}."] if @situation.proved_dead?(place)
 
         ["unproved", "Breaker off, not proved dead."]

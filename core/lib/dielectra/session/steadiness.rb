@@ -52,7 +52,7 @@ module Dielectra
 
       def wiggled
         @wiggled ||= @belief.observations.select { |seen| seen.what == :wiggle && seen.toggles.known? && seen.arrangement == @situation.arrangement && lit.include?(seen.toggles.positions) }
-                             .map { |seen| [seen.moved.first, seen.toggles.positions[seen.moved.first]] }
+                            .map { |seen| [seen.moved.first, seen.toggles.positions[seen.moved.first]] }
       end
 
       def declined?(control) = @situation.declined?({"do" => "wiggle", "device" => control.id})

@@ -5,8 +5,8 @@ module Dielectra
     # The core's findings in sentences of the trade.
     module Wording
       SCHEMES = {
-        "neutral_switched" => "The switches stand in the neutral",
-        "both_on_travelers" => "Line and neutral both lie on the traveler screws, and the light between the commons"
+        "neutral_switched" => "The switches interrupt the neutral",
+        "both_on_travelers" => "Line and neutral are both on traveler screws, with the light between the commons"
       }.freeze
 
       module_function
@@ -14,20 +14,31 @@ module Dielectra
       # @param cause [Hash] in the form of a conclusion
       # @return [String] without a full stop
       def cause(cause)
-        place = cause["place"] ? Instruction.name(cause["place"]) : "a junction nobody knows of"
+        place = cause["place"] ? "the #{Instruction.name(cause["place"])} box" : "an unknown junction"
         return SCHEMES.fetch(cause["scheme"]) if cause["scheme"]
 
         case cause["kind"]
-        when "miswired" then cause["points"] ? "Joined wrongly in #{place} (#{wires(cause["points"])})" : "Joined wrongly in #{place}"
-        when "wrong_device" then "The switch in #{place} is of the wrong kind"
+        when "miswired" then cause["points"] ? "Miswired in #{place} (#{wires(cause["points"])})" : "Miswired in #{place}"
+        when "wrong_device" then "Wrong kind of switch in #{place}"
         when "device_failed" then "A contact of the switch in #{place} has failed"
-        when "joint_open" then "#{joint(cause["points"])} in #{place} makes no contact"
+        when "joint_open" then "#{joint(cause["points"])} in #{place} makes no good contact"
         when "conductor_open" then "#{cause["points"] ? first(cause["points"]) : "A conductor"} is broken inside the run#{between(cause["between"])}"
-        when "short" then "Two conductors touch inside the run#{between(cause["between"])}"
-        when "marks_wrong" then "The screws of the switch in #{place} are not what they look like"
-        when "lamp" then "The lamp is burnt out"
-        when "no_supply" then cause["place"] ? "The breaker was found off" : "No line comes from the panel"
+        when "short" then short(cause, place)
+        when "marks_wrong" then "The marks on the switch in #{place} are wrong"
+        when "lamp" then "The bulb is burnt out"
+        when "no_supply" then cause["place"] ? "The breaker was off or tripped, with nothing wrong any more" : "No line comes from the panel"
+        when "tab" then "The tab of the receptacle in #{place} is intact"
         else cause["kind"]
+        end
+      end
+
+      def short(cause, place)
+        if cause["points"]&.any? do |point|
+          point.end_with?(".box", ".ground") && !point.include?("/")
+        end
+          "Something hot touches the metal in #{place}"
+        else
+          "Two conductors touch inside the run#{between(cause["between"])}"
         end
       end
 
@@ -49,15 +60,16 @@ module Dielectra
       def causes(list) = list.empty? ? "Nothing is wrong" : list.map { |item| cause(item) }.join("; ")
 
       # Why a session has to stop.
+      # @return [String] without a full stop
       def obstacle(deviation)
         case deviation&.kind
-        when :no_supply then "no line arrives from the panel on the feed: the run or its breaker has to be seen to at the panel"
+        when :no_supply then "no line arrives from the panel on the feed. Check the run and its breaker at the panel"
         when :conductor_open
-          "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)} and no spare can take its place: the run has to be replaced"
-        when :leak then "the insulation between two conductors of the run#{between(deviation.cable)} leaks and no spare can take the place of one: the run has to be replaced"
-        when :short then "two conductors touch inside the run#{between(deviation.cable)} and no spare can take the place of one: the run has to be replaced"
-        when :joint_open then "a connection makes no contact in a junction that nobody knows of: it has to be found first"
-        when :old_scheme then "the circuit follows a scheme of old days that is not allowed now, and the cables there are do not carry enough conductors for another"
+          "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, and no spare can take its place. Replace the run"
+        when :leak then "the insulation between two conductors of the run#{between(deviation.cable)} leaks, and no spare can take the place of one. Replace the run"
+        when :short then "two conductors touch inside the run#{between(deviation.cable)}, and no spare can take the place of one. Replace the run"
+        when :joint_open then "a connection makes no contact in an unknown junction. Find the junction first"
+        when :old_scheme then "the circuit follows an old scheme that is not allowed now, and its cables do not carry enough conductors for another"
         else "nothing within reach mends it"
         end
       end
