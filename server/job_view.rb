@@ -59,7 +59,7 @@ module Server
       @session.steps.map do |step|
         told = Dielectra::Session::Instruction.of(step.except("id", "answer"), so_far)
         row = {number: step["id"], title: told["title"], answer: Dielectra::Session::Instruction.answered(step, step["answer"] || {}, @session.job.region),
-               place: place_name(told["place"]), minutes: @session.costs.of(step, so_far).round(1), step: step.except("id")}
+               place: place_name(told["place"]), minutes: @session.costs.of(step, so_far).round(1), step: step.except("id"), others: Dielectra::Session::Corrections.of(step, @session.job)}
         so_far = so_far.after(step)
         row
       end

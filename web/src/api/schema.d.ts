@@ -198,7 +198,7 @@ export interface components {
         Joint: string[];
         Answer: {
             loads?: {
-                [key: string]: "on" | "off" | "dim";
+                [key: string]: "on" | "off" | "dim" | "flickers";
             };
             breakers?: {
                 [key: string]: "on" | "off" | "tripped";
@@ -240,7 +240,7 @@ export interface components {
         };
         Step: {
             /** @enum {string} */
-            do: "report" | "watch" | "set" | "breaker" | "open" | "prove_dead" | "arrange" | "probe" | "bench" | "replace" | "mark" | "find_breaker";
+            do: "report" | "watch" | "set" | "wiggle" | "breaker" | "open" | "prove_dead" | "arrange" | "probe" | "bench" | "replace" | "tab" | "mark" | "find_breaker";
             positions?: components["schemas"]["Positions"];
             device?: string;
             to?: string;
@@ -252,11 +252,12 @@ export interface components {
             kind?: string;
             point?: string;
             tape?: string;
+            tab?: string;
             answer?: components["schemas"]["Answer"];
         };
         Cause: {
             /** @enum {string} */
-            kind: "miswired" | "device_failed" | "wrong_device" | "conductor_open" | "joint_open" | "short" | "lamp" | "no_supply" | "marks_wrong";
+            kind: "miswired" | "device_failed" | "wrong_device" | "conductor_open" | "joint_open" | "short" | "lamp" | "no_supply" | "marks_wrong" | "tab";
             place?: string;
             device?: string;
             points?: string[];
@@ -390,6 +391,10 @@ export interface components {
             links: string[][];
             causes: components["schemas"]["Cause"][];
             because: string[];
+            refused?: number[];
+            grounding?: {
+                [key: string]: "path" | "no_path" | "not_measured";
+            };
         };
         Move: {
             what: string;
@@ -453,6 +458,11 @@ export interface components {
                 place: string;
                 minutes: number;
                 step: components["schemas"]["Step"];
+                /** @description The other answers the step could have had. */
+                others: {
+                    label: string;
+                    answer: components["schemas"]["Answer"];
+                }[];
             }[];
             ahead: {
                 minutes: number;

@@ -213,13 +213,42 @@ function Ended({ job }: { job: Job }) {
           {all ? "Less" : "All findings"}
         </button>
       )}
+      <Grounds grounding={conclusion.grounding} job={job} />
+      {conclusion.refused && conclusion.refused.length > 0 && (
+        <p className="max-w-prose">
+          Left undone: {conclusion.refused.length === 1 ? "step" : "steps"} {conclusion.refused.join(", ")}.
+        </p>
+      )}
       {solved && (
         <p className="max-w-prose text-engraved-quiet">
-          Then: off, proved dead, dressed and closed, on, and once more. Label the conductors before the plate
-          goes back.
+          Then: off, proved dead, dressed and closed, on, and once more. Label the conductors before the cover
+          plate goes back.
         </p>
       )}
     </div>
+  );
+}
+
+const GROUNDS = {
+  path: "a path to ground, measured",
+  no_path: "no path to ground",
+  not_measured: "ground not measured",
+} as const;
+
+/** Whether each opened box has a path to ground. */
+function Grounds({ grounding, job }: { grounding?: Record<string, keyof typeof GROUNDS>; job: Job }) {
+  const rows = Object.entries(grounding ?? {});
+  if (rows.length === 0) return null;
+  const name = (place: string) => job.boxes.find((box) => box.place === place)?.name ?? place;
+  return (
+    <dl className="grid max-w-prose grid-cols-[auto_1fr] gap-x-3 text-sm">
+      {rows.map(([place, state]) => (
+        <div key={place} className="contents">
+          <dt className="font-bold">{name(place)}</dt>
+          <dd>{GROUNDS[state]}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }
 

@@ -21,7 +21,7 @@ export function Trail({ job, busy, amend }: Props) {
       <ol className="grid gap-1">
         {[...job.steps].reverse().map((entry) => (
           <li key={entry.number} className="rounded-md border border-edge bg-sheet px-3 py-2">
-            <Row entry={entry} load={job.load.id} busy={busy} amend={amend} />
+            <Row entry={entry} busy={busy} amend={amend} />
           </li>
         ))}
       </ol>
@@ -29,19 +29,9 @@ export function Trail({ job, busy, amend }: Props) {
   );
 }
 
-function Row({
-  entry,
-  load,
-  busy,
-  amend,
-}: {
-  entry: Entry;
-  load: string;
-  busy: boolean;
-  amend: Props["amend"];
-}) {
+function Row({ entry, busy, amend }: { entry: Entry; busy: boolean; amend: Props["amend"] }) {
   const [editing, setEditing] = useState(false);
-  const others = alternatives(entry, load);
+  const { others } = entry;
   return (
     <div className="grid grid-cols-[2.25rem_1fr_auto] items-center gap-x-3">
       <span className="font-mono text-quiet">{entry.number}</span>
@@ -60,7 +50,7 @@ function Row({
       )}
       {editing && (
         <span className="col-span-2 col-start-2 flex flex-wrap gap-2 py-1">
-          {others.map(([label, answer]) => (
+          {others.map(({ label, answer }) => (
             <button
               key={label}
               type="button"
@@ -78,20 +68,4 @@ function Row({
       )}
     </div>
   );
-}
-
-/** The other answers a step could have had. */
-function alternatives(entry: Entry, load: string): [string, Answer][] {
-  const answer = entry.step.answer ?? {};
-  const light = answer.loads?.[load];
-  if (light) {
-    return (["on", "off"] as const)
-      .filter((other) => other !== light)
-      .map((other) => [`light ${other}`, { ...answer, loads: { ...answer.loads, [load]: other } }]);
-  }
-  const reads = { beep: "silent", silent: "beep", glow: "dark", dark: "glow" } as const;
-  if (answer.reads) return [[reads[answer.reads], { ...answer, reads: reads[answer.reads] }]];
-  if (answer.volts !== undefined)
-    return answer.volts > 60 ? [["nothing", { volts: 0 }]] : [["120 V", { volts: 120 }]];
-  return [];
 }

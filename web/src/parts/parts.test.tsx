@@ -74,6 +74,7 @@ const job: Job = {
       place: "porch",
       minutes: 0,
       step: { do: "report", positions: { S1: "up" }, answer: { loads: { L1: "off" } } },
+      others: [{ label: "light on", answer: { loads: { L1: "on" } } }],
     },
   ],
   ahead: { minutes: 12, spread: [9, 18], walks: 1, legs: [] },

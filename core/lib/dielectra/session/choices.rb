@@ -33,7 +33,7 @@ module Dielectra
         light = @session.job.wanted_load.id
         breaker = @session.job.breakers.first
         on = {"breakers" => {breaker => "on"}}
-        [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off], ["Dim", {"loads" => {light => "dim"}, **on}, :dim],
+        [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off], ["Dim", {"loads" => {light => "dim"}, **on}, :dim], ["Flickers", {"loads" => {light => "flickers"}, **on}, nil],
          ["Breaker tripped", {"loads" => {light => "off"}, "breakers" => {breaker => "tripped"}}, :tripped],
          ["Breaker was off", {"loads" => {light => "off"}, "breakers" => {breaker => "off"}}, nil]]
       end
