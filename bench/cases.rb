@@ -100,21 +100,17 @@ def named?(causes, expected)
   expected.all? { |wanted| causes.any? { |cause| wanted["kinds"].include?(cause["kind"]) && (wanted["place"].nil? || cause["place"].nil? || cause["place"] == wanted["place"]) } }
 end
 
-pipes = OPTIONS[:workers].times.map do |number|
+pipes = Array.new(OPTIONS[:workers]) do |number|
   reader, writer = IO.pipe
   fork do
     reader.close
-    names.each_with_index { |name, index| writer.write(Marshal.dump(play(name).to_a)) if index % OPTIONS[:workers] == number }
+    names.each_with_index { |name, index| writer.puts(JSON.generate(play(name).to_a)) if index % OPTIONS[:workers] == number }
     writer.close
   end
   writer.close
   reader
 end
-results = pipes.flat_map do |reader|
-  rows = []
-  rows << Result.new(*Marshal.load(reader)) until reader.eof?
-  rows
-end.sort_by(&:name)
+results = pipes.flat_map { |reader| reader.each_line.map { |line| Result.new(*JSON.parse(line)).tap { |result| result.outcome = result.outcome.to_sym } } }.sort_by(&:name)
 Process.waitall
 
 results.each do |result|

@@ -37,8 +37,9 @@ RSpec.describe "A job in the browser", type: :feature do
 
   def label(step, answer)
     return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize if step.do == "watch"
+    return {"on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers"}.fetch(answer["loads"]["L1"]) if step.do == "wiggle"
     return "All dead" if step.do == "prove_dead"
-    return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 5 ? "Under 5 Ω" : "Some ohms, as of a lamp") if answer.key?("ohms")
+    return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load") if answer.key?("ohms")
     return {"beep" => "Beeps", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark"}.fetch(answer["reads"]) if answer["reads"]
     return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
 
@@ -53,7 +54,7 @@ RSpec.describe "A job in the browser", type: :feature do
     found["joints"].each do |joint|
       joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } }
     end
-    click_button "That is what is in the box"
+    click_button "Save box"
   end
 
   # Points of a drawing are named as a person would say them.
@@ -68,7 +69,7 @@ RSpec.describe "A job in the browser", type: :feature do
     visit "/"
     click_link "Tower stair light"
     expect(page).to have_css("h1", text: "Tower stair light")
-    expect(page).to have_css("section[aria-label=Power]", text: "Nobody has looked at breaker B1 yet")
+    expect(page).to have_css("section[aria-label=Power]", text: "Breaker B1 not checked")
     id = page.current_path[/\d+/].to_i
 
     demo_job("tower_stair").combinations.each do |positions|

@@ -93,7 +93,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
       )}
       <div className="flex flex-wrap gap-2">
         <Button kind="key" disabled={busy || !ready} onClick={() => onDone(asFound(draft))}>
-          That is what is in the box
+          Save box
         </Button>
         <Button disabled={history.length < 2} onClick={() => setHistory(history.slice(0, -1))}>
           Undo

@@ -64,7 +64,7 @@ describe("writing down a box", () => {
     const done = vi.fn<(found: Found) => void>();
     render(<FoundEditor job={job} trade={trade} place="porch" busy={false} onDone={done} />);
     const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
-    expect(screen.getByRole("button", { name: "That is what is in the box" })).toHaveProperty(
+    expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty(
       "disabled",
       true,
     );
@@ -76,7 +76,7 @@ describe("writing down a box", () => {
     press("white of cable 1");
     press("screw terminal 2");
     press("Undo");
-    press("That is what is in the box");
+    press("Save box");
     expect(done.mock.calls[0]?.[0]).toMatchObject({
       enclosure: "plastic",
       cable_ends: [{ id: "porch/1", type: "14/2" }],

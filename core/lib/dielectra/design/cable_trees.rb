@@ -75,6 +75,17 @@ module Dielectra
         end
       end
 
+      # The sizes of some cables with two of them taken together.
+      # @param sizes [Array<Integer>]
+      # @return [Array<Array<Integer>>] each the largest first
+      def self.paired(sizes)
+        (@paired ||= {})[sizes] ||= sizes.each_index.to_a.combination(2).map do |pair|
+          (sizes.reject.with_index do |_, index|
+            pair.include?(index)
+          end + [sizes.values_at(*pair).sum]).sort.reverse
+        end.uniq
+      end
+
       private
 
       def chains = @chains ||= @controls.permutation.to_a
@@ -109,17 +120,6 @@ module Dielectra
 
       # Whether cables of some sizes, the largest first, have conductors enough for what is to be carried.
       def held?(widths, sizes) = widths.zip(sizes).all? { |need, size| need <= size }
-
-      # The sizes of some cables with two of them taken together.
-      # @param sizes [Array<Integer>]
-      # @return [Array<Array<Integer>>] each the largest first
-      def self.paired(sizes)
-        (@paired ||= {})[sizes] ||= sizes.each_index.to_a.combination(2).map do |pair|
-          (sizes.reject.with_index do |_, index|
-            pair.include?(index)
-          end + [sizes.values_at(*pair).sum]).sort.reverse
-        end.uniq
-      end
 
       def over(tree, chain, weight, halves, doubled)
         (halves.empty? && doubled.nil? ? @schemes : [Scheme::PRESENT]).each do |scheme|

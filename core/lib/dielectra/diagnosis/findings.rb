@@ -69,7 +69,7 @@ module Dielectra
 
       # @return [Array<Hash>] in the form of a conclusion, from the likeliest hypothesis and what was changed
       def causes
-        found = @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious? ? [] : (changed_causes + hidden_causes).uniq
+        found = @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious? ? [] : stated(changed_causes, hidden_causes)
         found.empty? && @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : found
       end
 
@@ -133,6 +133,12 @@ module Dielectra
           roles.each { |role, weight| sums[role] += hypothesis.weight * weight / total }
         end
         sums.select { |_, share| share > 0.001 }.sort_by { |_, share| -share }.to_h
+      end
+
+      # What was changed and what hides; of a switch of the wrong kind nothing else is said.
+      def stated(changed, hidden)
+        wrong = changed.select { |cause| cause["kind"] == "wrong_device" }.map { |cause| cause["device"] }
+        (changed + hidden.reject { |cause| wrong.include?(cause["device"]) }).uniq
       end
 
       # Whether the likeliest hypothesis has nothing wrong that would keep the light from obeying.

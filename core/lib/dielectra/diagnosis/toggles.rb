@@ -98,7 +98,7 @@ module Dielectra
       # @param likelihoods [Array<Float>] of what was seen, in each state
       # @return [Array<Float>, nil]
       def learnt(odds, likelihoods)
-        return odds if likelihoods.all? { |one| one == likelihoods.first }
+        return odds if likelihoods.all?(likelihoods.first)
 
         size = [odds ? odds.size : 1, @ways.size].max
         before = odds.nil? ? nil : spread(odds, size)

@@ -142,7 +142,7 @@ module Dielectra
         return unless @situation.untouched? && @situation.found_off? && @arrangement == Evidence::Arrangement.as_found
 
         there = @standing.switched_on(@costs, @job).spend(@costs["watch"])
-        step = @approach.power { |looking| looking.watch }
+        step = @approach.power(&:watch)
         look = candidate(:watch, nil, there, lights(@arrangement, @toggles), step)
         look.step || @permits.hazard(@arrangement) < Permits::HAZARD ? look : cleared(@arrangement, look.value)
       end

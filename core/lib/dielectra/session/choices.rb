@@ -33,9 +33,10 @@ module Dielectra
         light = @session.job.wanted_load.id
         breaker = @session.job.breakers.first
         on = {"breakers" => {breaker => "on"}}
-        [["On", {"loads" => {light => "on"}, **on}, :on], ["Off", {"loads" => {light => "off"}, **on}, :off], ["Dim", {"loads" => {light => "dim"}, **on}, :dim], ["Flickers", {"loads" => {light => "flickers"}, **on}, nil],
-         ["Breaker tripped", {"loads" => {light => "off"}, "breakers" => {breaker => "tripped"}}, :tripped],
-         ["Breaker was off", {"loads" => {light => "off"}, "breakers" => {breaker => "off"}}, nil]]
+        off = {"loads" => {light => "off"}}
+        %w[on off dim].map { |shown| [shown.capitalize, {"loads" => {light => shown}, **on}, shown.to_sym] } +
+          [["Flickers", {"loads" => {light => "flickers"}, **on}, nil], ["Breaker tripped", {**off, "breakers" => {breaker => "tripped"}}, :tripped],
+           ["Breaker was off", {**off, "breakers" => {breaker => "off"}}, nil]]
       end
 
       def wiggled

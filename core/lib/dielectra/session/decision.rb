@@ -21,12 +21,7 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = ruled(:prove_dead,
-                         first_proof) || ruled(:look,
-                                               first_look) || ruled(:bench,
-                                                                    BenchTest.new(session).step) || given_over || ruled(:steady,
-                                                                                                                        Steadiness.new(session).survey) || ruled(:live_search, live_search) ||
-                   ruled(:polarity, Polarity.new(session).again) || concluded || best
+        @outcome = uncovered || first || given_over || under_way || concluded || best
       end
 
       # What the step is for, in a form that stays the same on the way there.
@@ -56,9 +51,17 @@ module Dielectra
         step unless step.nil? || situation.declined?(step.to_h)
       end
 
+      # A box that shows what no session can work with yet.
+      def uncovered = (halt(:beyond_scope) if Scope.beyond(situation))
+
+      # What comes before everything else.
+      def first = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(@session).step)
+
+      # What is gone on with before anything is weighed.
+      def under_way = ruled(:steady, Steadiness.new(@session).survey) || ruled(:live_search, live_search) || ruled(:polarity, Polarity.new(@session).again)
+
       # A job that leads nowhere.
       def given_over
-        return halt(:beyond_scope) if Scope.beyond(situation)
         return halt(:no_layout) if belief.hypotheses.empty?
         return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
 
@@ -78,14 +81,13 @@ module Dielectra
         polarity = Polarity.new(@session)
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
-        ruled(:polarity, polarity.step) || ruled(:steady, Steadiness.new(@session).step) || last_check || asked ||
-          ruled(:downstream,
-                DownstreamCheck.new(@session).step) || ruled(:metal,
-                                                             metal.step) || live_metal || ruled(:roles,
-                                                                                                RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark,
-                                                                                                                                                                        marking) || ruled(
-                                                                                                                                                                          :leave, @session.approach.leave
-                                                                                                                                                                        ) || Conclusion.solved(@session)
+        ruled(:polarity, polarity.step) || ruled(:steady, Steadiness.new(@session).step) || last_check || asked || handed_over || Conclusion.solved(@session)
+      end
+
+      # What is read and done for whoever lives with it, and for the record, once a circuit is right.
+      def handed_over
+        ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:metal, metal.step) || live_metal ||
+          ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave)
       end
 
       def metal = @metal ||= MetalCheck.new(@session)
@@ -150,12 +152,21 @@ module Dielectra
         telling(plan, open, :refused) || halt(:refused, plan)
       end
 
+      # The cheapest of what is left to do that tells anything about what is wrong.
+      def informative(open)
+        open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.outlook.bits(one.answers) > LEAST_BITS }.min_by(&:value)
+      end
+
+      # A box taken apart, to see on which side of it the trouble is; not where somebody has refused something.
+      def apart
+        @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value) if Halt.refused(@session).empty?
+      end
+
       # What is asked, whatever it costs, before a job is given up on a reason that is not all but certain.
       def telling(plan, open, reason = :obstacle)
         return if Halt.new(@session, reason, plan).certain?
 
-        @candidate = open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.outlook.bits(one.answers) > LEAST_BITS }.min_by(&:value)
-        @candidate ||= @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value) if reason == :obstacle && Halt.refused(@session).empty?
+        @candidate = informative(open) || (apart if reason == :obstacle)
         @candidate&.step
       end
 

@@ -44,8 +44,9 @@ module Dielectra
 
       def path?(step, role)
         answer = step["answer"] || {}
-        if answer["volts"] && %w[line onward].include?(role)
-          {full: :path, nothing: :no_path}[Physics::Uncertainty.volts_class(answer["volts"] / @session.job.supply_volts.to_f)]
+        if answer["volts"] && role != "neutral"
+          full = Physics::Uncertainty.volts_class(answer["volts"] / @session.job.supply_volts.to_f)
+          full == :full ? :path : (:no_path if full == :nothing && %w[line onward].include?(role))
         elsif role == "neutral" && (answer["reads"] || answer.key?("ohms"))
           answer["reads"] == "beep" || (answer["ohms"] && answer["ohms"] < Diagnosis::Prediction::COPPER_OHMS) ? :path : :no_path
         end

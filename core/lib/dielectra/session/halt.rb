@@ -40,14 +40,21 @@ module Dielectra
 
       # Steps into a box or to the power that one was unsure of more than once.
       def self.doubted(session)
-        session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }.group_by { |step| Evidence::Situation.subject(step) }
-               .values.select { |steps| steps.size > 1 }.map(&:last)
+        unsure = session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }
+        unsure.group_by { |step| Evidence::Situation.subject(step) }.values.select { |steps| steps.size > 1 }.map(&:last)
       end
 
       private
 
       def told
-        @told ||= beyond_scope || (obstacle if @reason == :obstacle) || (refused_repair if @reason == :refused) || (live_metal if @reason == :live_metal || @session.before_power.live_metal.any?) || missing || left
+        @told ||= beyond_scope || said || missing || left
+      end
+
+      # The reason itself, where it is one.
+      def said
+        return live_metal if @reason == :live_metal || @session.before_power.live_metal.any?
+
+        {obstacle: -> { obstacle }, refused: -> { refused_repair }}[@reason]&.call
       end
 
       def belief = @session.belief

@@ -75,7 +75,7 @@ module Dielectra
       # @return [String] what the hands do in a box, in one sentence
       def rearranging(place, before, after, situation)
         moved = Evidence::Arrangement.changed(before, after).grep(%r{/})
-        return "Take everything apart in the #{name(place)} box" if after.none? { |joint| joint.size > 1 && joint.grep(%r{/}).any? && (joint & moved).any? } && moved.size > 4
+        return "Take everything apart in the #{name(place)} box" if after.none? { |joint| joint.size > 1 && joint.grep(%r{/}).any? && joint.intersect?(moved) } && moved.size > 4
 
         freed = moved.reject { |point| after.any? { |joint| joint.size > 1 && joint.include?(point) } }
         if freed.any? && (moved - freed).all? { |point| before.any? { |joint| joint.include?(point) && joint.intersect?(freed) } }

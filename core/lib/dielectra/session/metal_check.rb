@@ -41,25 +41,23 @@ module Dielectra
       end
 
       def reading(place, point)
-        line, neutral = %w[line neutral].map { |role| known(place)[role] }
-        against = [line, neutral].compact.find { |other| wanted?(place, point, other, line) }
+        hot = hot(place)
+        against = [hot, neutral(place)].compact.find { |other| wanted?(point, other, hot) }
         against && [against, point]
       end
 
-      # Whether a reading against a conductor is wanted: against the line always, against the neutral where the line showed nothing.
-      def wanted?(_place, point, other, line)
+      # Whether a reading against a conductor is wanted: against a hot one always, against the neutral where that showed nothing.
+      def wanted?(point, other, hot)
         return false if declined?([other, point])
 
         seen = read(point, other)
-        return seen.empty? if other == line
+        return seen.empty? if other == hot
 
-        shown = line ? read(point, line) : []
-        shown.none? && (seen.empty? || (seen.last && seen.size < TWICE))
+        (hot ? read(point, hot) : []).none? && (seen.empty? || (seen.last && seen.size < TWICE))
       end
 
       def live?(place, point)
-        neutral = known(place)["neutral"] or return false
-        seen = read(point, neutral)
+        seen = neutral(place) ? read(point, neutral(place)) : []
         seen.size >= TWICE && seen.all?
       end
 
@@ -69,9 +67,15 @@ module Dielectra
 
       def declined?(points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
 
-      # A conductor of each role in a box, as most likely as it is joined.
-      # @return [Hash{String => String}] role => point
-      def known(place) = (@known ||= {})[place] ||= Diagnosis::Roles.new(@belief.world, @belief.hypotheses.first, @situation).of(@situation.conductors(place)).invert
+      def best = @belief.hypotheses.first
+
+      # A conductor of a box that is most likely live with the toggles as they are.
+      def hot(place)
+        state = @belief.world.bit(toggles.likeliest(best.odds))
+        @situation.conductors(place).find { |point| @belief.prediction.standing(best, @arrangement, point).line.anybits?(state) }
+      end
+
+      def neutral(place) = Diagnosis::Roles.new(@belief.world, best, @situation).of(@situation.conductors(place)).key("neutral")
     end
   end
 end
