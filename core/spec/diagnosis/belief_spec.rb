@@ -123,6 +123,6 @@ RSpec.describe Dielectra::Diagnosis::Explanation do
 
   it "names the steps a finding rests on" do
     session = play(Dielectra::Practice::House.new(demo_circuit("boathouse")), demo_job("boathouse"))
-    expect(session.next.because.join).to match(/makes no contact: steps? \d+/)
+    expect(session.next.because.join).to match(/makes no good contact: steps? \d+/)
   end
 end

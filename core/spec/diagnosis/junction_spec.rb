@@ -24,7 +24,7 @@ RSpec.describe "Junctions nobody knows of" do
 
   it "have no name in a conclusion, where a connection fails in one" do
     buried = Dielectra::Diagnosis::Deviation.new(kind: :joint_open, place: "_unseen_1", points: ["_unseen_1/~a.black"])
-    expect(Dielectra::Session::Wording.obstacle(buried)).to include("junction that nobody knows of")
+    expect(Dielectra::Session::Wording.obstacle(buried)).to include("unknown junction")
     expect(Dielectra::Diagnosis::Findings.cause(buried)).to eq({"kind" => "joint_open"})
   end
 end

@@ -15,7 +15,7 @@ RSpec.describe Dielectra::Practice::Foreknowledge do
   it "knows cables that do not carry enough for today's scheme, and the session stops there with the scheme named" do
     stuck = made(family: :old_scheme, trouble: :exchanged).find(&:stuck_with_scheme?)
     session = play(Dielectra::Practice::House.new(stuck.circuit), stuck.job)
-    expect([described_class.new(stuck).mendable?, session.next.status, session.next.why]).to match([false, "stopped", /scheme of old days/])
+    expect([described_class.new(stuck).mendable?, session.next.status, session.next.why]).to match([false, "stopped", /old scheme/])
     expect(described_class.new(made(family: :old_scheme, trouble: :exchanged).reject(&:stuck_with_scheme?).first).mendable?).to be(true)
   end
 

@@ -9,7 +9,7 @@ RSpec.describe Dielectra::Practice::Mirror do
     [conclusion.status, conclusion.causes.map { |cause| cause.values_at("kind", "place") }.uniq.sort_by(&:to_s)]
   end
 
-  Dir[File.join(Houses::DEMO, "*.circuit.json")].map { |path| File.basename(path, ".circuit.json") }.sort.each do |name|
+  %w[boathouse horn_shed passage tower_stair].each do |name|
     it "is the same house in #{name}, and the same is found in it" do
       circuit = demo_circuit(name)
       expect(lights(described_class.of(circuit))).to eq(lights(circuit))

@@ -155,15 +155,20 @@ module Dielectra
 
       # How two points would be heard to be joined, with the breaker off.
       # @return [Path]
-      def path(hypothesis, arrangement, one, other)
-        one = @world.index[one]
-        other = @world.index[other]
+      def path(hypothesis, arrangement, one, other) = path_of(hypothesis, arrangement, @world.index[one], @world.index[other])
+
+      # The same of two points by their numbers; see #numbers.
+      def path_of(hypothesis, arrangement, one, other)
         one, other = other, one if one > other
         by_pair = ((@paths[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
         by_pair[(one * 100_000) + other] ||= laid(hypothesis, arrangement, one, other)
       end
 
-      # How likely a continuity tester beeps between two points.
+      # @param points [Array<String>]
+      # @return [Array<Integer>]
+      def numbers(points) = points.map { |point| @world.index[point] }
+
+      # How likely a continuity tester beeps between two points, given by their numbers.
       # @param shares [Shares] of the combinations
       # @param ways [Array<Array(Hypothesis, Float)>] see Hypothesis#ways_with
       # @return [Float]
@@ -226,7 +231,7 @@ module Dielectra
       end
 
       def beep_in(hypothesis, beeping, arrangement, one, other, shares)
-        path = path(hypothesis, arrangement, one, other)
+        path = path_of(hypothesis, arrangement, one, other)
         sum = shares.of(path.sure & ~path.weak) + (0.5 * shares.of(path.weak))
         return sum unless path.loaded?
 

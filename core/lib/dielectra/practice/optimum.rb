@@ -55,7 +55,8 @@ module Dielectra
         raised = toggles(truth, situation)
         arrangement = @world.same(situation.arrangement)
         case step["do"]
-        when "watch" then {"loads" => @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }, "breakers" => {@job.breakers.first => situation.power || "on"}}
+        when "wiggle" then {"loads" => lights(truth, arrangement, raised)}
+        when "watch" then {"loads" => lights(truth, arrangement, raised), "breakers" => {@job.breakers.first => situation.power || "on"}}
         when "probe" then read(truth, step, arrangement, raised)
         when "prove_dead" then {"live" => []}
         when "bench" then {"closed" => truth.closed(arrangement, step["device"], benched(truth, step, situation))}
@@ -201,6 +202,8 @@ module Dielectra
 
         path.loads.each_value.reduce(path.series, :|).anybits?(state) && :perhaps
       end
+
+      def lights(truth, arrangement, raised) = @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }
 
       def light(truth, arrangement, raised, lamp) = @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }
 

@@ -15,29 +15,30 @@ module Dielectra
       def initialize(hypotheses, prediction, arrangement, toggles, pairs, tools: %w[continuity], stirred: prediction.stirred)
         @prediction = prediction
         @arrangement = arrangement
-        @tools = pairs.to_h { |pair| [pair, tool(pair, hypotheses, tools)] }
+        @pairs = pairs.map { |pair| prediction.numbers(pair) }
+        @tools = @pairs.map { |pair| tool(pair, hypotheses, tools) }
         sort_out(hypotheses, pairs) do |hypothesis|
           shares = prediction.shares(hypothesis, toggles)
           ways = hypothesis.ways_with(toggles, stirred)
-          pairs.map { |pair| chance(hypothesis, pair, shares, ways) }
+          @pairs.each_with_index.map { |pair, number| chance(hypothesis, pair, @tools[number], shares, ways) }
         end
       end
 
       # @return [String] the tool that tells most between two points
-      def tool_for(pair) = @tools.fetch(pair)
+      def tool_for(pair) = @tools[@numbers.fetch(pair)]
 
       private
 
       def tool(pair, hypotheses, tools)
         return tools.first if tools.one?
 
-        hypotheses.any? { |hypothesis| @prediction.path(hypothesis, @arrangement, *pair).loaded? } ? "resistance" : "continuity"
+        hypotheses.any? { |hypothesis| @prediction.path_of(hypothesis, @arrangement, *pair).loaded? } ? "resistance" : "continuity"
       end
 
-      def chance(hypothesis, pair, shares, ways)
-        return @prediction.beep(hypothesis, @arrangement, *pair, shares, ways) if @tools[pair] == "continuity"
+      def chance(hypothesis, pair, tool, shares, ways)
+        return @prediction.beep(hypothesis, @arrangement, *pair, shares, ways) if tool == "continuity"
 
-        ways.sum { |way, share| share * shares.of(@prediction.path(way, @arrangement, *pair).sure) }
+        ways.sum { |way, share| share * shares.of(@prediction.path_of(way, @arrangement, *pair).sure) }
       end
     end
   end
