@@ -24,7 +24,7 @@ module Dielectra
           shown = opening(cause["place"])
           numbers = ([shown].compact + carried).uniq
           "#{Session::Wording.cause(cause)}: #{rests(numbers)}."
-        end
+        end.uniq
       end
 
       # @return [Array<Integer>] numbers of the fewest steps that rule out the alternatives to the best hypothesis
