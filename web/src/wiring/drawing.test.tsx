@@ -64,10 +64,7 @@ describe("writing down a box", () => {
     const done = vi.fn<(found: Found) => void>();
     render(<FoundEditor job={job} trade={trade} place="porch" busy={false} onDone={done} />);
     const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
-    expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty(
-      "disabled",
-      true,
-    );
+    expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", true);
     press("plastic");
     press("+ 14/2");
     press(/single-pole/);

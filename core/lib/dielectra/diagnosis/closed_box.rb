@@ -33,7 +33,7 @@ module Dielectra
       end
 
       # @return [Array<Box>] with one thing wrong
-      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_device + [apart]
+      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_device + intact_tab + [apart]
 
       # Whether it is a junction that nobody knows of: nobody has been in there.
       def unseen? = Design::Layout.unseen?(@place)
@@ -86,6 +86,9 @@ module Dielectra
           end
         end
       end
+
+      # A receptacle whose tab was left whole though one half is to be switched.
+      def intact_tab = @stand.steady ? [box(right.first.joints - joined_grounds, @item.kind, @priors["tab"], :tab)] : []
 
       # Hands go into a luminaire's box less often than into a switch box.
       def disturbed = switch? ? 1.0 : Trade.priors.fetch("luminaire_share")

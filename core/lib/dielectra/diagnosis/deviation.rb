@@ -21,7 +21,7 @@ module Dielectra
     # The kinds of them, what they are called in a conclusion, and how they keep each other company.
     class Deviation
       CAUSES = {
-        exchanged: "miswired", apart: "miswired", capped: "miswired", other: "miswired", old_scheme: "miswired", wrong_device: "wrong_device",
+        exchanged: "miswired", apart: "miswired", capped: "miswired", other: "miswired", old_scheme: "miswired", wrong_device: "wrong_device", tab: "tab",
         contact_stuck_open: "device_failed", contact_stuck_closed: "device_failed", contact_resistive: "device_failed", contact_intermittent: "device_failed",
         joint_open: "joint_open", joint_intermittent: "joint_open",
         conductor_open: "conductor_open", short: "short", leak: "short", marks_wrong: "marks_wrong", lamp_burnt: "lamp", no_supply: "no_supply"

@@ -137,7 +137,7 @@ module Dielectra
 
       # What was changed and what hides; of a switch of the wrong kind nothing else is said.
       def stated(changed, hidden)
-        wrong = changed.select { |cause| cause["kind"] == "wrong_device" }.map { |cause| cause["device"] }
+        wrong = changed.select { |cause| %w[wrong_device tab].include?(cause["kind"]) }.map { |cause| cause["device"] }
         (changed + hidden.reject { |cause| wrong.include?(cause["device"]) }).uniq
       end
 
@@ -178,6 +178,8 @@ module Dielectra
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|
           kind = @situation.arrangement.kinds[device["id"]]
+          next {"kind" => "tab", "place" => place, "device" => device["id"]} if kind&.include?(Evidence::Situation::HOT_TAB) && device["kind"] == "receptacle"
+
           {"kind" => kind == served_as(place, device) ? "device_failed" : "wrong_device", "place" => place, "device" => device["id"]} if kind && kind != device["kind"]
         end
       end

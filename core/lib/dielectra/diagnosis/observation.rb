@@ -39,14 +39,17 @@ module Dielectra
         seen << make(:breaker, nil, breaker, situation, toggles, number, found: situation.untouched?) if breaker == "tripped" || (breaker == "on" && answer["breakers"])
         return seen unless breaker == "on"
 
-        lights = (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id))
+        lights = lights(answer, situation.job)
         seen + lights.each_with_index.map { |(lamp, light), index| make(:lamp, lamp, light, situation, toggles, number, along: lights.first(index)) }
       end
       private_class_method :watched
 
+      def self.lights(answer, job) = job.wanted_loads.to_h { |load| [load.id, job.light(answer, load.id)] }.compact
+      private_class_method :lights
+
       def self.wiggled(step, answer, situation, toggles, number)
         moved = [step["device"], situation.place_of_device(step["device"])]
-        (answer["loads"] || {}).slice(*situation.job.wanted_loads.map(&:id)).map { |lamp, light| make(:wiggle, lamp, light, situation, toggles, number, moved:) }
+        lights(answer, situation.job).map { |lamp, light| make(:wiggle, lamp, light, situation, toggles, number, moved:) }
       end
       private_class_method :wiggled
 

@@ -109,6 +109,7 @@ module Dielectra
       def halves
         places = @job.wanted_loads.select { |load| load.kind == "receptacle" }.map(&:place)
         return {[] => 1.0} if places.empty?
+        return {places => 1.0} if @job.wanted_loads.any? { |load| @job.half?(load.id) }
 
         seen = places.select { |place| @situation.open?(place) }
         shown = seen.map { |place| hot_tab(place) }

@@ -185,8 +185,15 @@ module Dielectra
         halves = skeleton.layout.halves
         (@found_boxes ||= {})[halves] ||= @job.boxes.map(&:id).select { |place| @situation.open?(place) }.to_h do |place|
           box = found(place)
-          [place, halves.include?(place) && !box.kind.include?("hot_tab") ? box.dup.tap { |half| half.kind = ClosedBox.halved(box.kind) } : box]
+          [place, halves.include?(place) && !box.kind.include?("hot_tab") ? halved(box) : box]
         end
+      end
+
+      # A receptacle of which one half is switched; where its tab was seen to be whole, that is what is wrong.
+      def halved(box)
+        return box.dup.tap { |half| half.deviation = Deviation.new(kind: :tab, place: box.place, device: box.device) } if @situation.tab_intact?(box.place)
+
+        box.dup.tap { |half| half.kind = ClosedBox.halved(box.kind) }
       end
 
       # Every closed box as it was meant.

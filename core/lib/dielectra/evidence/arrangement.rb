@@ -39,6 +39,13 @@ module Dielectra
                         kinds: kinds.merge(id => kind), lamps:)
       end
 
+      # The same with a tab of a device broken off.
+      # @param kind [String] what it is so far
+      def with_tab_off(id, kind, tab) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Arrangement.without_tab(kind, tab)), lamps:)
+
+      # The name of a kind without one of its tabs.
+      def self.without_tab(kind, tab) = kind.include?(tab) ? kind : "#{kind}#{Trade::DeviceKind::WITHOUT}#{tab}"
+
       def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])
 
       # Joints with some points brought together, along with all that touches them.

@@ -65,6 +65,17 @@ module Dielectra
         ((wanted["always"] || []) - halves - others).any?
       end
 
+      # Whether of a receptacle only one half is to be switched, and the other to stay live.
+      def half?(load) = wanted["control"]&.key?("#{load}.#{SWITCHED_HALF}") || false
+
+      # The half that can be switched by itself.
+      SWITCHED_HALF = "1"
+
+      # What a load was seen to do; the switched half of a receptacle goes by its own name or the receptacle's.
+      # @param answer [Hash] of a look
+      # @return [String, nil]
+      def light(answer, load) = answer&.dig("loads", load) || answer&.dig("loads", "#{load}.#{SWITCHED_HALF}")
+
       # The load one looks at first.
       def wanted_load = wanted_loads.first
 

@@ -146,7 +146,19 @@ module Dielectra
 
       # The same with what the devices' tabs join.
       def joints_with_tabs(place)
-        opened.fetch(place)["devices"].reduce(found_joints(place)) { |joints, row| Trade::DeviceKind[found_kind(place, row)].through(row["id"], joints) }
+        opened.fetch(place)["devices"].reduce(found_joints(place)) do |joints, row|
+          kind = found_kind(place, row)
+          Trade::DeviceKind[job.half?(row["id"]) ? Arrangement.without_tab(kind, HOT_TAB) : kind].through(row["id"], joints)
+        end
+      end
+
+      # The tab between the hot screws of a receptacle.
+      HOT_TAB = "hot_tab"
+
+      # Whether the tab is whole that has to be broken off for one half to be switched.
+      def tab_intact?(place)
+        row = opened.fetch(place)["devices"].find { |device| job.half?(device["id"]) }
+        !row.nil? && row[HOT_TAB] == "intact"
       end
 
       # The kind of a device as it was found, tabs that were broken off included; where nobody said, wires on both of the screws
@@ -321,6 +333,7 @@ module Dielectra
         when "replace" then replaced(step["device"], step["kind"])
         when "find_breaker" then located(answer["device"])
         when "bench" then {benched: benched.merge([step["device"], Trade::Position.raised?(step["position"])] => answer["closed"])}
+        when "tab" then {arrangement: arrangement.with_tab_off(step["device"], kind_of(step["device"]), step["tab"])}
         when "mark" then {tapes: tapes.merge(step["point"] => step["tape"])}
         else {}
         end

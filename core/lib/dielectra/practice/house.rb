@@ -42,7 +42,7 @@ module Dielectra
 
       def perform(step)
         case step["do"]
-        when "watch" then {"loads" => network.loads, "breakers" => network.breakers}
+        when "watch" then {"loads" => halves(network.loads), "breakers" => network.breakers}
         when "set" then set(step["device"], step["to"])
         when "wiggle" then wiggle(step["device"])
         when "breaker" then breaker(step["device"], step["to"])
@@ -85,6 +85,11 @@ module Dielectra
 
         @slip_in ||= @random.rand(1..10)
         (@slip_in -= 1).zero?
+      end
+
+      # Loads, the halves of receptacles by their own names as well.
+      def halves(loads)
+        loads.merge(@circuit.devices.select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }.to_h { |item| ["#{item.id}.1", loads[item.id]] })
       end
 
       # The house with what comes and goes as it is at the moment.

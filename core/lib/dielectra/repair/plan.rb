@@ -5,22 +5,24 @@ module Dielectra
     # What has to be done so that every control works the light, in places that are open or would have to be opened.
     # `obstacle` names a fault that nothing within reach can mend; such a plan does nothing.
     class Plan
-      attr_reader :joints, :remakes, :replacements, :lamp, :tapes, :functions, :obstacle, :changed
+      attr_reader :joints, :remakes, :replacements, :tabs, :lamp, :tapes, :functions, :obstacle, :changed
 
       # @param joints [Hash{String => Array<Array<String>>}] place => what shall touch what, where that changes
       # @param changed [Hash{String => Array<String>}] place => points that will touch something else
       # @param remakes [Hash{String => Array<String>}] place => points whose joint has to be made anew
       # @param replacements [Hash{String => String}] device => kind of the new one
+      # @param tabs [Hash{String => String}] device => tab to be broken off
       # @param lamp [String, nil] luminaire that needs a lamp
       # @param tapes [Hash{String => String}] point => tape, for conductors whose colour would lie
       # @param functions [Hash{String => String}] conductor's point => function once done
       # @param obstacle [Diagnosis::Deviation, nil]
-      def initialize(joints: {}, changed: {}, remakes: {}, replacements: {}, lamp: nil, tapes: {}, functions: {}, obstacle: nil,
+      def initialize(joints: {}, changed: {}, remakes: {}, replacements: {}, tabs: {}, lamp: nil, tapes: {}, functions: {}, obstacle: nil,
                      places: {}, open: [])
         @joints = joints
         @changed = changed
         @remakes = remakes
         @replacements = replacements
+        @tabs = tabs
         @lamp = lamp
         @tapes = tapes
         @functions = functions
@@ -33,7 +35,7 @@ module Dielectra
 
       # Boxes that hands have to go into.
       def places
-        @places ||= (joints.keys | remakes.keys | replacements.keys.map { |device| @device_places.fetch(device) } |
+        @places ||= (joints.keys | remakes.keys | (replacements.keys + tabs.keys).map { |device| @device_places.fetch(device) } |
                           tapes.keys.map { |point| point.split("/").first }).sort
       end
 
@@ -45,6 +47,8 @@ module Dielectra
 
       def replacements_at(place) = replacements.select { |device, _| @device_places.fetch(device) == place }
 
+      def tabs_at(place) = tabs.select { |device, _| @device_places.fetch(device) == place }
+
       def tapes_at(place) = tapes.select { |point, _| point.start_with?("#{place}/") }
 
       # Two plans with the same key are the same work. Of a box still closed only that it has to be opened is known.
@@ -52,7 +56,7 @@ module Dielectra
         @key ||= [
           obstacle && [obstacle.kind, obstacle.cable, obstacle.points].compact,
           closed_places, joints.slice(*@open).sort, remakes.slice(*@open).sort,
-          replacements.select { |device, _| @open.include?(@device_places.fetch(device)) }.sort, lamp
+          replacements.select { |device, _| @open.include?(@device_places.fetch(device)) }.sort, lamp, tabs.sort
         ]
       end
 
@@ -68,6 +72,7 @@ module Dielectra
         joints.each do |place, to|
           arrangement = arrangement.with_joints(place, from: arrangement.joints.fetch(place) { situation.joints(place) }, to:)
         end
+        tabs.each { |device, tab| arrangement = arrangement.with_tab_off(device, situation.kind_of(device) || "receptacle", tab) }
         touched = arrangement.touched + remakes.values.flatten
         Evidence::Arrangement.new(joints: arrangement.joints, touched:, kinds: arrangement.kinds,
                                   lamps: arrangement.lamps + [lamp].compact)

@@ -50,6 +50,9 @@ module Dielectra
         return Plan.new(obstacle: out_of_reach) if out_of_reach
         return finished(hypothesis, situation) if @soundness.sound?(hypothesis, arrangement)
 
+        tabs = tabs(hypothesis, arrangement)
+        return tabs_only(hypothesis, situation, tabs) if tabs.any?
+
         best = shared_rewire(hypothesis, situation)
         return Plan.new(obstacle: obstacle(hypothesis)) unless best
 
@@ -61,6 +64,19 @@ module Dielectra
         Plan.new(joints: joints(targets, changed, replacements), changed:, remakes:, replacements:, functions:,
                  lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(arrangement, lamp) },
                  tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+      end
+
+      # Tabs that are whole and have to be broken off.
+      # @return [Hash{String => String}] device => tab
+      def tabs(hypothesis, arrangement)
+        hypothesis.deviations.select { |deviation| deviation.kind == :tab && !arrangement.kinds.key?(deviation.device) }
+                  .to_h { |deviation| [deviation.device, Evidence::Situation::HOT_TAB] }
+      end
+
+      # The tab first; what else is wrong shows afterwards.
+      def tabs_only(hypothesis, situation, tabs)
+        functions = functions_now(hypothesis, situation)
+        Plan.new(functions:, tabs:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
       end
 
       # A joint that makes no contact in a junction that nobody knows of.

@@ -330,6 +330,9 @@ module Dielectra
       def work(plan, place, hands)
         device, kind = plan.replacements_at(place).first
         return hands.replace(device, kind) if device
+
+        receptacle, tab = plan.tabs_at(place).first
+        return hands.tab(receptacle, tab) if receptacle
         return hands.arrange(without(place, plan.remakes[place])) if plan.remakes[place]
         return hands.arrange(plan.joints[place]) if plan.joints[place]
 

@@ -34,7 +34,7 @@ module Dielectra
         @found ||= begin
           so_far = Evidence::Situation.start(@job)
           @session.steps.each_with_object({}) do |step, seen|
-            light = step.dig("answer", "loads", @job.wanted_load.id)
+            light = @job.light(step["answer"], @job.wanted_load.id)
             if light && so_far.arrangement == Evidence::Arrangement.as_found
               positions = step["do"] == "report" ? step["positions"] : so_far.positions
               seen[known(positions)] = light unless step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }

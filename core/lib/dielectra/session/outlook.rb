@@ -125,7 +125,7 @@ module Dielectra
       def work_in(place, plan)
         points = (plan.changed[place] || []).size + remade(place, plan.remakes[place] || [])
         (points * @costs["arrange_point"]) + (plan.replacements_at(place).size * (@costs["replace"] + PART)) +
-          (plan.tapes_at(place).size * @costs["mark"])
+          (plan.tapes_at(place).size * @costs["mark"]) + (plan.tabs_at(place).size * @costs["tab"])
       end
 
       # Points whose joint changes where joints are taken apart and made anew.

@@ -63,6 +63,9 @@ module Dielectra
           issue(do: "bench", device: here(device), position:)
         end
 
+        # A tab of a device here, broken off for good.
+        def tab(device, name) = issue(do: "tab", device: here(device), tab: name)
+
         def mark(point, tape) = issue(do: "mark", point:, tape:)
 
         def probe(tool, points)

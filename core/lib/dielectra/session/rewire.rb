@@ -38,7 +38,8 @@ module Dielectra
         end
         moved = Moves.between(before, after)
         taped = plan.tapes_at(place).map { |point, tape| {"what" => "Tape #{Instruction.wire(point)} #{tape}", "from" => nil, "to" => nil} }
-        replaced + remade + moved + taped
+        broken = plan.tabs_at(place).map { |device, tab| {"what" => "Break off the #{tab.delete_suffix("_tab")} tab of #{device}", "from" => nil, "to" => nil} }
+        replaced + broken + remade + moved + taped
       end
 
       def materials(plan)

@@ -38,6 +38,8 @@ module Dielectra
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
         groups = (job.wanted["control"] || {}).each_value.map(&:sort).uniq
         refuse("loads on different switches are not covered yet: all loads have to be on the same ones.", "/wanted/control") if groups.size > 1
+        other = (job.wanted["control"] || {}).keys.find { |name| name.include?(".") && !job.half?(name.split(".").first) }
+        refuse("only the first half of a receptacle can be the switched one so far, and no other part.", "/wanted/control/#{other}") if other
         refuse("loads that are to be always live are not covered yet, but for the other half of the receptacle that is switched.", "/wanted/always") if job.always_elsewhere?
       end
       private_class_method :check_wanted

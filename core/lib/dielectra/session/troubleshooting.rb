@@ -182,7 +182,7 @@ module Dielectra
       end
 
       def note_watch(step)
-        light = step.dig("answer", "loads", job.wanted_load.id)
+        light = job.light(step["answer"], job.wanted_load.id)
         return unless step["do"] == "watch" && light
         return if step.dig("answer", "breakers")&.value?("tripped")
 
