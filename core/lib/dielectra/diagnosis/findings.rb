@@ -70,7 +70,10 @@ module Dielectra
       # @return [Array<Hash>] in the form of a conclusion, from the likeliest hypothesis and what was changed
       def causes
         found = @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious? ? [] : stated(changed_causes, hidden_causes)
-        found.empty? && @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : found
+        return found unless found.empty?
+
+        # Where two boxes do not match, either may count as the wrong one. The one that was made up anew is named then.
+        @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : changes { true }
       end
 
       # What may be wrong, with probabilities, likeliest first.
@@ -153,14 +156,19 @@ module Dielectra
         end
       end
 
-      def changed_causes
+      # What was changed in the boxes that were wrong.
+      def changed_causes = changes { |place| !right_as_found?(place) }
+
+      # What was changed, box by box.
+      # @yield [place] whether a box that was made up anew counts
+      def changes
         @situation.opened.keys.flat_map do |place|
           now = @situation.joints(place)
           swapped = replaced_kinds(place)
           next swapped unless swapped.empty?
 
           next wrong_device(place) if wrong_device?(place)
-          next [] if right_as_found?(place)
+          next [] unless yield(place)
 
           changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
           changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
