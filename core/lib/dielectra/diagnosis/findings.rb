@@ -72,7 +72,7 @@ module Dielectra
         found = @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious? ? [] : stated(changed_causes, hidden_causes)
         return found unless found.empty?
 
-        # Where two boxes do not match, either may count as the wrong one. The one that was made up anew is named then.
+        # If two boxes do not match, either may be called the miswired one. Name the box that was rewired.
         @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : changes { true }
       end
 
@@ -99,7 +99,7 @@ module Dielectra
         layout.scheme == Design::Scheme::PRESENT ? [] : [{"kind" => "miswired", "place" => layout.chain.first, "scheme" => layout.scheme.name.to_s}]
       end
 
-      # Of the causes those that are so likely, whatever else is wrong.
+      # Causes with at least a given probability, and those already repaired.
       # @param least [Float]
       # @return [Array<Hash>]
       def certain_causes(least)
@@ -138,13 +138,13 @@ module Dielectra
         sums.select { |_, share| share > 0.001 }.sort_by { |_, share| -share }.to_h
       end
 
-      # What was changed and what hides; of a switch of the wrong kind nothing else is said.
+      # Causes that were repaired and faults still hidden. Hidden faults of a switch that was replaced are left out.
       def stated(changed, hidden)
         wrong = changed.select { |cause| %w[wrong_device tab].include?(cause["kind"]) }.map { |cause| cause["device"] }
         (changed + hidden.reject { |cause| wrong.include?(cause["device"]) }).uniq
       end
 
-      # Whether the likeliest hypothesis has nothing wrong that would keep the light from obeying.
+      # Whether the likeliest hypothesis does not blame the supply.
       def unsuspicious? = @belief.hypotheses.first.nil? || @belief.hypotheses.first.deviations.none? { |deviation| deviation.kind == :no_supply }
 
       # Probability of a cause: of its kind, in its place or run.
@@ -156,10 +156,10 @@ module Dielectra
         end
       end
 
-      # What was changed in the boxes that were wrong.
+      # Causes repaired so far, in boxes that were most likely miswired when they were opened.
       def changed_causes = changes { |place| !right_as_found?(place) }
 
-      # What was changed, box by box.
+      # One cause for each opened box that was rewired or got another device.
       # @yield [place] whether a box that was made up anew counts
       def changes
         @situation.opened.keys.flat_map do |place|

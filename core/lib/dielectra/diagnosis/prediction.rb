@@ -11,7 +11,7 @@ module Dielectra
       FOUND_TRIPPED = 0.05
       # Likelihood below which somebody must have been wrong about a light.
       MISREAD = 0.1
-      # What comes and goes is seen to flicker: at a look, in what a customer tells, while its toggle is wiggled.
+      # How often an intermittent fault shows as flicker: when one looks, in a customer's report, and during a wiggle.
       FLICKERS = {lamp: 0.15, report: 0.5, wiggle: 0.85}.freeze
       # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
       FLICKERS_FOR_NOTHING = 0.01
@@ -22,7 +22,7 @@ module Dielectra
       IN_SERIES = 0.1
       # Loads that draw power without making a tester beep, or that an ohmmeter does not see.
       QUIET = 0.3
-      # What lies beyond is plugged in, so that a conductor behind it is as live as what feeds it.
+      # How often a load downstream is plugged in, so that the conductor after it is live through the load.
       PLUGGED_IN = 0.5
 
       # How two points may be heard to be joined: the combinations in which they are by copper, of these those in which it hangs on a
@@ -64,7 +64,7 @@ module Dielectra
         mixed(hypothesis, ways.map { |way| in_states(way, observation) })
       end
 
-      # What comes and goes is drawn anew once it was stirred.
+      # After a throw, a move or a power-up, an intermittent fault may make contact again or not.
       # @return [Float] probability that it makes contact, before the observation
       def contact_before(hypothesis, observation)
         observation.number.is_a?(String) || observation.stirred.intersect?(hypothesis.stirring) ? Hypothesis::EVEN : hypothesis.making_contact
@@ -131,7 +131,7 @@ module Dielectra
       # @return [Boolean] whether the breaker lets go
       def trips?(hypothesis, arrangement, raised) = light(hypothesis, arrangement, raised) == :tripped
 
-      # What has been stirred since anything was last seen or read.
+      # Devices, places and the power that were thrown, moved or switched on since the last look or reading.
       def stirred = @world.stirred
 
       # How likely each combination of contacts is under a hypothesis.
@@ -291,7 +291,7 @@ module Dielectra
         end
       end
 
-      # What is asked in each state, worked out once for states that are alike in some masks.
+      # The block's answer for each contact state, computed once for states with equal bits in all masks.
       # @param masks [Array<Integer>]
       # @yieldparam state [Integer] the bit of a combination
       # @return [Array<Float>]
@@ -328,7 +328,7 @@ module Dielectra
 
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
 
-      # A light that comes and goes, or does not where what comes and goes makes no difference to it.
+      # How a light behaves with an intermittent fault in the circuit, which may not affect this light.
       def coming_and_going(hypothesis, observation)
         with, without = hypothesis.ways.map { |way| in_states(way, observation) }
         share = flickering(hypothesis, observation)

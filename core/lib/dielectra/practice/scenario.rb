@@ -213,7 +213,7 @@ module Dielectra
          "tools" => %w[ncv voltage continuity resistance bench], "began" => began, "steps" => chance?(0.6) ? reports : []}.compact
       end
 
-      # What comes and goes is what the customer says of it, mostly.
+      # What the customer says about how it began. Most intermittent faults are reported as such.
       def began = ("comes_and_goes" if Intermittence.settled(@circuit).size > 1 && chance?(0.8))
 
       def reports

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # Before a circuit is called right in which something may come and go, or in which nothing was done at all though somebody was
-    # called: every combination seen right twice, and every toggle wiggled, without being thrown, while the light burns through it.
+    # The tests for an intermittent fault. Every combination must be seen right twice, and every toggle wiggled while the light is on.
+    # They are required if a fault may be intermittent, or if nothing was repaired.
     class Steadiness
       # @param session [Troubleshooting] with the power on and the proof complete
       def initialize(session)
