@@ -53,7 +53,7 @@ def play(name)
   job = Dielectra::Evidence::Job.read(read(name, "job"))
   slips = OPTIONS[:slips] == "one" ? :one : OPTIONS[:slips].to_f
   house = Dielectra::Practice::House.new(circuit, random:, slips:, unsure: OPTIONS[:unsure])
-  watch = Dielectra::Practice::Watchman.new(house, job)
+  watch = Dielectra::Practice::SafetyObserver.new(house, job)
   times = []
   session = timed(times) { Dielectra::Session::Troubleshooting.new(job).tap(&:next) }
   until session.next.is_a?(Dielectra::Session::Conclusion)

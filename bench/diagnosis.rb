@@ -35,7 +35,7 @@ def play(seed)
   scenario = Dielectra::Practice::Scenario.new(Random.new(seed), family: FAMILY)
   slips = SLIPS == "one" ? :one : SLIPS.to_f
   house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(seed + 1), slips:, unsure: UNSURE)
-  watch = Dielectra::Practice::Watchman.new(house, scenario.job)
+  watch = Dielectra::Practice::SafetyObserver.new(house, scenario.job)
   times = []
   session = timed(times) { Dielectra::Session::Troubleshooting.new(scenario.job).tap(&:next) }
   small = nil
@@ -63,17 +63,17 @@ def judged(seed, scenario, house, session, times, watch)
   left = Dielectra::Practice::Handover.new(scenario.circuit, house.circuit, scenario.job, opened: session.situation.opened.keys)
   hazards = inspections.flat_map(&:hazards).uniq + left.shortcomings
   solved = session.next.status == "solved"
-  beyond = !Dielectra::Practice::Foreknowledge.new(scenario).mendable?
+  beyond = !Dielectra::Practice::PerfectInformation.new(scenario).mendable?
   outcome = if watch.unsafe.any? then :unsafe
             elsif solved then inspections.all?(&:obeys?) && hazards.empty? ? :solved : :wrong
             else beyond ? :stopped : :gave_up
             end
   walks = session.steps.each_cons(2).count { |one, other| other["do"].include?("breaker") && !one["do"].include?("breaker") }
   Game.new(seed:, roles: roles(house, session), family: scenario.family, trouble: scenario.trouble, outcome:, minutes: session.minutes,
-           least: Dielectra::Practice::Foreknowledge.new(scenario).minutes, fixed: Dielectra::Practice::FixedProcedure.new(scenario).minutes,
+           least: Dielectra::Practice::PerfectInformation.new(scenario).minutes, fixed: Dielectra::Practice::FixedProcedure.new(scenario).minutes,
            replacing: Dielectra::Practice::FixedProcedure.new(scenario).minutes_replacing_first, walks:, steps: session.steps.size, times:,
            note: [watch.unsafe.first, session.next.why, *(solved ? hazards : [])].compact.join("; "),
-           traits: traits(scenario), named: Dielectra::Practice::Foreknowledge.new(scenario).named?(session.next.causes))
+           traits: traits(scenario), named: Dielectra::Practice::PerfectInformation.new(scenario).named?(session.next.causes))
 end
 
 # What the session must not take for granted in a house.

@@ -29,7 +29,7 @@ module Server
     def last_done
       index = steps.rindex { |step| step["do"] != "report" } or return
       session = Sessions.of(@job)
-      Dielectra::Session::Instruction.of(steps[index].except("id", "answer"), session.situation)["title"]
+      Dielectra::Presentation::Instruction.of(steps[index].except("id", "answer"), session.situation)["title"]
     end
   end
 end

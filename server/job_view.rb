@@ -9,9 +9,9 @@ module Server
     end
 
     def to_h
-      {call: CallSummary.new(@job).to_h, volts: @session.job.supply_volts, controls:, load: load_row, grid:, power: Dielectra::Session::Power.new(situation).to_h, boxes:,
-       next: advice, instead:, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Session::Ahead.new(@session).to_h,
-       repair: Dielectra::Session::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
+      {call: CallSummary.new(@job).to_h, volts: @session.job.supply_volts, controls:, load: load_row, grid:, power: Dielectra::Presentation::Power.new(situation).to_h, boxes:,
+       next: advice, instead:, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Presentation::Ahead.new(@session).to_h,
+       repair: Dielectra::Presentation::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
     end
 
     # The likeliest explanation in a sentence.
@@ -24,13 +24,13 @@ module Server
 
     def situation = @session.situation
 
-    def wording = Dielectra::Session::Wording
+    def wording = Dielectra::Presentation::Wording
 
     def conclusion = @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next : nil
 
-    def advice = conclusion ? nil : Dielectra::Session::Advice.next(@session).to_h
+    def advice = conclusion ? nil : Dielectra::Presentation::Advice.next(@session).to_h
 
-    def instead = conclusion ? [] : Dielectra::Session::Advice.instead(@session).map(&:to_h)
+    def instead = conclusion ? [] : Dielectra::Presentation::Advice.instead(@session).map(&:to_h)
 
     def controls
       @session.job.wanted_controls.map do |control|
@@ -44,11 +44,11 @@ module Server
       {id: light.id, place: light.place, name: place_name(light.place), kind: light.kind}
     end
 
-    def place_name(place) = Dielectra::Session::Instruction.name(place)
+    def place_name(place) = Dielectra::Presentation::Instruction.name(place)
 
-    def grid = Dielectra::Session::Grid.new(@session).to_a
+    def grid = Dielectra::Presentation::Grid.new(@session).to_a
 
-    def boxes = Dielectra::Session::Boxes.new(@session).to_a
+    def boxes = Dielectra::Presentation::Boxes.new(@session).to_a
 
     def suspects
       @session.findings.suspects.first(5).reject { |_, share| share < 0.005 }.map { |causes, share| {sentence: wording.causes(causes), share: share.round(4), causes:} }
@@ -57,9 +57,9 @@ module Server
     def steps
       so_far = Dielectra::Evidence::Situation.start(@session.job)
       @session.steps.map do |step|
-        told = Dielectra::Session::Instruction.of(step.except("id", "answer"), so_far)
-        row = {number: step["id"], title: told["title"], answer: Dielectra::Session::Instruction.answered(step, step["answer"] || {}, @session.job.region),
-               place: place_name(told["place"]), minutes: @session.costs.of(step, so_far).round(1), step: step.except("id"), others: Dielectra::Session::Corrections.of(step, @session.job)}
+        told = Dielectra::Presentation::Instruction.of(step.except("id", "answer"), so_far)
+        row = {number: step["id"], title: told["title"], answer: Dielectra::Presentation::Instruction.answered(step, step["answer"] || {}, @session.job.region),
+               place: place_name(told["place"]), minutes: @session.costs.of(step, so_far).round(1), step: step.except("id"), others: Dielectra::Presentation::Corrections.of(step, @session.job)}
         so_far = so_far.after(step)
         row
       end

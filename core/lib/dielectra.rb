@@ -9,6 +9,8 @@ require "zeitwerk"
 module Dielectra
   loader = Zeitwerk::Loader.for_gem
   loader.inflector.inflect("cli" => "CLI")
+  # These folders are rooms of one namespace: diagnosis/belief/hypothesis.rb defines Diagnosis::Hypothesis.
+  loader.collapse("#{__dir__}/dielectra/diagnosis/*", "#{__dir__}/dielectra/session/*")
   loader.setup
 
   # Something a person handed in cannot be used. `pointer` is the JSON pointer of the place, the message one sentence.

@@ -38,7 +38,7 @@ module Server
 
       get("/jobs/:id/why") do
         session = Sessions.of(job)
-        json({sentences: session.findings.because(session.steps), reasons: Dielectra::Session::Reasons.new(session).to_a})
+        json({sentences: session.findings.because(session.steps), reasons: Dielectra::Presentation::Reasons.new(session).to_a})
       end
 
       get "/jobs/:id/file" do

@@ -28,7 +28,7 @@ RSpec.describe "A job in the browser", type: :feature do
     session = Server::Sessions.of(Server::Job.find(id))
     step = session.next
     count = session.steps.size + 1
-    title = Dielectra::Session::Instruction.of(step.to_h, session.situation)["title"]
+    title = Dielectra::Presentation::Instruction.of(step.to_h, session.situation)["title"]
     expect(page).to have_css("h2", text: title)
     answer = house.answer(step.to_h)
     step.do == "open" ? write_down(answer["found"]) : find_button(label(step, answer)).click
@@ -40,7 +40,7 @@ RSpec.describe "A job in the browser", type: :feature do
     return {"on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers"}.fetch(answer["loads"]["L1"]) if step.do == "wiggle"
     return "All dead" if step.do == "prove_dead"
     return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load") if answer.key?("ohms")
-    return {"beep" => "Beeps", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark"}.fetch(answer["reads"]) if answer["reads"]
+    return {"beep" => "ContinuitySignatures", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark"}.fetch(answer["reads"]) if answer["reads"]
     return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
 
     "Done"

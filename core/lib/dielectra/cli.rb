@@ -119,7 +119,7 @@ module Dielectra
     def job_ledger(read)
       raise InvalidInput, "a job has no netlist: --spice takes a circuit." if options[:spice]
 
-      Evidence::Ledger.new(Evidence::Job.read(read)).to_s
+      Presentation::Ledger.new(Evidence::Job.read(read)).to_s
     end
 
     def two(name)

@@ -72,18 +72,18 @@ RSpec.describe Dielectra::Design::Layout do
     end
   end
 
-  describe Dielectra::Design::Stand do
+  describe Dielectra::Design::Duty do
     let(:chain) { layout([%w[panel a], %w[a b], %w[b c], %w[c l]], chain: %w[a b c]) }
 
     it "asks for the kind of switch that its place in the chain needs" do
-      expect(%w[a b c l].map { |place| chain.stand(place).kind }).to eq(["three_way", "four_way", "three_way", nil])
-      expect(layout([%w[panel a], %w[a l]], chain: %w[a]).stand("a").kind).to eq("single_pole")
+      expect(%w[a b c l].map { |place| chain.duty(place).kind }).to eq(["three_way", "four_way", "three_way", nil])
+      expect(layout([%w[panel a], %w[a l]], chain: %w[a]).duty("a").kind).to eq("single_pole")
     end
 
     it "is served by a dimmer, and alone by a three-way" do
-      alone = layout([%w[panel a], %w[a l]], chain: %w[a]).stand("a")
-      expect([alone.served_by?("dimmer"), alone.served_by?("three_way"), alone.served_by?("four_way"), chain.stand("a").served_by?("dimmer_three_way"),
-              chain.stand("b").served_by?("three_way")]).to eq([true, true, false, true, false])
+      alone = layout([%w[panel a], %w[a l]], chain: %w[a]).duty("a")
+      expect([alone.served_by?("dimmer"), alone.served_by?("three_way"), alone.served_by?("four_way"), chain.duty("a").served_by?("dimmer_three_way"),
+              chain.duty("b").served_by?("three_way")]).to eq([true, true, false, true, false])
     end
   end
 

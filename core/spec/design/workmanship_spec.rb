@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Design::Workmanship do
-  subject(:box) { described_class.new(device: "S1", kind: "three_way", stand:) }
+  subject(:box) { described_class.new(device: "S1", kind: "three_way", duty:) }
 
   let(:layout) { Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b light]]), chain: %w[a b], lights: ["light"]) }
-  let(:stand) { layout.stand("a") }
+  let(:duty) { layout.duty("a") }
   let(:functions) do
     {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "traveler_1", "a/2.red" => "traveler_2", "a/2.white" => "neutral"}
   end
@@ -31,14 +31,14 @@ RSpec.describe Dielectra::Design::Workmanship do
   end
 
   it "calls a single-pole in a pair the wrong device" do
-    single = described_class.new(device: "S1", kind: "single_pole", stand:)
+    single = described_class.new(device: "S1", kind: "single_pole", duty:)
     joints = [%w[S1.terminal_1 a/1.black], %w[S1.terminal_2 a/2.black], %w[a/1.white a/2.white]]
     expect(single.judge(joints, functions).label).to eq(:wrong_device)
   end
 
   it "takes either pair of a four-way for either hop, as long as pairs stay together" do
     chain = Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b c], %w[c light]]), chain: %w[a b c], lights: ["light"])
-    middle = described_class.new(device: "S2", kind: "four_way", stand: chain.stand("b"))
+    middle = described_class.new(device: "S2", kind: "four_way", duty: chain.duty("b"))
     carries = {"b/1.black" => "traveler_1", "b/1.red" => "traveler_2", "b/2.black" => "traveler_1_2", "b/2.red" => "traveler_2_2"}
     screws = %w[pair_1_a pair_1_b pair_2_a pair_2_b].map { |screw| "S2.#{screw}" }
     judged = ->(points) { middle.judge(screws.zip(points), carries).label }

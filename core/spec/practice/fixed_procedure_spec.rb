@@ -6,7 +6,7 @@ RSpec.describe Dielectra::Practice::FixedProcedure do
   it "costs more than knowing the truth, whatever is wrong" do
     %i[exchanged apart_all contact_stuck_open joint_open no_supply].each do |trouble|
       house = scenario(5, trouble)
-      expect(described_class.new(house).minutes).to be > Dielectra::Practice::Foreknowledge.new(house).minutes
+      expect(described_class.new(house).minutes).to be > Dielectra::Practice::PerfectInformation.new(house).minutes
     end
   end
 

@@ -38,7 +38,7 @@ RSpec.describe Dielectra::Practice::Readings do
   end
 end
 
-RSpec.describe Dielectra::Practice::Watchman do
+RSpec.describe Dielectra::Practice::SafetyObserver do
   let(:house) { Dielectra::Practice::House.new(demo_circuit("boathouse")) }
   let(:watchman) { described_class.new(house, demo_job("boathouse")) }
 

@@ -2,7 +2,7 @@
 
 RSpec.describe Dielectra::Repair::Target do
   let(:porch) { Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel porch], %w[porch light]]), chain: %w[porch], lights: ["light"]) }
-  let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", stand: porch.stand("porch")) }
+  let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", duty: porch.duty("porch")) }
   let(:grounds) { %w[a/1.bare a/2.bare S1.ground] }
   let(:feed_through) { {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "load", "a/2.white" => "neutral", "a/2.red" => nil} }
 

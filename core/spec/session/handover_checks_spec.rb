@@ -23,7 +23,7 @@ RSpec.describe "Before a job is handed over" do
     end.select { |joint| joint["points"].size > 1 }
     document["faults"] = [{"kind" => "short", "between" => %w[lamp_room/1.red lamp_room.box], "ohms" => 0.0}]
     played = Dielectra::Practice::House.new(Dielectra::Circuit.read(document))
-    watch = Dielectra::Practice::Watchman.new(played, demo_job("tower_stair"))
+    watch = Dielectra::Practice::SafetyObserver.new(played, demo_job("tower_stair"))
     session = play(played, demo_job("tower_stair")) { |step| watch.check!(step) }
     expect([session.next.status, session.next.why, watch.unsafe]).to match(["stopped", /metal of the lamp room box is live/, []])
     expect(session.next.causes).to include("kind" => "short", "place" => "lamp_room", "points" => ["lamp_room.box"])
@@ -120,7 +120,7 @@ RSpec.describe Dielectra::Session::Scope do
   end
 end
 
-RSpec.describe Dielectra::Session::Corrections do
+RSpec.describe Dielectra::Presentation::Corrections do
   let(:job) { demo_job("tower_stair") }
 
   def labels(step) = described_class.of(step, job).map { |row| row["label"] }

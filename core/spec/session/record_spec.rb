@@ -50,7 +50,7 @@ RSpec.describe "Readings for the record" do
 
     it "asks nothing where one cause is plain" do
       session = opened("tower_stair", "tower_door")
-      looked = Dielectra::Session::Candidate.new(purpose: :repair, subject: session.plan, step: session.next)
+      looked = Dielectra::Session::Action.new(purpose: :repair, subject: session.plan, step: session.next)
       expect(described_class.new(session).step(looked)).to be_nil
     end
   end

@@ -23,23 +23,23 @@ RSpec.describe "Rules of the work" do
     expect([session.next.do, session.decision.rule]).to eq(["prove_dead", :prove_dead])
   end
 
-  describe Dielectra::Session::BeforePower do
+  describe Dielectra::Session::PreEnergizationTest do
     # Wires moved, power still off.
     let(:moved) { until_step(opened("tower_stair", "tower_door", "lamp_room", house:), house) { |step| step.do == "probe" && step["tool"] == "resistance" } }
 
     it "tries line against ground where wires were moved" do
-      expect(moved.before_power.wanted).to match([moved.next.to_h["at"].first[/\A\w+/], "resistance", moved.next["at"]])
-      expect(moved.before_power).not_to be_failed
+      expect(moved.pre_energization_test.wanted).to match([moved.next.to_h["at"].first[/\A\w+/], "resistance", moved.next["at"]])
+      expect(moved.pre_energization_test).not_to be_failed
     end
 
     it "lets the power on once the trial has come out well" do
       moved.record(moved.next.to_h.merge("answer" => {"ohms" => nil}))
-      expect([moved.before_power.wanted, moved.next.to_h.slice("do", "to")]).to eq([nil, {"do" => "breaker", "to" => "on"}])
+      expect([moved.pre_energization_test.wanted, moved.next.to_h.slice("do", "to")]).to eq([nil, {"do" => "breaker", "to" => "on"}])
     end
 
     it "keeps the power off while it has not" do
       moved.record(moved.next.to_h.merge("answer" => {"ohms" => 0.2}))
-      expect([moved.before_power.failed?, moved.permits.energise, moved.before_power.wanted&.last]).to eq([true, nil, moved.steps.last["at"]])
+      expect([moved.pre_energization_test.failed?, moved.permits.energise, moved.pre_energization_test.wanted&.last]).to eq([true, nil, moved.steps.last["at"]])
     end
 
     it "has the trial made once more wherever the power is wanted, and not a third time" do
@@ -54,9 +54,9 @@ RSpec.describe "Rules of the work" do
   it "keeps a breaker off that has tripped as things are joined and thrown now" do
     until_step(session, house) { |step| step.do == "watch" && session.steps.any? { |taken| taken["do"] == "arrange" } }
     session.record(session.next.to_h.merge("answer" => {"loads" => {"L1" => "off"}, "breakers" => {"B1" => "tripped"}}))
-    expect([session.permits.energise, session.before_power.failed?]).to eq([nil, true])
+    expect([session.permits.energise, session.pre_energization_test.failed?]).to eq([nil, true])
     session.record("do" => "set", "device" => "S1", "to" => session.situation.positions["S1"] == "up" ? "down" : "up", "answer" => {"ok" => true})
-    expect(session.before_power).not_to be_failed
+    expect(session.pre_energization_test).not_to be_failed
   end
 
   it "opens the box in which it may be a loose line before it says that no line comes from the panel" do
@@ -111,7 +111,7 @@ RSpec.describe "Rules of the work" do
     end
   end
 
-  describe Dielectra::Session::Reasons do
+  describe Dielectra::Presentation::Reasons do
     it "gives for every conductor what it is, on which answers, and what else it could be" do
       until_step(session, house) { |step| step.is_a?(Dielectra::Session::Step) && step.do == "arrange" }
       rows = described_class.new(session).to_a
@@ -122,7 +122,7 @@ RSpec.describe "Rules of the work" do
     end
   end
 
-  describe Dielectra::Session::Advice do
+  describe Dielectra::Presentation::Advice do
     it "says what could be done instead, each with what it would come to" do
       others = described_class.instead(until_step(session, house) { |step| step.do == "probe" })
       expect(others.map { |advice| advice.to_h["step"] }).not_to include(session.next.to_h)

@@ -55,8 +55,8 @@ module Dielectra
       # @return [Integer] cables that enter a place
       def cables_at(place) = edges_at(place).size + (doubled&.include?(place) ? 1 : 0)
 
-      # @return [Stand] what is in a box, between supply and light
-      def stand(place) = Stand.of(self, place)
+      # @return [Duty] what is in a box, between supply and light
+      def duty(place) = Duty.of(self, place)
 
       # @return [Layout] over the same runs, with the switches in another order or by another scheme
       def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:, doubled:)

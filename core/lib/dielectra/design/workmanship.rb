@@ -14,26 +14,26 @@ module Dielectra
 
       # @param device [String, nil] id of the switch in the box, or of the luminaire
       # @param kind [String, nil] its kind
-      # @param stand [Stand] where the switch stands between line and load
-      def initialize(device:, kind:, stand:)
+      # @param duty [Duty] where the switch stands between line and load
+      def initialize(device:, kind:, duty:)
         @device = device
         @kind = kind
-        @stand = stand
+        @duty = duty
       end
 
       # The same for boxes that are meant alike.
-      def key = @key ||= [@device, @kind, @stand].freeze
+      def key = @key ||= [@device, @kind, @duty].freeze
 
       # Functions that each terminal may carry in this box; a four-way may take either hop on either pair, so there can be
       # more than one way.
       # @return [Array<Hash{String => Array<String>}>] point => functions
       def variants
         @variants ||=
-          case Stand.family(@kind)
+          case Duty.family(@kind)
           when "luminaire" then lamp("hot", "neutral")
           when "fan_light" then lamp("light", "neutral")
           when "receptacle" then lamp("hot_1", "neutral_1")
-          when "receptacle-hot_tab" then lamp("hot_1", "neutral_1").map { |expected| @stand.steady ? expected.merge(switch("hot_2" => [@stand.steady])) : expected }
+          when "receptacle-hot_tab" then lamp("hot_1", "neutral_1").map { |expected| @duty.steady ? expected.merge(switch("hot_2" => [@duty.steady])) : expected }
           when "single_pole" then [switch("terminal_1" => ends, "terminal_2" => ends)]
           when "three_way" then [three_way]
           when "four_way" then four_way
@@ -62,7 +62,7 @@ module Dielectra
       def turns
         @turns ||= variants.flat_map do |expected|
           terminals = expected.to_a
-          if @stand.role == :only && terminals.size == 3 then alone(terminals)
+          if @duty.role == :only && terminals.size == 3 then alone(terminals)
           elsif terminals.size == 4 then pairs(terminals)
           else [terminals, terminals.reverse].uniq
           end
@@ -89,24 +89,24 @@ module Dielectra
 
       # The light between its two functions; by the schemes of old either way round.
       def lamp(hot, neutral)
-        return [{}] unless @stand.lamp
+        return [{}] unless @duty.lamp
 
-        functions = @stand.lamp
+        functions = @duty.lamp
         ways = functions == %w[load neutral] ? [functions] : [functions, functions.reverse]
         ways.map { |here, there| switch(hot => [here], neutral => [there]) }
       end
 
-      def ends = @stand.ends.empty? ? %w[line load] : @stand.ends
+      def ends = @duty.ends.empty? ? %w[line load] : @duty.ends
 
       def three_way
-        return switch("common" => ends, "traveler_1" => ends, "traveler_2" => ends) if @stand.role == :only
+        return switch("common" => ends, "traveler_1" => ends, "traveler_2" => ends) if @duty.role == :only
 
-        travelers = @stand.travelers.flatten
-        switch("common" => @stand.ends, "traveler_1" => travelers, "traveler_2" => travelers)
+        travelers = @duty.travelers.flatten
+        switch("common" => @duty.ends, "traveler_1" => travelers, "traveler_2" => travelers)
       end
 
       def four_way
-        into, out = @stand.role == :middle ? @stand.travelers : [@stand.travelers.flatten, @stand.ends]
+        into, out = @duty.role == :middle ? @duty.travelers : [@duty.travelers.flatten, @duty.ends]
         [[into, out], [out, into]].map do |one, two|
           switch("pair_1_a" => one, "pair_1_b" => one, "pair_2_a" => two, "pair_2_b" => two)
         end
@@ -118,7 +118,7 @@ module Dielectra
         [[one, two, three, four], [two, one, three, four], [two, one, four, three], [one, two, four, three]]
       end
 
-      def fits_chain? = @kind.nil? || !@stand.switch? || Stand.family(@kind) == @stand.kind
+      def fits_chain? = @kind.nil? || !@duty.switch? || Duty.family(@kind) == @duty.kind
 
       # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and do not
       def shortcomings(joints, used, expected)
@@ -154,7 +154,7 @@ module Dielectra
       end
 
       # How often this kind is put where another is needed.
-      def instead = Trade.priors.dig("instead", @stand.kind, Stand.family(@kind)) || SELDOM
+      def instead = Trade.priors.dig("instead", @duty.kind, Duty.family(@kind)) || SELDOM
 
       def weigh(misplaced, loose)
         unless fits_chain?

@@ -130,7 +130,7 @@ module Dielectra
         @runs = @layout.edges.shuffle(random: @random).flat_map { |edge| laid(edge) }
         @second = @family.second ? second_circuit : []
         @runs += @second
-        @kinds = @rooms.to_h { |room| [room, @layout.stand(room).kind] }
+        @kinds = @rooms.to_h { |room| [room, @layout.duty(room).kind] }
         @marked = @rooms.to_h { |room| [room, @kinds[room] == "single_pole" && chance?(0.9)] }
         @turned = @rooms.to_h { |room| [room, chance?(REVERSED)] }
         @plugged = outlets.to_h { |place| [place, (PLUGGED.sample(random: @random) if chance?(PLUGGED_IN))] }
@@ -239,7 +239,7 @@ module Dielectra
         return outlet_joints(place) if outlets.include?(place)
 
         kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds[place]
-        meant = Design::Workmanship.new(device: device(place), kind:, stand: @layout.stand(place))
+        meant = Design::Workmanship.new(device: device(place), kind:, duty: @layout.duty(place))
         turns = meant.turns
         joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))
         joints = fed_through(joints) if receptacle? && @lights.include?(place)

@@ -287,21 +287,21 @@ module Dielectra
         return unless layout.chain.include?(place) && device
 
         kind = hypothesis.kinds(situation.arrangement)[device]
-        stand = layout.stand(place)
-        [device, stand.kind] unless stand.served_by?(kind)
+        duty = layout.duty(place)
+        [device, duty.kind] unless duty.served_by?(kind)
       end
 
       # @param carried [Array<String, nil>] what the conductors of the place are to carry, in the order of its points
       def target(hypothesis, situation, layout, place, carried)
-        stand = layout.stand(place)
+        duty = layout.duty(place)
         points = hypothesis.skeleton.points_at(place)
         memory = memory(hypothesis, situation, place, points)
-        by_stand = (memory[:targets][stand] ||= {})
-        by_stand[carried] ||= begin
+        by_duty = (memory[:targets][duty] ||= {})
+        by_duty[carried] ||= begin
           device = hypothesis.boxes[place].device
           kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
           Target.new(current: memory[:joints], functions: points.zip(carried).to_h, partners: memory[:partners],
-                     workmanship: Design::Workmanship.new(device:, kind:, stand:), grounds: memory[:grounds])
+                     workmanship: Design::Workmanship.new(device:, kind:, duty:), grounds: memory[:grounds])
         end
       end
 

@@ -37,7 +37,7 @@ module Dielectra
 
       # What live metal is called among the causes.
       def live_metal(session)
-        points = session.before_power.live_metal | (session.situation.power == "on" && session.belief.hypotheses.any? ? MetalCheck.new(session).live : [])
+        points = session.pre_energization_test.live_metal | (session.situation.power == "on" && session.belief.hypotheses.any? ? MetalCheck.new(session).live : [])
         points.map { |point| {"kind" => "short", "place" => session.situation.place_of_point(point), "points" => [point]} }
       end
 

@@ -6,8 +6,8 @@ module Dielectra
     class Decision
       # @return [Step, Conclusion]
       attr_reader :outcome
-      # @return [Candidate, nil] what the step is for, where it was weighed against others
-      attr_reader :candidate
+      # @return [Action, nil] what the step is for, where it was weighed against others
+      attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity, :last_check, :second_look, :roles, :mark or :leave
       attr_reader :rule
 
@@ -26,9 +26,9 @@ module Dielectra
 
       # What the step is for, in a form that stays the same on the way there.
       # @return [Array(Symbol, Object), nil]
-      def aim = @candidate && Decision.aim(@candidate)
+      def aim = @action && Decision.aim(@action)
 
-      def self.aim(candidate) = [candidate.purpose, candidate.subject.is_a?(Repair::Plan) ? candidate.subject.key : candidate.subject]
+      def self.aim(action) = [action.purpose, action.subject.is_a?(Repair::Plan) ? action.subject.key : action.subject]
 
       private
 
@@ -58,14 +58,14 @@ module Dielectra
       def first = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(@session).step)
 
       # What is gone on with before anything is weighed.
-      def under_way = ruled(:steady, Steadiness.new(@session).survey) || ruled(:live_search, live_search) || ruled(:polarity, Polarity.new(@session).again)
+      def under_way = ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) || ruled(:polarity, Polarity.new(@session).again)
 
       # A job that leads nowhere.
       def given_over
         return halt(:no_layout) if belief.hypotheses.empty?
         return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
 
-        return halt(:live_metal) if @session.before_power.live_metal.any?
+        return halt(:live_metal) if @session.pre_energization_test.live_metal.any?
 
         halt(:no_progress) if circling?
       end
@@ -81,7 +81,7 @@ module Dielectra
         polarity = Polarity.new(@session)
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
-        ruled(:polarity, polarity.step) || ruled(:steady, Steadiness.new(@session).step) || last_check || asked || handed_over || Conclusion.solved(@session)
+        ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check || asked || handed_over || Conclusion.solved(@session)
       end
 
       # What is read and done for whoever lives with it, and for the record, once a circuit is right.
@@ -99,7 +99,7 @@ module Dielectra
       def worn = situation.worn.reject { |place, _| situation.declined_at?(place) }
 
       # Whether the last answer is not what the likeliest hypothesis would have led one to expect.
-      def surprised? = belief.misfits(belief.hypotheses.first).last&.equal?(belief.observations.last)
+      def surprised? = belief.discrepancies(belief.hypotheses.first).last&.equal?(belief.observations.last)
 
       # Where it turned out only with the power on that a conductor is hot whose colour says otherwise.
       def marking
@@ -109,14 +109,14 @@ module Dielectra
       end
 
       def best
-        open = @session.candidates.reject { |one| undoing?(one.step) }
-        @candidate = on_the_way(open) || open.first
-        return @session.reconsider ? best : halt(:nothing_left) if @candidate.nil?
+        open = @session.actions.reject { |one| undoing?(one.step) }
+        @action = on_the_way(open) || open.first
+        return @session.reconsider ? best : halt(:nothing_left) if @action.nil?
 
-        return give_up(@candidate.subject, open) if @candidate.purpose == :stop
-        return refused(@candidate.subject, open) if @candidate.purpose == :refused
+        return give_up(@action.subject, open) if @action.purpose == :stop
+        return refused(@action.subject, open) if @action.purpose == :refused
 
-        ruled(:cause, (CauseCheck.new(@session).step(@candidate) if @candidate.purpose == :repair)) || @candidate.step
+        ruled(:cause, (CauseCheck.new(@session).step(@action) if @action.purpose == :repair)) || @action.step
       end
 
       def on_the_way(open) = @session.aim && open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
@@ -138,7 +138,7 @@ module Dielectra
       # wrong, nor without the reading that would show it; nor on a reason that is not all but certain, as long as anything safe is left
       # that would tell.
       def give_up(plan, open)
-        @candidate = nil
+        @action = nil
         look = SecondLook.new(@session).step(plan)
         return best if (look.nil? || @session.long_unreconsidered?) && @session.reconsider
 
@@ -148,13 +148,13 @@ module Dielectra
       # A repair that cannot be made here, since what it takes was refused: what tells whether it is the right one is asked, and then it
       # is said.
       def refused(plan, open)
-        @candidate = nil
+        @action = nil
         telling(plan, open, :refused) || halt(:refused, plan)
       end
 
       # The cheapest of what is left to do that tells anything about what is wrong.
       def informative(open)
-        open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.outlook.bits(one.answers) > LEAST_BITS }.min_by(&:value)
+        open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.expected_cost.bits(one.answers) > LEAST_BITS }.min_by(&:value)
       end
 
       # A box taken apart, to see on which side of it the trouble is; not where somebody has refused something.
@@ -166,8 +166,8 @@ module Dielectra
       def telling(plan, open, reason = :obstacle)
         return if Halt.new(@session, reason, plan).certain?
 
-        @candidate = informative(open) || (apart if reason == :obstacle)
-        @candidate&.step
+        @action = informative(open) || (apart if reason == :obstacle)
+        @action&.step
       end
 
       # Whether it was watched to obey, and most likely is right.
@@ -177,9 +177,9 @@ module Dielectra
       def asked
         return if certain?
 
-        question = @session.candidates && @session.search.worth_asking
-        @candidate = question if question && !undoing?(question.step)
-        @candidate&.step
+        question = @session.actions && @session.search.worth_asking
+        @action = question if question && !undoing?(question.step)
+        @action&.step
       end
 
       def certain? = @session.certainty >= Troubleshooting::SURE
@@ -187,8 +187,8 @@ module Dielectra
       # The reading without which nothing is called right that is not certain.
       def last_check
         check = LastCheck.new(@session)
-        @candidate = (check.best unless certain?) || check.pivotal
-        ruled(:last_check, @candidate&.step)
+        @action = (check.best unless certain?) || check.pivotal
+        ruled(:last_check, @action&.step)
       end
 
       # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.

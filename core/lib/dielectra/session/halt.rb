@@ -52,7 +52,7 @@ module Dielectra
 
       # The reason itself, where it is one.
       def said
-        return live_metal if @reason == :live_metal || @session.before_power.live_metal.any?
+        return live_metal if @reason == :live_metal || @session.pre_energization_test.live_metal.any?
 
         {obstacle: -> { obstacle }, refused: -> { refused_repair }}[@reason]&.call
       end
@@ -66,7 +66,7 @@ module Dielectra
       def obstacle
         deviation = @plan.obstacle or return
         share = belief.probability { |hypothesis| same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation) }
-        [Wording.obstacle(deviation), share] if share >= SURE
+        [Presentation::Wording.obstacle(deviation), share] if share >= SURE
       end
 
       # A repair that is known and was refused.
@@ -74,14 +74,14 @@ module Dielectra
         done = @plan.carried_out(@session.situation)
         share = belief.probability { |hypothesis| @session.soundness.sound?(hypothesis, done) }
         step = refused.reverse.find { |one| REPAIRS.include?(one["do"]) }
-        ["#{Instruction.refused(step, @session.situation)}. That is what is left to do: #{Wording.causes(@session.findings.suspects.first.first)}", share] if step && share >= SURE
+        ["#{Presentation::Instruction.refused(step, @session.situation)}. That is what is left to do: #{Presentation::Wording.causes(@session.findings.suspects.first.first)}", share] if step && share >= SURE
       end
 
       # Metal that was read live twice.
       def live_metal
-        points = @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.before_power.live_metal
-        ["#{Instruction.list(points.map do |point|
-          Instruction.metal(point, @session.situation)
+        points = @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.pre_energization_test.live_metal
+        ["#{Presentation::Instruction.list(points.map do |point|
+          Presentation::Instruction.metal(point, @session.situation)
         end)} is live whenever the power is on: something hot touches it. Keep the power off until that is found", 0.99]
       end
 
@@ -94,7 +94,7 @@ module Dielectra
         return [kept_out, 1.0] if kept_out
 
         step = refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last || refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
-        return ["#{Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended", 1.0] if step
+        return ["#{Presentation::Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended", 1.0] if step
 
         ["too many answers were unsure to go by", 1.0] if unsure > MOST_UNSURE
       end
@@ -111,7 +111,7 @@ module Dielectra
         place = situation.opened_boxes.find do |name|
           situation.second_circuit?(name) && situation.declined?({"do" => "find_breaker", "point" => situation.foreign_point(name)})
         end
-        place && "another circuit keeps the #{Instruction.name(place)} box live, and its breaker was not found"
+        place && "another circuit keeps the #{Presentation::Instruction.name(place)} box live, and its breaker was not found"
       end
 
       # What is left, as many as make it all but certain that it is one of them.
@@ -123,7 +123,7 @@ module Dielectra
         @session.findings.suspects.each do |causes, share|
           break if sum >= SURE || named.size == MOST_NAMED
 
-          named << Wording.causes(causes)
+          named << Presentation::Wording.causes(causes)
           sum += share
         end
         return ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion", 1.0] if sum < SURE

@@ -39,11 +39,11 @@ module Dielectra
       end
 
       # Minutes to watch what a plan leaves to be watched.
-      def minutes(plan, standing)
+      def minutes(plan, work_state)
         left = plan.nothing? ? missing.size : combinations.size
         return 0.0 if left.zero?
 
-        first = standing.at == job.panel.id ? 1.5 : 0.0
+        first = work_state.at == job.panel.id ? 1.5 : 0.0
         first + (left * 0.2) + (job.wanted_controls.size > 1 ? (left - 1) * 0.35 : 0.0)
       end
 

@@ -23,7 +23,7 @@ module Dielectra
       def self.beyond(situation)
         situation.opened_boxes.each do |place|
           switches = situation.opened[place]["devices"].select { |row| Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch? }
-          name = Instruction.name(place)
+          name = Presentation::Instruction.name(place)
           return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet" if switches.size > 1
 
           strange = switches.find { |row| !SWITCHES.include?(row["kind"]) }

@@ -27,7 +27,7 @@ module Dielectra
       # Steps that only lead somewhere, from which nothing is learnt.
       WAYS = %w[breaker prove_dead].freeze
 
-      # Volts that were read: as things were joined, between which points, and whether they were the supply's.
+      # VoltageSignatures that were read: as things were joined, between which points, and whether they were the supply's.
       Reading = Struct.new(:arrangement, :points, :full)
 
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs, :readings
@@ -66,7 +66,7 @@ module Dielectra
         followed = followed(step)
         @rule_of_last = followed&.rule
         @aim = (followed.aim if followed && WAYS.include?(step["do"]))
-        @trials += [before_power.trial(step)].compact if step["do"] == "probe"
+        @trials += [pre_energization_test.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
         learn(belief.after(step, situation, after, number))
@@ -94,13 +94,13 @@ module Dielectra
       # @return [Decision]
       def decision = @decision ||= Decision.new(self)
 
-      # @return [Array<Candidate>] what could be done next, best first
-      def candidates = @candidates ||= search.all
+      # @return [Array<Action>] what could be done next, best first
+      def actions = @actions ||= search.all
 
       # Everything worth weighing as things stand.
-      # @return [Candidates]
+      # @return [Actions]
       def search
-        @search ||= Candidates.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: @visited)
+        @search ||= Actions.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: @visited)
       end
 
       # Looks through what was let go on the way once more.
@@ -110,7 +110,7 @@ module Dielectra
 
         @reconsidered = steps.size
         learn(belief.reconsidered(situation))
-        @search = @candidates = @findings = @permits = @approach = @before_power = nil
+        @search = @actions = @findings = @permits = @approach = @pre_energization_test = nil
         true
       end
 
@@ -118,8 +118,8 @@ module Dielectra
       def long_unreconsidered? = @reconsidered.nil? || steps.size - @reconsidered > RECONSIDERED_FOR
 
       # What the rest of the job is expected to cost as things stand.
-      # @return [Outlook]
-      def outlook = search.outlook
+      # @return [ExpectedCost]
+      def expected_cost = search.expected_cost
 
       def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
 
@@ -130,13 +130,13 @@ module Dielectra
       def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
 
       # What may be asked for as things stand.
-      def permits = @permits ||= Permits.new(situation, belief, soundness, before_power)
+      def permits = @permits ||= Permits.new(situation, belief, soundness, pre_energization_test)
 
       # What is tried before power comes on.
-      def before_power = @before_power ||= BeforePower.new(situation, belief, @trials)
+      def pre_energization_test = @pre_energization_test ||= PreEnergizationTest.new(situation, belief, @trials)
 
       # How to get to where steps can be taken.
-      def approach = @approach ||= Approach.new(situation, permits, before_power)
+      def approach = @approach ||= Approach.new(situation, permits, pre_energization_test)
 
       # The likeliest hypothesis' repair as things stand.
       # @return [Repair::Plan, nil]
@@ -174,7 +174,7 @@ module Dielectra
       end
 
       # What was worked out from a belief.
-      def forget = @decision = @search = @candidates = @findings = @permits = @approach = @before_power = nil
+      def forget = @decision = @search = @actions = @findings = @permits = @approach = @pre_energization_test = nil
 
       def note_reading(step)
         volts = step.dig("answer", "volts") or return

@@ -1,0 +1,288 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # The hypotheses that are held and how much each weighs, after everything seen so far (de Kleer and Williams,
+    # "Diagnosing multiple faults", 1987: the probable candidates, weighed by Bayes' rule as measurements come in).
+    class Belief
+      # Weight, as a share of the heaviest, below which a hypothesis is let go.
+      FLOOR = 1e-6
+      # Hypotheses that are grown by one thing more where answers surprise.
+      EXTENDED = 15
+      # Share of all from which a hypothesis that is held plain is grown, how many are at once, and how much less likely than the
+      # heaviest what comes of it may be at most.
+      PROMINENT = 0.01
+      DEEPENED = 4
+      SHALLOW = 3e-4
+      # How many times fewer hypotheses are left than were listed when the list is worn out.
+      WORN = 8
+      # Share of all within which hypotheses are looked at for neighbours, and how many are at once.
+      REDRAWN = 0.9
+      MOST_REDRAWN = 8
+      # What comes of them at most.
+      MOST_FURTHER = 150
+      # How much likelier it has to make an odd answer.
+      EXPLAINS = 2.0
+      # How unlikely an answer must be under the best hypothesis to count against it.
+      DISCREPANCY = 0.05
+
+      attr_reader :world, :hypotheses, :observations, :prediction
+
+      # The same object as long as hypotheses are only weighed or added to; another one once all are new.
+      attr_reader :generation
+
+      # @return [Belief] before anything has been seen
+      def self.start(job)
+        world = World.new(job)
+        new(world:, observations: [], hypotheses: Space.new(world, Evidence::Situation.start(job)).hypotheses,
+            prediction: Prediction.new(world))
+      end
+
+      # @param tolerated [Integer] answers at odds with the best hypothesis when the space was last grown
+      # @param generation [Object]
+      # @param listed [Integer, nil] how many were held when they were last listed
+      def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0, generation: Object.new, listed: nil)
+        @world = world
+        @tolerated = tolerated
+        @generation = generation
+        @observations = observations
+        @prediction = prediction
+        @hypotheses = Belief.normalized(hypotheses)
+        @listed = listed || @hypotheses.size
+      end
+
+      # The belief after one more step.
+      # @param step [Hash] with its answer
+      # @param before [Evidence::Situation]
+      # @param after [Evidence::Situation]
+      def after(step, before, after, number)
+        world.stirred = after.stirred
+        seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
+        return forgiving(after, observations + seen) if after.found_off? && before.breakers_found.empty?
+
+        all = observations + seen
+        told = recognised(before, after)
+        grown = told.any? || suspicious?(seen) || after.opened.size > before.opened.size || after.foreign != before.foreign
+        return anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
+        return self if seen.empty?
+
+        with(all, scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
+      end
+
+      # Where answers that were to be expected have left few of the hypotheses that were held for many more: the same belief listed
+      # anew, by what has come to the fore.
+      def resampled(situation)
+        return self unless situation.opened.any? && worn? && discrepancies(hypotheses.first).empty?
+
+        listed = fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations)
+        listed.empty? ? self : anew(observations, listed)
+      end
+
+      # Where single conductors were drawn from too many ways: the same belief with the neighbours of what has come to the fore, the
+      # same but for two conductors exchanged, as long as these are at least as good.
+      def redrawn(situation)
+        return self unless situation.unsheathed.any?
+
+        fresh = leading(share: REDRAWN, most: MOST_REDRAWN).uniq(&:skeleton).reject { |hypothesis| world.redrawn.key?(hypothesis.skeleton) }
+        return self if fresh.empty?
+
+        space = Space.new(world, situation)
+        with(observations, hypotheses + fresh.flat_map { |hypothesis| neighbours(hypothesis, space) })
+      end
+
+      # The same belief with what has come to the fore grown by one thing more that may be wrong with it.
+      def deepened(situation)
+        plain = hypotheses.select { |hypothesis| hypothesis.plain && hypothesis.weight >= PROMINENT }.first(DEEPENED)
+        return self if plain.empty?
+
+        space = Space.new(world, situation)
+        with(observations, hypotheses + plain.flat_map { |hypothesis| further(hypothesis, space) })
+      end
+
+      # A breaker that was off or tripped all along: what was reported of the light before says nothing about the wiring, and nothing
+      # need be wrong any more.
+      def forgiving(situation, seen)
+        kept = seen.reject { |observation| observation.what == :lamp }
+        anew(kept, fresh(Space.new(world, situation).hypotheses, kept))
+      end
+
+      # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and
+      # pairs of faults, if those explain more.
+      def regrown(situation)
+        odd = hypotheses.empty? ? 1 : discrepancies(hypotheses.first).size
+        return self unless odd > @tolerated
+
+        grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
+        Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
+      end
+
+      # The same belief grown anew from everything seen, with rarer layouts and pairs of faults, whatever was let go on the way.
+      def reconsidered(situation)
+        grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
+        grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
+      end
+
+      # The belief of somebody who knows that nothing else is true.
+      # @param some [Array<Hypothesis>]
+      # @return [Belief]
+      def narrowed(some) = with(observations, some.map(&:dup), listed: nil)
+
+      # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
+      # @param but [Array<String>] places of which nothing that was thought holds any more
+      # @return [Hash{Array => Float}]
+      def guide(but = [])
+        before = Hash.new(0.0)
+        after = Hash.new(0.0)
+        hypotheses.each do |hypothesis|
+          wrong = Space.wrong(hypothesis.skeleton, hypothesis.deviations)
+          wrong = wrong.reject { |_, where| but.include?(where) } if but.any?
+          before[wrong] += hypothesis.prior
+          after[wrong] += hypothesis.weight
+        end
+        ratios = after.to_h { |wrong, weight| [wrong, weight / before[wrong]] }
+        ratios.empty? ? {} : ratios.merge(others: ratios.values.min)
+      end
+
+      # The space looked at wider, and the best of it grown by one thing more that is wrong.
+      def grown(space)
+        wider = fresh(space.hypotheses, observations)
+        best = wider.max_by(EXTENDED, &:weight)
+        odd = best.empty? ? [] : discrepancies(best.first)
+        further = best.flat_map { |hypothesis| explaining(space.extended(hypothesis), hypothesis, odd) }
+        wider + fresh(space.likeliest(further, MOST_FURTHER), observations)
+      end
+
+      # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than it does
+      # itself.
+      def explaining(found, hypothesis, odd)
+        return found if odd.empty?
+
+        before = odd.map { |seen| prediction.likelihood(hypothesis, seen) }
+        found.select { |one| odd.zip(before).any? { |seen, likelihood| prediction.likelihood(one, seen) > EXPLAINS * likelihood } }
+      end
+
+      # @return [Array<Observation>] answers that a hypothesis would not have led one to expect
+      def discrepancies(hypothesis) = observations.select { |observation| prediction.likelihood(hypothesis, observation) < DISCREPANCY }
+
+      # @return [Float] probability of a statement
+      def probability = hypotheses.sum { |hypothesis| yield(hypothesis) ? hypothesis.weight : 0.0 }
+
+      # The heaviest hypotheses that together weigh a share of all.
+      def leading(share: 0.995, most: 250)
+        total = 0.0
+        hypotheses.first(most).take_while { |hypothesis| (total < share).tap { total += hypothesis.weight } }
+      end
+
+      # Bits of doubt over a labelling of weights.
+      # @param weights [Enumerable<Float>]
+      def self.entropy(weights)
+        total = weights.sum
+        return 0.0 if total <= 0
+
+        bits = 0.0
+        weights.each { |weight| bits -= weight * Math.log2(weight / total) if weight.positive? }
+        bits / total
+      end
+
+      def self.normalized(hypotheses)
+        total = hypotheses.sum(&:weight)
+        return [] if total.zero?
+
+        heaviest = hypotheses.max_by(&:weight).weight
+        kept = hypotheses.select { |hypothesis| hypothesis.weight >= heaviest * FLOOR }
+        kept.each { |hypothesis| hypothesis.weight /= total }
+        kept.sort_by { |hypothesis| -hypothesis.weight }
+      end
+
+      private
+
+      # Whether it has just shown that something may come and go, which nobody had thought of.
+      def suspicious?(seen)
+        return false if world.comes_and_goes?
+
+        world.comes_and_goes = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
+      end
+
+      # Whether a light did otherwise before, with the toggles and everything else as they are.
+      def contradicted?(seen)
+        seen.what == :lamp && seen.toggles.known? &&
+          observations.any? { |other| other.what == :lamp && other.at == seen.at && other.toggles == seen.toggles && other.arrangement == seen.arrangement && other.reading != seen.reading }
+      end
+
+      # Boxes with a switch of which nobody knew what it is, and that has just been told.
+      # @return [Array<String>]
+      def recognised(before, after) = after.unmarked.reject { |device, _| after.recognised(device) == before.recognised(device) }.values
+
+      # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
+      def further(hypothesis, space)
+        hypothesis.plain = false
+        least = hypothesis.prior * SHALLOW * hypotheses.first.weight / hypothesis.weight
+        beside(hypothesis, space.extended(hypothesis).select { |one| one.prior >= least })
+      end
+
+      def neighbours(hypothesis, space)
+        world.redrawn[hypothesis.skeleton] = true
+        beside(hypothesis, space.exchanged(hypothesis.skeleton).reject { |one| known?(one.skeleton) })
+      end
+
+      def known?(skeleton) = hypotheses.any? { |hypothesis| hypothesis.skeleton.links == skeleton.links }
+
+      # Hypotheses weighed by all that was seen, as the one is that they come from.
+      def beside(hypothesis, found)
+        weight = observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
+        return [] if weight.zero?
+
+        fresh(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
+      end
+
+      # Whether few are left of many, and no answer has surprised.
+      def worn? = hypotheses.any? && @tolerated.zero? && hypotheses.size * WORN < @listed
+
+      def with(observations, hypotheses, generation = @generation, listed: @listed)
+        Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:, listed:)
+      end
+
+      # The same with hypotheses that are all new; what was worked out for the old ones is let go.
+      def anew(observations, hypotheses)
+        world.forget
+        prediction.forget
+        with(observations, hypotheses, Object.new, listed: nil)
+      end
+
+      def learn(hypothesis, observation)
+        hypothesis.making_contact = prediction.contact_before(hypothesis, observation) if hypothesis.comes_and_goes?
+        likelihoods = prediction.likelihoods(hypothesis, observation)
+        likelihood = observation.toggles.expected(hypothesis.odds, likelihoods)
+        if hypothesis.comes_and_goes?
+          hypothesis.making_contact = prediction.contact_after(hypothesis, observation)
+          hypothesis.contact_at = observation.toggles.positions[hypothesis.intermittent.device]
+        end
+        hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood)
+        hypothesis.odds = observation.toggles.learnt(hypothesis.odds, likelihoods)
+        hypothesis.weight *= likelihood
+      end
+
+      # Weights are changed in place: a hypothesis belongs to the newest belief only.
+      def scored(hypotheses, seen)
+        seen.reduce(hypotheses) { |left, observation| weighty(left.each { |hypothesis| learn(hypothesis, observation) }) }
+      end
+
+      # The same for hypotheses that have learnt nothing yet: first all looks at the light, then everything else; of those in which
+      # something comes and goes, one after the other as it was seen.
+      def fresh(hypotheses, seen)
+        steady, others = hypotheses.partition { |hypothesis| !hypothesis.comes_and_goes? }
+        looks = Looks.new(world, prediction, seen)
+        steady.each do |hypothesis|
+          share, hypothesis.odds = looks.told(hypothesis)
+          hypothesis.weight *= share
+        end
+        weighty(scored(weighty(steady), looks.others) + (others.empty? ? others : scored(others, seen)))
+      end
+
+      def weighty(hypotheses)
+        heaviest = hypotheses.map(&:weight).max || 0.0
+        hypotheses.select { |hypothesis| hypothesis.weight > heaviest * FLOOR * 0.1 }
+      end
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Practice
+    # A job played in a simulated house, told a step a line as a person would read it.
+    class Playback
+      def initialize(house, job, output)
+        @house = house
+        @job = job
+        @output = output
+      end
+
+      # @return [Session::Conclusion]
+      def run
+        session = Session::Troubleshooting.new(@job)
+        number = 0
+        until (step = session.next).is_a?(Session::Conclusion)
+          number += 1
+          before = session.situation
+          told = Presentation::Instruction.of(step.to_h, before)
+          answer = @house.answer(step.numbered(number))
+          session.record({**step.numbered(number), "answer" => answer.except("id")})
+          @output.puts format("%3d  %5.1f min  %s", number, session.minutes, told["title"])
+          @output.puts "                 → #{Presentation::Instruction.answered(step.to_h, answer, @job.region)}"
+        end
+        conclude(session, step)
+      end
+
+      private
+
+      def conclude(session, conclusion)
+        @output.puts
+        @output.puts "#{conclusion.status.capitalize} after #{session.minutes.round(1)} minutes, #{(conclusion.confidence * 100).round} % sure."
+        @output.puts "Because #{conclusion.why}." if conclusion.why
+        conclusion.because.each { |sentence| @output.puts "- #{sentence}" }
+        inspection = Inspection.new(@house.circuit, @job)
+        @output.puts "The house: the light #{inspection.obeys? ? "obeys every control" : "does not obey yet"}#{inspection.hazards.map { |hazard| "; #{hazard}" }.join}."
+        conclusion
+      end
+    end
+  end
+end

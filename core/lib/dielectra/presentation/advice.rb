@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # The next step as a person needs it: what to do, what for, what each answer would mean, and what it costs.
+    class Advice
+      # Other things that could be done.
+      OTHERS = 3
+      # Why a rule is one.
+      RULES = {
+        look: "Look at the light and the breaker once before anything is opened.",
+        prove_dead: "The device is out. Prove the box dead first; what stays live belongs to another circuit.",
+        bench: "Its screws are not marked. What it joins in either position says what it is.",
+        live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
+        cause: "A new switch would mend it either way. This tells what was wrong, while the old one is still in.",
+        polarity: "The light obeys. It would with line and neutral exchanged as well: this tells.",
+        steady: "What comes and goes can work while you look. See it right twice and wiggle every toggle.",
+        last_check: "The light obeys. This reading shows whether the neutral is switched all the same.",
+        second_look: "The finding hangs on one answer. Take it again.",
+        downstream: "The light obeys. What hangs on downstream has to be live as well.",
+        metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
+        roles: "The light obeys. This tells the line from the load, for the record.",
+        mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
+        leave: "It was only off for safety."
+      }.freeze
+
+      # What is to be done next.
+      def self.next(session) = new(session, session.next, session.decision.action, session.decision.rule)
+
+      # What could be done instead, best first: the best of each kind and place.
+      # @return [Array<Advice>]
+      def self.instead(session)
+        now = session.next.to_h
+        others = session.actions.reject { |one| one.step == :stop || one.step.to_h == now }
+        others.uniq { |one| [one.purpose, one.step["place"] || session.situation.place_of(one.step.to_h)] }.uniq { |one| one.step.to_h }
+              .first(OTHERS).map { |one| new(session, one.step, one) }
+      end
+
+      # @param step [Step]
+      # @param action [Action, nil] what it is for
+      # @param rule [Symbol, nil] the rule it follows
+      def initialize(session, step, action, rule = nil)
+        @session = session
+        @step = step
+        @action = action
+        @rule = rule
+      end
+
+      # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the `moves` of a
+      #   rewire, the `points` that the step is about, and `ahead`: minutes the whole job is expected to take from here with it
+      def to_h
+        told = Instruction.of(@step.to_h, @session.situation)
+        told.merge("step" => @step.to_h, "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1), "purpose" => purpose,
+                   "goal" => goal, "moves" => moves, "points" => points, "ahead" => @action&.value&.round(1),
+                   "choices" => Choices.new(@session, @step, (@action if asked? && @action.answers)).to_a)
+      end
+
+      private
+
+      def moves
+        return [] unless @step.do == "arrange"
+
+        Moves.between(@session.situation.joints(@step["place"]), @step["joints"])
+      end
+
+      def points
+        return @step["at"] if @step["at"]
+        return [@step["point"]] if @step["point"]
+        return [] unless @step.do == "arrange"
+
+        Evidence::Arrangement.changed(@session.situation.joints(@step["place"]), @step["joints"])
+      end
+
+      # Whether the step is the question itself, and not the way there.
+      def asked? = %w[watch probe].include?(@step.do) && @action && (@action.answers || @action.purpose == :clear)
+
+      # Whether it is the trial before power comes on.
+      def pre_energization_test? = @step.do == "probe" && @action && @action.answers.nil? && @action.purpose != :clear
+
+      # Where steps lead that are not the aim themselves.
+      def goal
+        return if @action.nil?
+        return "switch the power on" if pre_energization_test?
+
+        case @action.purpose
+        when :open then "open the #{Instruction.name(@action.subject)} box" unless @step.do == "open"
+        when :continuity then "test continuity in the #{place_of_question} box" unless asked?
+        when :clear then "make sure the power can come on" unless asked?
+        when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
+        when :join then "find the far ends of two conductors" unless asked?
+        when :apart then "take the #{Instruction.name(@action.subject)} box apart" unless @step.do == "arrange"
+        when :repair then "the rewire" unless %w[arrange replace mark].include?(@step.do)
+        when :prove then "watch every combination" unless asked?
+        end
+      end
+
+      def place_of_question = Instruction.name(@session.situation.place_of_point(@action.subject.first))
+
+      def purpose
+        return RULES.fetch(@rule) if @rule
+        return "Wires were moved. No ohms here, or those of a load, and the power can come on." if pre_energization_test?
+
+        case @action.purpose
+        when :watch, :throw then "How the light answers tells causes apart that look the same so far."
+        when :wiggle then "Something comes and goes. A bad contact or connection in this box shows now."
+        when :lamp then "A bulb is the cheapest thing to rule out."
+        when :open then opening(share_at(@action.subject))
+        when :continuity, :volts, :detect then asked? ? "Most information for the time it takes." : rivals
+        when :clear then "If line met neutral or ground anywhere, it would show here. Then the power can come on."
+        when :apart then "As wired it is not certain to be safe to energize. Apart and capped it is, and then the line shows."
+        when :join then "It finds the far ends of two conductors in one go."
+        when :repair then "#{leading} The smallest change that mends it."
+        when :prove then "Nothing counts as fixed before every control was seen to work from every state of the others."
+        end
+      end
+
+      def opening(share)
+        return "What is in it tells where the cables go, and nothing cheaper does." if share < 0.3
+
+        "#{percent(share)} that something is wrong in it."
+      end
+
+      def suspects = @suspects ||= @session.findings.suspects
+
+      def leading
+        causes, share = suspects.first
+        "#{Wording.causes(causes)} (#{percent(share)})."
+      end
+
+      # What a reading tells apart: the two likeliest things that are worded differently.
+      def rivals
+        named = suspects.map { |causes, share| [Wording.causes(causes), share] }.uniq(&:first).first(2)
+        named.size > 1 ? "It tells apart #{named.map { |words, share| "“#{words}” (#{percent(share)})" }.join(" and ")}." : "Most information for the time it takes."
+      end
+
+      def share_at(place)
+        suspects.sum { |causes, share| causes.any? { |cause| cause["place"] == place } ? share : 0.0 }
+      end
+
+      def percent(share) = Wording.percent(share)
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # The other answers a step could have had, for somebody who finds later that one was entered wrong.
+    module Corrections
+      LIGHTS = %w[on off dim flickers].freeze
+      READS = {"beep" => "silent", "silent" => "beep", "glow" => "dark", "dark" => "glow"}.freeze
+      COPPER = 0.3
+      LOAD = 20.0
+
+      module_function
+
+      # @param step [Hash] with its answer
+      # @param job [Evidence::Job]
+      # @return [Array<Hash>] `label`, `answer`
+      def of(step, job)
+        answer = step["answer"] || {}
+        return lights(answer, job.wanted_load.id) if answer.dig("loads", job.wanted_load.id)
+        return [row(READS.fetch(answer["reads"]), answer.merge("reads" => READS.fetch(answer["reads"])))] if answer["reads"]
+        return [volts(answer, job.supply_volts)] if answer["volts"]
+
+        answer.key?("ohms") ? ohms(answer) : []
+      end
+
+      def lights(answer, load)
+        (LIGHTS - [answer["loads"][load]]).map { |light| row("light #{light}", answer.merge("loads" => answer["loads"].merge(load => light))) }
+      end
+
+      def volts(answer, supply)
+        full = Physics::Uncertainty.volts_class(answer["volts"] / supply.to_f) == :full
+        full ? row("nothing", answer.merge("volts" => 0)) : row("#{supply} V", answer.merge("volts" => supply))
+      end
+
+      def ohms(answer)
+        {"under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω" => COPPER, "a load" => LOAD, "no reading" => nil}.filter_map do |label, ohms|
+          row(label, answer.merge("ohms" => ohms)) unless kind(ohms) == kind(answer["ohms"])
+        end
+      end
+
+      def kind(ohms) = ohms && (ohms < Diagnosis::Prediction::COPPER_OHMS ? :copper : :load)
+
+      def row(label, answer) = {"label" => label, "answer" => answer}
+      private_class_method :lights, :volts, :ohms, :kind, :row
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # The grid of positions: what the light was seen to do in each combination, as found and since the last change.
+    class Grid
+      def initialize(session)
+        @session = session
+        @job = session.job
+      end
+
+      # @return [Array<Hash>] for each combination `positions`, `found` and `now` (on, off, dim or nil), `current`
+      def to_a
+        proof = @session.proof.seen
+        @job.combinations.map do |positions|
+          raised = positions.transform_values { |at| Trade::Position.raised?(at) }
+          {"positions" => positions, "found" => found[raised], "now" => changed? ? proof[raised] : nil, "current" => current == raised}
+        end
+      end
+
+      private
+
+      # Whether anything has been rewired or replaced.
+      def changed? = @session.situation.arrangement != Evidence::Arrangement.as_found
+
+      def current = known(@session.situation.positions)
+
+      def known(positions)
+        @job.wanted_controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
+      end
+
+      # What was reported or watched before anything was changed, the latest word counting.
+      def found
+        @found ||= begin
+          so_far = Evidence::Situation.start(@job)
+          @session.steps.each_with_object({}) do |step, seen|
+            light = @job.light(step["answer"], @job.wanted_load.id)
+            if light && so_far.arrangement == Evidence::Arrangement.as_found
+              positions = step["do"] == "report" ? step["positions"] : so_far.positions
+              seen[known(positions)] = light unless step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }
+            end
+            so_far = so_far.after(step, step["id"])
+          end
+        end
+      end
+    end
+  end
+end

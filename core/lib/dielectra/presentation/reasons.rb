@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # Why something is held to be so: for each cause, each conductor and each cable the fewest answers that carry it and what they
+    # rule out, what else it could be, and what would decide it.
+    class Reasons
+      # Share below which nobody is told what else it could be.
+      ELSE = 0.005
+      # How much likelier an answer has to be one way than the other to decide.
+      DECIDES = 0.3
+
+      # What is stated: what it is about, under a hypothesis, and in words.
+      Statement = Struct.new(:about, :place, :held, :words)
+
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        @belief = session.belief
+        @explanation = Diagnosis::Explanation.new(@belief, session.situation, session.steps)
+      end
+
+      # @return [Array<Hash>] `about` (cause, conductor or cable), `place`, `is` with its `share`, `because` as a sentence,
+      #   `otherwise` as words with a share, and `decides`: what would tell; the last two nil where nothing is in doubt or tells
+      def to_a
+        return [] if @belief.hypotheses.empty?
+
+        [*causes, *conductors, *cables].map { |statement| row(statement) }
+      end
+
+      private
+
+      def row(statement)
+        shares = Hash.new(0.0)
+        @belief.hypotheses.each { |hypothesis| shares[statement.held.call(hypothesis)] += hypothesis.weight }
+        value, share = shares.max_by(&:last)
+        other, doubt = shares.reject { |one, _| one == value }.max_by(&:last)
+        doubtful = !doubt.nil? && doubt >= ELSE
+        {"about" => statement.about, "place" => statement.place, "is" => statement.words.call(value), "share" => share.round(4),
+         "because" => because(statement, value),
+         "otherwise" => doubtful ? "#{statement.words.call(other)} (#{Wording.percent(doubt)})" : nil, "decides" => doubtful ? deciding(statement, value) : nil}
+      end
+
+      def because(statement, value)
+        numbers, others = @explanation.against_others(statement.held, value)
+        ruled_out = others.map { |one| statement.words.call(one) }.uniq.reject { |words| words.start_with?(statement.words.call(value)) }
+        return "Nothing seen so far speaks against anything else; it is how common things are." if numbers.empty? || ruled_out.empty?
+
+        "#{Diagnosis::Explanation.named(numbers)} #{numbers.one? ? "rules" : "rule"} out: #{ruled_out.first(2).join("; ")}."
+      end
+
+      def causes
+        [Statement.new("cause", nil, ->(hypothesis) { @session.findings.suspected(hypothesis) }, ->(causes) { Wording.causes(causes) })]
+      end
+
+      def conductors
+        @session.findings.roles.keys.reject { |point| @session.findings.grounds.key?(point) }.map do |point|
+          role = ->(hypothesis) { hypothesis.skeleton.roles[point].max_by(&:last)&.first }
+          Statement.new("conductor", point.split("/").first, role, ->(value) { "#{Instruction.wire(point)} is #{value || "unknown"}" })
+        end
+      end
+
+      def cables
+        names = @session.situation.opened.keys.flat_map { |place| @session.situation.own_cable_ends(place).map(&:id) }
+        names.map do |name|
+          leads = ->(hypothesis) { far_side(hypothesis, name) }
+          Statement.new("cable", name.split("/").first, leads, ->(far) { "cable #{name.split("/").last} leads to #{far || "nowhere"}" })
+        end
+      end
+
+      # The place a cable end leads to.
+      def far_side(hypothesis, name)
+        run = hypothesis.skeleton.runs.find { |item| item.ends.any? { |one| one.split("+").include?(name) } } or return
+        far = run.places.find { |place| place != name.split("/").first }
+        Design::Layout.onward?(far) ? "other outlets" : "the #{Instruction.name(far)}"
+      end
+
+      # The question that would tell, of those that are worth thinking of now.
+      def deciding(statement, value)
+        holds = @session.expected_cost.hypotheses.map { |hypothesis| statement.held.call(hypothesis) == value }
+        best = @session.actions.select { |action| action.answers && action.step != :stop }.max_by { |action| told(action, holds) }
+        return unless best && told(best, holds) >= DECIDES
+
+        deciding_action(best)
+      end
+
+      def deciding_action(action)
+        case action.purpose
+        when :open then "opening the #{Instruction.name(action.subject)} box"
+        when :lamp then "a lamp that is known to be good"
+        when :watch, :throw then "watching the light"
+        when :wiggle then "wiggling the #{Instruction.name(@session.situation.place_of_device(action.subject))} toggle"
+        when :join then "joining #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })} for a test elsewhere"
+        else "#{action.purpose == :continuity ? "continuity" : "a live reading"} at #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })}"
+        end
+      end
+
+      # How far apart the answers lie, where it holds and where it does not: half the sum of the differences.
+      def told(action, holds)
+        sides = [Hash.new(0.0), Hash.new(0.0)]
+        sums = [0.0, 0.0]
+        action.answers.each_with_index do |answers, number|
+          side = holds[number] ? 0 : 1
+          weight = @session.expected_cost.weights[number]
+          sums[side] += weight
+          answers.each { |answer, share| sides[side][answer] += weight * share }
+        end
+        return 0.0 if sums.any?(&:zero?)
+
+        (sides[0].keys | sides[1].keys).sum { |answer| ((sides[0][answer] / sums[0]) - (sides[1][answer] / sums[1])).abs } / 2
+      end
+    end
+  end
+end

@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The way to where a step can be taken: yields the permit if it is there, and answers with the step that leads
+    # towards it if it is not; with nil where that step was refused, or one was unsure of it twice.
+    class Approach
+      # Times that one may be unsure of a step before it is not asked for again with everything as it is.
+      TRIES = 2
+
+      # @param pre_energization_test [PreEnergizationTest]
+      def initialize(situation, permits, pre_energization_test)
+        @situation = situation
+        @permits = permits
+        @pre_energization_test = pre_energization_test
+      end
+
+      # @yieldparam hands [Permits::Hands]
+      # @return [Step, nil] nil where hands cannot get in
+      def hands(place)
+        permit = @permits.hands(place)
+        return taken(yield(permit)) if permit
+
+        cover = @permits.cover
+        return switch_off unless cover
+        return second_circuit(place) if @situation.second_circuit?(place)
+
+        offered(@situation.open?(place) ? cover.prove_dead(place) : cover.open(place))
+      end
+
+      # A box open and proved dead, and nothing more.
+      def open(place)
+        cover = @permits.cover
+        cover ? offered(cover.open(place)) : switch_off
+      end
+
+      # A place proved dead, with its device out.
+      def prove_dead(place) = @permits.cover&.then { |cover| offered(cover.prove_dead(place)) }
+
+      # @yieldparam looking [Permits::Looking]
+      # @return [Step, nil] nil where it is not fit to be energised
+      def power
+        return yield(@permits.looking) if @situation.power == "on"
+
+        permit = @permits.energise or return (trial if @pre_energization_test.failed?)
+        tried_first { offered(permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" })) }
+      end
+
+      # Where a second circuit's breaker is still off: on with it.
+      # @return [Step, nil]
+      def leave = @situation.left_off.filter_map { |id| @permits.energise&.then { |permit| offered(permit.breaker_on(id)) } }.first
+
+      # The breaker that keeps a place live with the others off.
+      def second_circuit(place)
+        offered(@permits.looking.find_breaker(@situation.foreign_point(place)))
+      end
+
+      def live(place, &block)
+        power { taken(@permits.live(place)&.then(&block)) }
+      end
+
+      # Toggles as wanted, then whatever comes after.
+      # @param raised [Hash{String => Boolean}] switch => toggle up
+      def toggled(raised)
+        wrong = raised.reject { |id, up| @situation.positions[id] && Trade::Position.raised?(@situation.positions[id]) == up }
+        return yield if wrong.empty?
+
+        nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }
+        offered(@permits.looking.set(nearest, wrong[nearest] ? "up" : "down"))
+      end
+
+      private
+
+      # The step itself, if it was not refused.
+      def taken(step) = (step unless step && @situation.declined?(step.to_h, TRIES))
+
+      def offered(step) = (step unless @situation.declined?(step.to_h, TRIES))
+
+      # What has to be tried before power comes on, and then whatever comes after.
+      def tried_first = trial || yield
+
+      # The trial before power comes on, or once more where it has come out badly.
+      def trial
+        place, tool, pair = @wanted ||= @pre_energization_test.wanted || [nil]
+        step = place && @permits.hands(place)&.probe(tool, pair)
+        step unless step.nil? || @situation.declined?(step.to_h)
+      end
+
+      def switch_off
+        on = @situation.breakers.find { |_, position| position != "off" }.first
+        offered(@permits.looking.breaker_off(on))
+      end
+    end
+  end
+end

@@ -1,0 +1,176 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # What the rest of the job is expected to cost from a belief: the repair each hypothesis needs, and the doubt about
+    # which repair that is (Heckerman, Breese and Rommelse, "Decision-theoretic troubleshooting", 1995).
+    class ExpectedCost
+      # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
+      MINUTES_PER_BIT = 3.5
+      # How much more of that the last doubt is worth, before a circuit that obeys is called right.
+      LAST_DOUBT = 2.0
+      # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
+      FAILED = 4.5
+      # Share of the work with the hands that has to be done once more then.
+      REDONE = 0.3
+      # Minutes that calling a circuit right is held to cost where it is not, and nothing would show it.
+      WRONG = 60.0
+      # Minutes that giving up a job that could have been done is held to cost.
+      GIVEN_UP = 60.0
+
+      # Minutes that a new device is held to cost beside the work: a part is not changed on suspicion where a reading tells.
+      PART = 2.5
+
+      attr_reader :hypotheses, :labels, :plans, :weights
+
+      # @param leading [Array<Diagnosis::Hypothesis>]
+      def initialize(leading, situation, planner, costs, proof)
+        @situation = situation
+        @job = situation.job
+        @costs = costs
+        @proof = proof
+        @hypotheses = leading
+        total = leading.sum(&:weight)
+        @weights = leading.map { |hypothesis| hypothesis.weight / total }
+        label(planner)
+        @minutes = {}
+      end
+
+      # @return [Float] expected minutes from a work state, everything in doubt as it is
+      def now(work_state) = repair(work_state, weights) + doubt(shares(weights))
+
+      # Expected minutes once the answer to a question is known.
+      # @param outcomes [Array<Hash{Object => Float}>] for each hypothesis, how likely each answer is
+      def after(work_state, outcomes)
+        repair(work_state, weights) + expected_doubt(outcomes)
+      end
+
+      # What an answer is expected to tell about which repair is needed (Shannon's mutual information).
+      # @param outcomes [Array<Hash{Object => Float}>] for each hypothesis, how likely each answer is
+      # @return [Float] bits
+      def bits(outcomes)
+        sums = Hash.new { |hash, answer| hash[answer] = Array.new(@plans.size, 0.0) }
+        outcomes.each_with_index { |answers, number| answers.each { |answer, share| sums[answer][@labels[number]] += @weights[number] * share } }
+        Diagnosis::Belief.entropy(shares(@weights)) - sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) }
+      end
+
+      # Minutes of doubt left once the answer to a question is known.
+      def expected_doubt(outcomes)
+        sums = {}
+        outcomes.each_with_index do |answers, number|
+          weight = @weights[number]
+          label = @labels[number]
+          answers.each do |answer, share|
+            row = (sums[answer] ||= Array.new(@plans.size, 0.0))
+            row[label] += weight * share
+          end
+        end
+        sums.each_value.sum { |row| doubt(row) }
+      end
+
+      # @param profile [Signatures]
+      # @return [Hash{Array(Integer, Integer) => Float}] weight of each signature and plan together
+      def signature_weights(profile)
+        profile.signature_of.each_with_index.with_object(Hash.new(0.0)) { |(signature, number), sums| sums[[signature, @labels[number]]] += @weights[number] }
+      end
+
+      # @return [Array<Float>] probability of each plan
+      def shares(weights)
+        weights.each_with_index.with_object(Array.new(@plans.size, 0.0)) { |(weight, number), row| row[@labels[number]] += weight }
+      end
+
+      # Expected minutes of the repairs alone.
+      def repair(work_state, weights)
+        price = (@minutes[work_state.key] ||= @plans.map { |plan| minutes(plan, work_state) })
+        weights.each_with_index.sum { |weight, number| weight * price[@labels[number]] }
+      end
+
+      # Minutes to carry out a plan and prove it.
+      def minutes(plan, work_state)
+        return 0.0 if plan.obstacle
+
+        there = work_state.spend(-work_state.minutes)
+        there = carried_out(plan, there)
+        there = there.switched_on(@costs, @job)
+        there.minutes + @proof.minutes(plan, there)
+      end
+
+      # Where one stands when a plan is carried out, before the power comes back.
+      def carried_out(plan, work_state)
+        there = plan.places.sort_by { |place| place == work_state.at ? 0 : 1 }.reduce(work_state) do |so_far, place|
+          so_far.hands_in(place, @costs, @job).spend(work_in(place, plan))
+        end
+        plan.lamp ? there.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"]) : there
+      end
+
+      # Minutes that doubt about the plan costs: of asking on, or of trying the likeliest and coming back, the less.
+      # @param row [Array<Float>] weight of each plan
+      def doubt(row)
+        mass = row.sum
+        return 0.0 if mass <= 0
+
+        best = row.each_index.max_by { |number| row[number] }
+        asking = mass * Diagnosis::Belief.entropy(row)
+        failing = mass - row[best]
+        trying = (failing * price_of_error(best)) + (stuck(row, best) * wasted(best))
+        rest = asking - (mass * Diagnosis::Belief.entropy([row[best], failing]))
+        [asking * MINUTES_PER_BIT * (last?(@plans[best]) ? LAST_DOUBT : 1.0), trying + (rest * MINUTES_PER_BIT)].min
+      end
+
+      # Minutes with the hands that a plan takes.
+      def work(plan) = (@work ||= {}.compare_by_identity)[plan] ||= plan.places.sum { |place| work_in(place, plan) }
+
+      private
+
+      def work_in(place, plan)
+        points = (plan.changed[place] || []).size + remade(place, plan.remakes[place] || [])
+        (points * @costs["arrange_point"]) + (plan.replacements_at(place).size * (@costs["replace"] + PART)) +
+          (plan.tapes_at(place).size * @costs["mark"]) + (plan.tabs_at(place).size * @costs["tab"])
+      end
+
+      # Points whose joint changes where joints are taken apart and made anew.
+      def remade(place, points)
+        return points.size * 4 unless @situation.open?(place)
+
+        @situation.joints(place).select { |joint| joint.intersect?(points) }.sum(&:size) * 2
+      end
+
+      # What it costs to act on a plan that is not the one needed.
+      # @param number [Integer] of the plan
+      def price_of_error(number)
+        (@prices ||= [])[number] ||= begin
+          plan = @plans[number]
+          if plan.obstacle then GIVEN_UP
+          else last?(plan) ? WRONG : FAILED + (REDONE * work(plan))
+          end
+        end
+      end
+
+      # Weight of what nothing in reach mends: whatever was done before that showed was done in vain.
+      def stuck(row, best)
+        @obstacles ||= @plans.each_index.select { |number| @plans[number].obstacle }
+        @obstacles.sum { |number| number == best ? 0.0 : row[number] }
+      end
+
+      # Minutes of a plan from here beyond what an attempt that fails is held to cost anyway.
+      def wasted(number)
+        (@wasted ||= [])[number] ||= @plans[number].obstacle ? 0.0 : [minutes(@plans[number], WorkState.of(@situation)) - price_of_error(number), 0.0].max
+      end
+
+      # Whether nothing is left to do but to call it right.
+      def last?(plan) = plan.nothing? && @proof.complete?
+
+      def label(planner)
+        numbers = {}
+        @plans = []
+        @labels = hypotheses.map do |hypothesis|
+          plan = planner.plan(hypothesis, @situation)
+          numbers[plan.key] ||= begin
+            @plans << plan
+            @plans.size - 1
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Between which points a voltmeter would show the supply under each hypothesis, and which points are live.
+    class VoltageSignatures
+      include Signatures
+
+      # @param hypotheses [Array<Diagnosis::Hypothesis>]
+      # @param toggles [Diagnosis::Toggles]
+      # @param questions [Array<Array<String>>] two points, or the one that is asked whether it is live
+      def initialize(hypotheses, prediction, arrangement, toggles, questions)
+        sort_out(hypotheses, questions) do |hypothesis|
+          shares = prediction.shares(hypothesis, toggles)
+          ways = hypothesis.ways_with(toggles)
+          questions.map { |question| ways.sum { |way, share| share * shares.of(shown(prediction, way, arrangement, *question)) } }
+        end
+      end
+
+      private
+
+      # @return [Integer] combinations in which there is a yes
+      def shown(prediction, hypothesis, arrangement, one, other = nil)
+        other ? prediction.full(hypothesis, arrangement, one, other) : prediction.standing(hypothesis, arrangement, one).line
+      end
+    end
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # A switch whose screws say nothing is told by what it does: taken out of the circuit, its screws tried in both positions. Until
+    # then nothing can be said of what is on them. One that cannot be tried gives way to a new one.
+    class BenchTest
+      # Times that both positions are tried where what was read does not fit the number of conductors on it.
+      MOST = 2
+      POSITIONS = {"up" => true, "down" => false}.freeze
+
+      # @param session [Troubleshooting]
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+      end
+
+      # @return [Step, nil] nil where there is none, all of them are known, or nobody can get at it
+      def step
+        device, place = @situation.unmarked.find { |id, _| doubtful?(id) }
+        return unless device
+
+        step = @session.approach.hands(place) { |hands| tried(hands, device, place) }
+        step unless step.nil? || @situation.declined?(step.to_h)
+      end
+
+      private
+
+      # Whether it is not known yet what a switch is.
+      def doubtful?(device) = @situation.recognised(device).nil? || (odd?(device) && rounds(device) < MOST)
+
+      # Whether it was found to be something else than what it serves as by the number of conductors on it.
+      def odd?(device)
+        place = @situation.unmarked.fetch(device)
+        Design::Duty.family(@situation.recognised(device)) != Design::Duty.family(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
+      end
+
+      # How often both positions were tried.
+      def rounds(device) = POSITIONS.keys.map { |position| tries(device, position) }.min
+
+      def tries(device, position) = @session.steps.count { |step| step["do"] == "bench" && step["device"] == device && step["position"] == position }
+
+      def tried(hands, device, place)
+        return hands.arrange(without(device, place)) if @situation.wired?(device)
+
+        return hands.replace(device, needed(device, place)) if untried?(device)
+
+        hands.bench(device, POSITIONS.keys.min_by { |each| [tries(device, each), work_state?(device, each) ? 0 : 1] })
+      end
+
+      # Whether it cannot be tried.
+      def untried?(device)
+        !@session.situation.tool?("bench") || POSITIONS.keys.any? { |position| @situation.declined?({"do" => "bench", "device" => device, "position" => position}) }
+      end
+
+      def work_state?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
+
+      # What touches what with the device taken out.
+      def without(device, place) = @situation.joints(place).map { |joint| joint.reject { |point| Evidence::Situation.screw?(point, device) } }.select { |joint| joint.size > 1 }
+
+      def needed(device, place) = Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Before a switch is taken out: where the same new switch would mend several things, the dead reading that tells which of
+    # them it was. Once the old one is gone nobody can say any more, and the record names it.
+    class CauseCheck < RecordReading
+      # Bits about the cause that a reading has to give.
+      TELLING = 0.2
+      # The same where something comes and goes, which a single reading seldom catches.
+      TELLING_A_LITTLE = 0.04
+      # Times that a contact which may come and go is tried, thrown anew each time.
+      TRIES = 4
+      # What those bits are worth where the switch has to be thrown first.
+      LATER = 0.75
+
+      # @param action [Action] the repair that comes next
+      # @return [Step, nil] nil where it takes no switch out, or nothing tells
+      def step(action)
+        return unless action.step.do == "replace" && action.step["kind"] != "lamp" && @session.situation.tool?("continuity")
+
+        place = @situation.place_of(action.step.to_h)
+        concerned(action.subject)
+        way, pair = best(place) unless @question.bits < telling
+        return unless pair
+        return @session.approach.toggled(thrown(place).positions) { nil } if way.again
+
+        @session.approach.hands(place) { |hands| @session.approach.toggled(way.toggles.positions) { hands.probe("continuity", pair) } }
+      end
+
+      private
+
+      # The hypotheses that the repair would mend, and what each says was wrong.
+      def concerned(plan)
+        expected_cost = @session.expected_cost
+        done = plan.carried_out(@situation)
+        some = expected_cost.hypotheses.zip(expected_cost.weights).select { |hypothesis, _| @session.soundness.sound?(hypothesis, done) }
+        @hypotheses = some.map(&:first)
+        @question = OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
+      end
+
+      # How the toggles stand for a reading, what of its bits is left for the time that takes, and whether they are thrown to and fro
+      # first.
+      Way = Struct.new(:toggles, :worth, :again)
+
+      # @return [Array(Way, Array<String>), nil] how the toggles shall stand, and the pair of points that tells most
+      def best(place)
+        told = ways(place).flat_map { |way| readings(place, way).map { |pair, bits| [bits * way.worth, way, pair] } }
+        bits, way, pair = told.max_by(&:first)
+        [way, pair] if bits && bits >= telling
+      end
+
+      # The toggles as they stand, with the one of the place thrown, which takes a little longer, and with it thrown to and fro.
+      def ways(place)
+        other = thrown(place)
+        [(Way.new(toggles, 1.0, false) if toggles.known?), (Way.new(other, LATER, false) if other),
+         (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)].compact
+      end
+
+      def coming_and_going? = @hypotheses.any?(&:comes_and_goes?)
+
+      def telling = coming_and_going? ? TELLING_A_LITTLE : TELLING
+
+      def readings(place, way)
+        points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
+        pairs = points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, coming_and_going? ? TRIES : 1) }
+        device = @session.job.device_at(place)&.id
+        beeps = ContinuitySignatures.new(@hypotheses, @belief.prediction, @arrangement, way.toggles, pairs, stirred: @situation.stirred | (way.again ? [device] : []))
+        pairs.map { |pair| [pair, @question.information_gain(beeps.yes(pair).values_at(*beeps.signature_of))] }
+      end
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The tests for an intermittent fault. Every combination must be seen right twice, and every toggle wiggled while the light is on.
+    # They are required if a fault may be intermittent, or if nothing was repaired.
+    class IntermittenceCheck
+      # @param session [Troubleshooting] with the power on and the proof complete
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+        @belief = session.belief
+      end
+
+      # Before a box is opened for something that comes and goes: the light in every combination, and the toggles wiggled where it burns,
+      # until one of them shows where it is.
+      # @return [Step, nil]
+      def survey
+        return unless @belief.world.comes_and_goes? && @situation.opened.empty? && @situation.power == "on" && !caught?
+
+        here || unseen || elsewhere
+      end
+
+      # @return [Step, nil] nil where nothing of the kind is wanted, or all of it was done
+      def step
+        return unless wanted?
+
+        LastCheck.new(@session).second_looks.first&.step || here || elsewhere
+      end
+
+      private
+
+      def wanted? = @belief.world.comes_and_goes? || (@situation.arrangement == Evidence::Arrangement.as_found && !@situation.found_off?)
+
+      def caught? = @belief.observations.any? { |seen| seen.what == :wiggle && seen.reading == "flickers" }
+
+      # The nearest combination that nobody has looked at yet.
+      def unseen
+        left = @session.proof.combinations - @session.proof.seen.keys
+        raised = left.min_by { |one| one.count { |id, up| now[id] != up } } or return
+        step = @session.approach.toggled(raised) { @session.permits.looking.watch }
+        step unless @situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
+      end
+
+      def controls = @session.job.wanted_controls
+
+      # Combinations in which the light was seen to burn, as things are joined now.
+      def lit = @lit ||= @session.proof.seen.select { |raised, light| light == "on" && raised.none? { |_, up| up.nil? } }.keys
+
+      # A switch with its toggle as it stands in a combination, that was not wiggled so while the light burnt.
+      def left(raised) = controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || declined?(control) }
+
+      def wiggled
+        @wiggled ||= @belief.observations.select { |seen| seen.what == :wiggle && seen.toggles.known? && seen.arrangement == @situation.arrangement && lit.include?(seen.toggles.positions) }
+                            .map { |seen| [seen.moved.first, seen.toggles.positions[seen.moved.first]] }
+      end
+
+      def declined?(control) = @situation.declined?({"do" => "wiggle", "device" => control.id})
+
+      def now = Diagnosis::Toggles.now(@belief.world, @situation).positions
+
+      # Where the light burns as the toggles stand: the nearest that was not wiggled.
+      def here
+        return unless lit.include?(now)
+
+        control = left(now).min_by { |one| one.place == @situation.at ? 0 : 1 }
+        control && @session.permits.looking.wiggle(control.id)
+      end
+
+      # Otherwise the toggles so that it does.
+      def elsewhere
+        raised = lit.reject { |one| left(one).empty? }.min_by { |one| one.count { |id, up| now[id] != up } }
+        raised && @session.approach.toggled(raised) { here }
+      end
+    end
+  end
+end

@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Where wires were moved, or nothing is grounded: line and neutral may be the other way round and the light obeys all the
+    # same. Nothing is called right then before what is taken for line was found live against the ground, or where there is
+    # none by the detector. With the light on if it can be: then all that the switches lead on is live if they are in the line, and
+    # nothing if they are in the neutral; with the light off what hangs on the lamp would be as live as line.
+    class Polarity
+      # @param session [Troubleshooting] with the power on
+      def initialize(session)
+        @session = session
+        @situation = session.situation
+        @belief = session.belief
+      end
+
+      # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
+      def step
+        ask(readings.find { |_, tool, points| !declined?(tool, points) }, wanted_toggles) unless (grounded? && !moved?) || wanted_toggles.nil? || seen?
+      end
+
+      # The reading that has just come out otherwise, once more: all that is done next hangs on it.
+      # @return [Step, nil]
+      def again
+        last = @belief.observations.last
+        return unless @situation.power == "on" && last && %i[ncv voltage].include?(last.what) && @session.rule_of_last == :polarity
+
+        tried = @belief.observations.count { |seen| seen.arrangement == last.arrangement && seen.what == last.what && seen.at == last.at }
+        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless last.live? || tried > 1 || harmless?(last)
+      end
+
+      # A reading that stands against what is taken for hot, once more where it was taken once.
+      # @return [Step, nil]
+      def once_more
+        against = tries.reject(&:live?).find { |seen| tries.one? { |other| other.at == seen.at } }
+        against && ask([@situation.place_of_point(against.at.first), against.what.to_s, against.at], wanted_toggles)
+      end
+
+      # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right, whatever
+      #   else speaks for it
+      def refuted?
+        tried = tries
+        tried.any? && tried.count(&:live?) * 2 < tried.size
+      end
+
+      private
+
+      # @param raised [Hash{String => Boolean}] how the toggles shall stand
+      def ask((place, tool, points), raised)
+        @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } } unless place.nil? || declined?(tool, points)
+      end
+
+      def declined?(tool, points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+
+      def moved? = @situation.arrangement.joints.any?
+
+      def grounded? = @situation.opened_boxes.any? { |place| @situation.grounds(place).any? }
+
+      def places = @situation.opened_boxes.sort_by { |place| place == @situation.at ? 0 : 1 }
+
+      # The readings that would tell with the toggles so, the nearest first.
+      # @return [Array<Array(String, String, Array<String>)>] place, tool and points
+      def readings(raised = wanted_toggles)
+        (@readings ||= {})[raised] ||= places.flat_map { |place| hot(place, raised).filter_map { |point| reading(place, point) } }
+      end
+
+      def reading(place, point) = @situation.live_reading(place, point)&.then { |tool, points| [place, tool, points] }
+
+      # Whether the likeliest explanation of a reading leaves everything as it is.
+      def harmless?(seen)
+        best = @belief.hypotheses.first
+        @belief.prediction.likelihood(best, seen) > Diagnosis::Belief::DISCREPANCY && @session.soundness.sound?(best, arrangement)
+      end
+
+      # Conductors that are live under the likeliest hypothesis.
+      def hot(place, raised)
+        reach = best.reach(arrangement)
+        state = @belief.world.bit(stood(raised))
+        @situation.conductors(place).select { |point| reach.live(@belief.world.index[point]).anybits?(state) }
+      end
+
+      def best = @belief.hypotheses.first
+
+      # How the contacts most likely stand with the toggles so.
+      def stood(raised) = Diagnosis::Toggles.now(@belief.world, @situation, raised).likeliest(best.odds)
+
+      def shown(raised) = @belief.prediction.lights(best, arrangement, stood(raised))
+
+      def arrangement = @arrangement ||= @belief.world.same(@situation.arrangement)
+
+      # The toggles with the light on and something live, or else off; at most the nearest thrown. Nil where there is no such way.
+      def wanted_toggles
+        return @wanted_toggles if defined?(@wanted_toggles)
+
+        ways = [now, now.merge(nearest => !now[nearest])]
+        lights = ways.group_by { |raised| shown(raised) }
+        @wanted_toggles = [*lights[:on], *lights[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
+      end
+
+      def now = @now ||= Diagnosis::Toggles.now(@belief.world, @situation).positions
+
+      def nearest = @session.job.wanted_controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
+
+      # Whether one of them was found live, or one was tried twice.
+      def seen? = tries.any?(&:live?) || tries.map(&:at).tally.any? { |_, times| times > 1 }
+
+      # What was read where it should be live, joints being as they are to be, with the light on, or the toggles as they are to be.
+      def tries = @tries ||= wanted_toggles ? taken : []
+
+      def taken
+        @belief.observations.select do |seen|
+          seen.arrangement == @situation.arrangement && seen.toggles.known? && telling?(seen.toggles.positions) && wanted(seen.toggles.positions).include?([seen.what, Array(seen.at).sort])
+        end
+      end
+
+      def telling?(raised) = raised == wanted_toggles || shown(raised) == :on
+
+      def wanted(raised) = readings(raised).map { |_, tool, points| [tool.to_sym, points.sort] }
+    end
+  end
+end

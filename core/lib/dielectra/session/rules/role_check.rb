@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Where a circuit obeys and is right, and it is still open which of two conductors is the line and which the load: the live
+    # readings that settle it for the record, while the box is open and the power on. Whoever comes next starts from there.
+    class RoleCheck < RecordReading
+      # Share of the belief from which on a role is beyond dispute.
+      AGREED = 0.97
+      # Bits about the roles that a reading has to give.
+      TELLING = 0.1
+      # Minutes that it may cost.
+      REACH = 1.2
+      # Hypotheses that are asked, and the share of all they have to make up.
+      LEADING = 40
+      SHARE = 0.998
+
+      # One reading: place, tool, points, how the toggles (Diagnosis::Toggles) stand for it, the minutes it costs, and how likely a yes is under each hypothesis.
+      Reading = Struct.new(:place, :tool, :points, :toggles, :minutes, :yes)
+
+      # @return [Step, nil] the reading that tells most about the roles for its minutes; nil where none is worth it
+      def step
+        return if disputed.empty?
+
+        best = readings.select { |reading| telling(reading) >= TELLING }.max_by { |reading| telling(reading) / reading.minutes } or return
+        @session.approach.live(best.place) do |live|
+          @session.approach.toggled(best.toggles.positions) { live.probe(best.tool, best.points) }
+        end
+      end
+
+      private
+
+      def hypotheses = @hypotheses ||= @belief.leading(share: SHARE, most: LEADING)
+
+      # Conductors of whose role the hypotheses are not of one mind.
+      def disputed = @disputed ||= Diagnosis::Findings.weighed(hypotheses, roles).reject { |_, shares| shares.values.max >= AGREED }.keys
+
+      def points = @situation.opened_boxes.flat_map { |place| @situation.conductors(place) }
+
+      def roles = @roles ||= hypotheses.map { |hypothesis| Diagnosis::Roles.new(@belief.world, hypothesis, @situation).of(points) }
+
+      def readings
+        @readings ||= @situation.opened_boxes.flat_map do |place|
+          ways(place).flat_map { |toggles, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) } }
+        end
+      end
+
+      # The toggles as they stand, and with the one of the place thrown, with the minutes to get there.
+      def ways(place)
+        costs = @session.costs
+        walk = place == @situation.at ? 0.0 : costs["walk"]
+        here = costs["probe"] + walk
+        ways = [[toggles, here], [thrown(place), here + costs["set"]]]
+        ways.select { |toggles, minutes| toggles && minutes <= REACH }
+      end
+
+      def reading(place, point, toggles, minutes)
+        tool, points = @situation.live_reading(place, point)
+        return if tool.nil? || taken?(tool, points, toggles)
+
+        Reading.new(place, tool, points, toggles, minutes, hypotheses.map { |hypothesis| shown(hypothesis, toggles, tool, points) })
+      end
+
+      def shown(hypothesis, toggles, tool, points)
+        at = @belief.prediction.standing(hypothesis, @arrangement, points.first)
+        shares = @belief.prediction.shares(hypothesis, toggles)
+        live = shares.of(at.line)
+        return (live * Physics::Uncertainty.matches(true, true)) + ((1 - live) * Physics::Uncertainty.error) unless tool == "ncv"
+
+        floating = shares.of(@belief.world.every & ~at.line & ~at.neutral)
+        (live * Physics::Uncertainty.matches(true, true)) + (floating * Physics::Uncertainty.floating_glow(true)) + ((1 - live - floating) * Physics::Uncertainty.error)
+      end
+
+      # Bits that a reading is expected to tell about the roles.
+      def telling(reading) = (@telling ||= {}.compare_by_identity)[reading] ||= question.information_gain(reading.yes)
+
+      def question = @question ||= OpenQuestion.new(roles.map { |named| named.values_at(*disputed) }, hypotheses.map(&:weight))
+    end
+  end
+end

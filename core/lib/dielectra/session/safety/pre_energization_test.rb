@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # Where wires were moved, line is tried against the ground or the neutral before power comes on for the first time: what
+    # nobody has thought of shows there before it does at the breaker. In a metal box that no ground is joined to, what may be hot is
+    # tried against the metal besides.
+    class PreEnergizationTest
+      # Hypotheses that are asked where line is.
+      LEADING = 20
+      # Share of them that has to agree.
+      AGREED = 0.6
+      # Ohms that every lamp has, and no short.
+      LAMP = 5
+      LIVE = %i[lamp breaker voltage low_z ncv].freeze
+
+      # A trial that was made: as things were joined, between which points, and whether they met.
+      Trial = Struct.new(:arrangement, :pair, :met)
+
+      # @param trials [Array<Trial>] all that were made so far
+      def initialize(situation, belief, trials)
+        @situation = situation
+        @belief = belief
+        @all = trials
+        @tried = trials.select { |trial| trial.arrangement == situation.arrangement && !metal?(trial.pair.last) }
+        @arrangement = belief.world.same(situation.arrangement)
+      end
+
+      # @return [Array(String, String, Array<String>), nil] place, tool and pair of points to be tried; nil where all was done, or
+      #   nothing was moved, or no open box holds both line and something grounded
+      def wanted = tool && (against_ground || against_metal)
+
+      # @return [Boolean] whether a trial has shown that line meets what it must not, and once more; or the breaker has tripped
+      #   as things are joined and thrown now
+      def failed? = @tried.count(&:met) > @tried.size / 2.0 || tripped? || live_metal.any?
+
+      # Metal that something which may be hot was found to touch, and once more.
+      # @return [Array<String>] points
+      def live_metal = metal_trials.select { |_, trials| trials.size > 1 && trials.count(&:met) * 2 > trials.size }.keys.map(&:last)
+
+      # @param step [Hash] with its answer
+      # @return [Trial, nil] nil where the step is not the one that is wanted, or was not answered
+      def trial(step)
+        return unless step["do"] == "probe" && wanted&.drop(1) == step.values_at("tool", "at") && step["answer"]&.key?("ohms")
+
+        Trial.new(@situation.arrangement, step["at"], !step["answer"]["ohms"].nil? && step["answer"]["ohms"] < LAMP)
+      end
+
+      private
+
+      def against_ground
+        return if @situation.arrangement.joints.empty? || energised? || settled?
+        return [@situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair] if @tried.any?
+
+        place = @situation.dead.keys.select { |name| pair(name) }.min_by { |name| name == @situation.at ? 0 : 1 }
+        [place, tool, pair(place)] if place
+      end
+
+      # The next conductor against ungrounded metal, once; and once more where they met.
+      def against_metal
+        @situation.dead.keys.sort_by { |name| name == @situation.at ? 0 : 1 }.each do |place|
+          next unless @situation.open?(place)
+
+          metal_pairs(place).each do |pair|
+            made = metal_trials.fetch(pair, [])
+            return [place, tool, pair] if made.empty? || (made.one? && made.first.met)
+          end
+        end
+        nil
+      end
+
+      # One conductor of each joint that is not taken for the neutral, against the metal of a box that no ground is joined to.
+      def metal_pairs(place)
+        metal = "#{place}.box"
+        return [] unless @situation.points(place).include?(metal) && @situation.joints(place).none? { |joint| joint.include?(metal) } && @situation.grounds(place).empty?
+
+        joints = @situation.joints(place)
+        points(place).reject { |point| share(point, :return) >= AGREED }.uniq { |point| joints.find { |joint| joint.include?(point) } || point }.map { |point| [point, metal] }
+      end
+
+      def metal_trials = @metal_trials ||= @all.select { |trial| metal?(trial.pair.last) }.group_by(&:pair)
+
+      def metal?(point) = point.end_with?(".box")
+
+      # Tried and found apart; or found together twice, once being what anybody may misread.
+      def settled? = @tried.any? && (!failed? || @tried.size > 1)
+
+      # Ohms, since a lamp beeps as a short does.
+      def tool = ("resistance" if @situation.tool?("resistance"))
+
+      def tripped? = @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" && !seen.found && seen.arrangement == @arrangement && seen.toggles == toggles }
+
+      def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
+
+      def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)
+
+      # The likeliest line of a box, and what it must not meet.
+      def pair(place)
+        (@pairs ||= {}).fetch(place) do
+          line = points(place).max_by { |point| share(point, :source) }
+          ground = reference(place)
+          @pairs[place] = ([line, ground] if line && ground && share(line, :source) >= AGREED)
+        end
+      end
+
+      def points(place) = @situation.conductors(place)
+
+      # The ground of a box, else its neutral.
+      def reference(place)
+        @situation.grounds(place).first || points(place).find { |point| share(point, :return) >= AGREED }
+      end
+
+      # Share of the belief under which a point hangs together with the source or the return of the supply.
+      def share(point, side)
+        number = @belief.world.index[point]
+        leading = @belief.hypotheses.first(LEADING)
+        leading.sum { |hypothesis| hypothesis.weight * there(hypothesis, number, side) } / leading.sum(&:weight)
+      end
+
+      def there(hypothesis, number, side)
+        reach = hypothesis.reach(@arrangement)
+        @belief.prediction.shares(hypothesis, toggles).of(side == :source ? reach.live(number) : reach.neutral(number))
+      end
+    end
+  end
+end
