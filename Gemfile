@@ -6,9 +6,11 @@ gem "activerecord", "~> 7.2.2"
 gem "json_schemer", "~> 2.5"
 gem "matrix", "~> 0.4"
 gem "oj", "~> 3.17"
+gem "openapi_first", "~> 1.4.3"
 gem "puma", "~> 8.0"
 gem "rackup", "~> 2.3"
 gem "sinatra", "~> 4.2"
+gem "sin_lru_redux", "~> 2.5"
 gem "sqlite3", "~> 2.8"
 gem "thor", "~> 1.5"
 gem "zeitwerk", "~> 2.6.18"
@@ -17,7 +19,6 @@ group :development, :test do
   gem "axe-core-api", "~> 4.11", require: false
   gem "axe-core-rspec", "~> 4.11", require: false
   gem "capybara", "~> 3.40"
-  gem "openapi_first", "~> 1.4.3"
   gem "prop_check", "~> 1.0"
   gem "rack-test", "~> 2.3"
   gem "rspec", "~> 3.13"
@@ -25,4 +26,5 @@ group :development, :test do
   gem "rubocop-performance", "~> 1.25", require: false
   gem "rubocop-rspec", "~> 3.6", require: false
   gem "selenium-webdriver", "4.32.0"
+  gem "syntax_tree", "~> 6.3", require: false
 end

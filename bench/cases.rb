@@ -13,23 +13,26 @@ $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "optparse"
 
-options = {slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false}
-OptionParser.new do |parser|
-  parser.on("--slips SHARE") { |value| options[:slips] = value }
-  parser.on("--unsure SHARE", Float) { |value| options[:unsure] = value }
-  parser.on("--seed N", Integer) { |value| options[:seed] = value }
-  parser.on("--workers N", Integer) { |value| options[:workers] = value }
-  parser.on("--flip") { options[:flip] = true }
-  parser.on("--show") { options[:show] = true }
-end.parse!(ARGV)
+options = { slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false }
+OptionParser
+  .new do |parser|
+    parser.on("--slips SHARE") { |value| options[:slips] = value }
+    parser.on("--unsure SHARE", Float) { |value| options[:unsure] = value }
+    parser.on("--seed N", Integer) { |value| options[:seed] = value }
+    parser.on("--workers N", Integer) { |value| options[:workers] = value }
+    parser.on("--flip") { options[:flip] = true }
+    parser.on("--show") { options[:show] = true }
+  end
+  .parse!(ARGV)
 OPTIONS = options.freeze
 FOLDER, GLOB = ARGV
 names = Dir[File.join(FOLDER, "#{GLOB || "*"}.circuit.json")].map { |path| File.basename(path, ".circuit.json") }.sort
-EXPECTED = begin
-  JSON.parse(File.read(File.join(FOLDER, "expected.json")))
-rescue Errno::ENOENT
-  {}
-end
+EXPECTED =
+  begin
+    JSON.parse(File.read(File.join(FOLDER, "expected.json")))
+  rescue Errno::ENOENT
+    {}
+  end
 
 # One case played to its end.
 Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence)
@@ -40,10 +43,13 @@ def read(name, kind) = JSON.parse(File.read(File.join(FOLDER, "#{name}.#{kind}.j
 
 # Switches without marks, turned over by chance.
 def flipped(document, random)
-  document.merge("devices" => document["devices"].map do |row|
-    turns = %w[three_way four_way dimmer_three_way].include?(row["kind"]) && random.rand < 0.5
-    turns ? row.merge("reversed" => !row["reversed"]) : row
-  end)
+  document.merge(
+    "devices" =>
+      document["devices"].map do |row|
+        turns = %w[three_way four_way dimmer_three_way].include?(row["kind"]) && random.rand < 0.5
+        turns ? row.merge("reversed" => !row["reversed"]) : row
+      end
+  )
 end
 
 def play(name)
@@ -60,16 +66,30 @@ def play(name)
     step = session.next.numbered(session.steps.size + 1 - job.steps.size)
     watch.check!(step)
     answer = house.answer(step)
-    puts "#{format("%6.1f", session.minutes)} #{JSON.generate(step)} → #{JSON.generate(answer.except("id"))[0, 300]}" if OPTIONS[:show]
+    if OPTIONS[:show]
+      puts "#{format("%6.1f", session.minutes)} #{JSON.generate(step)} → #{JSON.generate(answer.except("id"))[0, 300]}"
+    end
     timed(times) { session.record(step.merge("answer" => answer.except("id"))).next }
-    warn format("slow: %s %.1f s after %s", name, times.last, JSON.generate(step)[0, 150]) if OPTIONS[:show] && times.last > 1
+    if OPTIONS[:show] && times.last > 1
+      warn format("slow: %s %.1f s after %s", name, times.last, JSON.generate(step)[0, 150])
+    end
   end
   puts JSON.pretty_generate(session.next.to_h) if OPTIONS[:show]
   judged(name, circuit, house, session, watch, times)
 rescue Dielectra::InvalidInput => e
   Result.new(name, :refused, 0.0, 0, 0.0, [], e.message, [], 0.0)
 rescue StandardError => e
-  Result.new(name, :crashed, 0.0, 0, 0.0, [], "#{e.class}: #{e.message.lines.first.to_s[0, 120].strip} #{e.backtrace.first(3).map { |line| line[%r{[^/]+:\d+}] }.join(" ")}", [], 0.0)
+  Result.new(
+    name,
+    :crashed,
+    0.0,
+    0,
+    0.0,
+    [],
+    "#{e.class}: #{e.message.lines.first.to_s[0, 120].strip} #{e.backtrace.first(3).map { |line| line[%r{[^/]+:\d+}] }.join(" ")}",
+    [],
+    0.0
+  )
 end
 
 def timed(times)
@@ -80,51 +100,112 @@ end
 def judged(name, circuit, house, session, watch, times)
   conclusion = session.next
   expected = EXPECTED.fetch(name, {})
-  inspections = Dielectra::Practice::Intermittence.settled(house.circuit).map { |way| Dielectra::Practice::Inspection.new(way, session.job) }
+  inspections =
+    Dielectra::Practice::Intermittence
+      .settled(house.circuit)
+      .map { |way| Dielectra::Practice::Inspection.new(way, session.job) }
   left = Dielectra::Practice::Handover.new(circuit, house.circuit, session.job, opened: session.situation.opened.keys)
   faults = inspections.flat_map(&:hazards) + left.shortcomings
   obeys = inspections.all?(&:obeys?)
   named = named?(conclusion.causes, expected["causes"])
-  outcome = if watch.unsafe.any? then :unsafe
-            elsif conclusion.status == "solved" then obeys && faults.empty? ? (named ? :right : :cause) : :wrong
-            elsif expected["status"] == "stopped" then named ? :right : :why
-            else :stopped
-            end
-  note = [watch.unsafe.first, conclusion.why, *(conclusion.status == "solved" ? faults.uniq.first(2) : []), ("does not obey" if conclusion.status == "solved" && !obeys)].compact.join("; ")
-  Result.new(name, outcome, session.minutes, session.steps.size, times.max, times, note, conclusion.causes, conclusion.confidence)
+  outcome =
+    if watch.unsafe.any?
+      :unsafe
+    elsif conclusion.status == "solved"
+      obeys && faults.empty? ? (named ? :right : :cause) : :wrong
+    elsif expected["status"] == "stopped"
+      named ? :right : :why
+    else
+      :stopped
+    end
+  note = [
+    watch.unsafe.first,
+    conclusion.why,
+    *(conclusion.status == "solved" ? faults.uniq.first(2) : []),
+    ("does not obey" if conclusion.status == "solved" && !obeys)
+  ].compact.join("; ")
+  Result.new(
+    name,
+    outcome,
+    session.minutes,
+    session.steps.size,
+    times.max,
+    times,
+    note,
+    conclusion.causes,
+    conclusion.confidence
+  )
 end
 
 def named?(causes, expected)
   return true unless expected
 
-  expected.all? { |wanted| causes.any? { |cause| wanted["kinds"].include?(cause["kind"]) && (wanted["place"].nil? || cause["place"].nil? || cause["place"] == wanted["place"]) } }
+  expected.all? do |wanted|
+    causes.any? do |cause|
+      wanted["kinds"].include?(cause["kind"]) &&
+        (wanted["place"].nil? || cause["place"].nil? || cause["place"] == wanted["place"])
+    end
+  end
 end
 
-pipes = Array.new(OPTIONS[:workers]) do |number|
-  reader, writer = IO.pipe
-  fork do
-    reader.close
-    names.each_with_index { |name, index| writer.puts(JSON.generate(play(name).to_a)) if index % OPTIONS[:workers] == number }
+pipes =
+  Array.new(OPTIONS[:workers]) do |number|
+    reader, writer = IO.pipe
+    fork do
+      reader.close
+      names.each_with_index do |name, index|
+        writer.puts(JSON.generate(play(name).to_a)) if index % OPTIONS[:workers] == number
+      end
+      writer.close
+    end
     writer.close
+    reader
   end
-  writer.close
-  reader
-end
-results = pipes.flat_map { |reader| reader.each_line.map { |line| Result.new(*JSON.parse(line)).tap { |result| result.outcome = result.outcome.to_sym } } }.sort_by(&:name)
+results =
+  pipes
+    .flat_map do |reader|
+      reader.each_line.map do |line|
+        Result.new(*JSON.parse(line)).tap { |result| result.outcome = result.outcome.to_sym }
+      end
+    end
+    .sort_by(&:name)
 Process.waitall
 
 results.each do |result|
   next if result.outcome == :right
 
   family = EXPECTED.dig(result.name, "family")&.values_at("tier", "twist", "fault")&.join(" ")
-  puts format("%-16s %-8s %5.1f min %3d steps %5.2f s  %-34s %s %s conf %.3f", result.name, result.outcome, result.minutes, result.steps, result.slowest, family, result.note,
-              JSON.generate(result.causes)[0, 200], result.confidence)
+  puts format(
+         "%-16s %-8s %5.1f min %3d steps %5.2f s  %-34s %s %s conf %.3f",
+         result.name,
+         result.outcome,
+         result.minutes,
+         result.steps,
+         result.slowest,
+         family,
+         result.note,
+         JSON.generate(result.causes)[0, 200],
+         result.confidence
+       )
 end
 times = results.flat_map(&:times).sort
-groups = results.group_by { |result| EXPECTED.dig(result.name, "family")&.values_at("tier", "twist")&.join(" ") || "all" }
-groups.sort.push(["together", results]).each do |family, some|
-  puts format("%-34s %3d  %s  minutes %.1f", family, some.size, some.map(&:outcome).tally.map { |outcome, count| "#{outcome} #{count}" }.join(", "), some.sum(&:minutes) / some.size)
-end
+groups =
+  results.group_by { |result| EXPECTED.dig(result.name, "family")&.values_at("tier", "twist")&.join(" ") || "all" }
+groups
+  .sort
+  .push(["together", results])
+  .each do |family, some|
+    puts format(
+           "%-34s %3d  %s  minutes %.1f",
+           family,
+           some.size,
+           some.map(&:outcome).tally.map { |outcome, count| "#{outcome} #{count}" }.join(", "),
+           some.sum(&:minutes) / some.size
+         )
+  end
 unless times.empty?
-  puts format("ms: 50 %% %.0f, 95 %% %.0f, 99 %% %.0f, max %.0f", *[0.5, 0.95, 0.99, 1].map { |share| times[((times.size - 1) * share).round] * 1000 })
+  puts format(
+         "ms: 50 %% %.0f, 95 %% %.0f, 99 %% %.0f, max %.0f",
+         *[0.5, 0.95, 0.99, 1].map { |share| times[((times.size - 1) * share).round] * 1000 }
+       )
 end

@@ -17,13 +17,13 @@ require_relative "front"
 module Server
   # The whole Rack application: the API under /api, the built front end beside it.
   def self.app
-    Rack::Builder.new do
-      use Rack::Deflater
-      use Front::Policy
-      map("/api") do
-        run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404])
+    Rack::Builder
+      .new do
+        use Rack::Deflater
+        use Front::Policy
+        map("/api") { run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404]) }
+        run Front.new
       end
-      run Front.new
-    end.to_app
+      .to_app
   end
 end

@@ -8,9 +8,21 @@ module Server
     end
 
     def to_h
-      {id: @job.id, title: @job.title, complaint: @job.complaint, time: @job.time_of_day,
-       house: {name: @job.house.name, street: @job.house.street, town: @job.house.town, note: @job.house.note},
-       steps: steps.count { |step| step["do"] != "report" }, state:, last: last_done}
+      {
+        id: @job.id,
+        title: @job.title,
+        complaint: @job.complaint,
+        time: @job.time_of_day,
+        house: {
+          name: @job.house.name,
+          street: @job.house.street,
+          town: @job.house.town,
+          note: @job.house.note
+        },
+        steps: steps.count { |step| step["do"] != "report" },
+        state:,
+        last: last_done
+      }
     end
 
     private

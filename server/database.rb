@@ -25,8 +25,15 @@ module Server
       adapter = ActiveRecord::ConnectionAdapters::SQLite3Adapter
       adapter.prepend(Waiting) unless adapter.include?(Waiting)
       ActiveRecord::Base.establish_connection(
-        adapter: "sqlite3", database: File.join(folder, "dielectra.sqlite3"), pool: 16, default_transaction_mode: :immediate,
-        pragmas: {journal_mode: :wal, foreign_keys: true, synchronous: :normal}
+        adapter: "sqlite3",
+        database: File.join(folder, "dielectra.sqlite3"),
+        pool: 16,
+        default_transaction_mode: :immediate,
+        pragmas: {
+          journal_mode: :wal,
+          foreign_keys: true,
+          synchronous: :normal
+        }
       )
       ActiveRecord::Migration.verbose = false
       ActiveRecord::MigrationContext.new(MIGRATIONS).migrate

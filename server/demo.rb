@@ -9,18 +9,29 @@ module Server
     def self.load!(folder = FOLDER)
       return false if Job.exists?
 
-      JSON.parse(File.read(File.join(folder, "day.json"), encoding: "UTF-8")).fetch("calls").each { |call| add(call, folder) }
+      JSON
+        .parse(File.read(File.join(folder, "day.json"), encoding: "UTF-8"))
+        .fetch("calls")
+        .each { |call| add(call, folder) }
       true
     end
 
     def self.add(call, folder)
       document = JSON.parse(File.read(File.join(folder, call.fetch("job")), encoding: "UTF-8"))
       Dielectra::Evidence::Job.read(document)
-      house = House.find_or_create_by!(name: call["house"]["name"], street: call["house"]["street"]) do |row|
-        row.town = call["house"]["town"]
-        row.note = call["house"].fetch("note", "")
-      end
-      job = Job.create!(house:, title: call["title"], complaint: call["complaint"], time_of_day: call["time"], document: document.merge("steps" => []))
+      house =
+        House.find_or_create_by!(name: call["house"]["name"], street: call["house"]["street"]) do |row|
+          row.town = call["house"]["town"]
+          row.note = call["house"].fetch("note", "")
+        end
+      job =
+        Job.create!(
+          house:,
+          title: call["title"],
+          complaint: call["complaint"],
+          time_of_day: call["time"],
+          document: document.merge("steps" => [])
+        )
       document["steps"].each { |step| job.add!("taken", step: step.except("id")) }
     end
     private_class_method :add

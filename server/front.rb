@@ -4,14 +4,17 @@ module Server
   # The built front end: files under web/dist, and its page for every address that is a screen.
   class Front
     FOLDER = File.expand_path("../web/dist", __dir__)
-    TYPES = {".webmanifest" => "application/manifest+json"}.freeze
+    TYPES = { ".webmanifest" => "application/manifest+json" }.freeze
 
     # Nothing but what ships with the app may run or be fetched.
     class Policy
       HEADERS = {
-        "content-security-policy" => "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " \
-                                     "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
-        "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer", "x-frame-options" => "DENY"
+        "content-security-policy" =>
+          "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " \
+            "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
+        "x-content-type-options" => "nosniff",
+        "referrer-policy" => "no-referrer",
+        "x-frame-options" => "DENY"
       }.freeze
 
       def initialize(app)
@@ -32,7 +35,7 @@ module Server
     def call(env)
       path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
       return file(env, path) if path != "/" && File.file?(File.join(@folder, path))
-      return [404, {"content-type" => "text/plain"}, ["Not found"]] if path.start_with?("/assets/")
+      return 404, { "content-type" => "text/plain" }, ["Not found"] if path.start_with?("/assets/")
 
       page
     end
@@ -49,9 +52,15 @@ module Server
 
     def page
       index = File.join(@folder, "index.html")
-      return [503, {"content-type" => "text/plain"}, ["The front end is not built yet: run bin/start."]] unless File.file?(index)
+      unless File.file?(index)
+        return 503, { "content-type" => "text/plain" }, ["The front end is not built yet: run bin/start."]
+      end
 
-      [200, {"content-type" => "text/html; charset=utf-8", "cache-control" => "no-cache"}, [File.read(index, encoding: "UTF-8")]]
+      [
+        200,
+        { "content-type" => "text/html; charset=utf-8", "cache-control" => "no-cache" },
+        [File.read(index, encoding: "UTF-8")]
+      ]
     end
   end
 end

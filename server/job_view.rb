@@ -9,9 +9,23 @@ module Server
     end
 
     def to_h
-      {call: CallSummary.new(@job).to_h, volts: @session.job.supply_volts, controls:, load: load_row, grid:, power: Dielectra::Presentation::Power.new(situation).to_h, boxes:,
-       next: advice, instead:, conclusion: conclusion&.to_h, suspects:, steps:, ahead: Dielectra::Presentation::Ahead.new(@session).to_h,
-       repair: Dielectra::Presentation::Rewire.new(@session).to_h, minutes: @session.minutes.round(1)}
+      {
+        call: CallSummary.new(@job).to_h,
+        volts: @session.job.supply_volts,
+        controls:,
+        load: load_row,
+        grid:,
+        power: Dielectra::Presentation::Power.new(situation).to_h,
+        boxes:,
+        next: advice,
+        instead:,
+        conclusion: conclusion&.to_h,
+        suspects:,
+        steps:,
+        ahead: Dielectra::Presentation::Ahead.new(@session).to_h,
+        repair: Dielectra::Presentation::Rewire.new(@session).to_h,
+        minutes: @session.minutes.round(1)
+      }
     end
 
     # The likeliest explanation in a sentence.
@@ -34,14 +48,20 @@ module Server
 
     def controls
       @session.job.wanted_controls.map do |control|
-        {id: control.id, place: control.place, name: place_name(control.place), marked: control.on_off_marked,
-         position: situation.positions[control.id], kind: situation.kind_of(control.id)}
+        {
+          id: control.id,
+          place: control.place,
+          name: place_name(control.place),
+          marked: control.on_off_marked,
+          position: situation.positions[control.id],
+          kind: situation.kind_of(control.id)
+        }
       end
     end
 
     def load_row
       light = @session.job.wanted_load
-      {id: light.id, place: light.place, name: place_name(light.place), kind: light.kind}
+      { id: light.id, place: light.place, name: place_name(light.place), kind: light.kind }
     end
 
     def place_name(place) = Dielectra::Presentation::Instruction.name(place)
@@ -51,15 +71,27 @@ module Server
     def boxes = Dielectra::Presentation::Boxes.new(@session).to_a
 
     def suspects
-      @session.findings.suspects.first(5).reject { |_, share| share < 0.005 }.map { |causes, share| {sentence: wording.causes(causes), share: share.round(4), causes:} }
+      @session
+        .findings
+        .suspects
+        .first(5)
+        .reject { |_, share| share < 0.005 }
+        .map { |causes, share| { sentence: wording.causes(causes), share: share.round(4), causes: } }
     end
 
     def steps
       so_far = Dielectra::Evidence::Situation.start(@session.job)
       @session.steps.map do |step|
         told = Dielectra::Presentation::Instruction.of(step.except("id", "answer"), so_far)
-        row = {number: step["id"], title: told["title"], answer: Dielectra::Presentation::Instruction.answered(step, step["answer"] || {}, @session.job.region),
-               place: place_name(told["place"]), minutes: @session.costs.of(step, so_far).round(1), step: step.except("id"), others: Dielectra::Presentation::Corrections.of(step, @session.job)}
+        row = {
+          number: step["id"],
+          title: told["title"],
+          answer: Dielectra::Presentation::Instruction.answered(step, step["answer"] || {}, @session.job.region),
+          place: place_name(told["place"]),
+          minutes: @session.costs.of(step, so_far).round(1),
+          step: step.except("id"),
+          others: Dielectra::Presentation::Corrections.of(step, @session.job)
+        }
         so_far = so_far.after(step)
         row
       end

@@ -16,7 +16,8 @@ module Server
       @lock.synchronize do
         kept, session = @kept.delete(job.id)
         session = nil unless kept && steps.first(kept.size) == kept
-        session ||= Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job.document.merge("steps" => [])))
+        session ||=
+          Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job.document.merge("steps" => [])))
         steps.drop(session.steps.size).each { |step| session.record(step) }
         session.next
         @kept.shift while @kept.size >= MOST

@@ -27,8 +27,9 @@ module Houses
   # The session of a demo job after some boxes of its house were opened and proved dead.
   def opened(name, *places, house: Dielectra::Practice::House.new(demo_circuit(name)))
     session = Dielectra::Session::Troubleshooting.new(demo_job(name))
-    steps = [{"do" => "breaker", "device" => "B1", "to" => "off"}]
-    steps += places.flat_map { |place| [{"do" => "open", "place" => place}, {"do" => "prove_dead", "place" => place}] }
+    steps = [{ "do" => "breaker", "device" => "B1", "to" => "off" }]
+    steps +=
+      places.flat_map { |place| [{ "do" => "open", "place" => place }, { "do" => "prove_dead", "place" => place }] }
     steps.each { |step| session.record(step.merge("answer" => house.answer(step))) }
     session
   end

@@ -12,15 +12,21 @@ RSpec.describe Dielectra::CLI do
   def run(*words, input: "") = Open3.capture3(bin, *words, stdin_data: input)
 
   it "reads and writes UTF-8 whatever the locale says" do
-    out, errors, status = Open3.capture3({"LC_ALL" => "C", "LANG" => "C", "RUBYOPT" => nil}, bin, "measure", circuit)
+    out, errors, status = Open3.capture3({ "LC_ALL" => "C", "LANG" => "C", "RUBYOPT" => nil }, bin, "measure", circuit)
     expect([errors, status.success?, JSON.parse(out).any?]).to eq(["", true, true])
   end
 
   it "measures every combination, volts and ohms" do
     rows = JSON.parse(run("measure", circuit).first)
-    expect(rows).to include({"positions" => {"S1" => "on"}, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}})
-    expect(JSON.parse(run("measure", circuit, "--volts", "S1.terminal_1", "panel.neutral").first)["volts"]).to be_within(1).of(120)
-    expect(JSON.parse(run("measure", circuit, "--ohms", "S1.terminal_1", "panel.neutral", "--at", '{"B1": "off"}').first)).to eq("ohms" => nil)
+    expect(rows).to include(
+      { "positions" => { "S1" => "on" }, "loads" => { "L1" => "off" }, "breakers" => { "B1" => "on" } }
+    )
+    expect(
+      JSON.parse(run("measure", circuit, "--volts", "S1.terminal_1", "panel.neutral").first)["volts"]
+    ).to be_within(1).of(120)
+    expect(
+      JSON.parse(run("measure", circuit, "--ohms", "S1.terminal_1", "panel.neutral", "--at", '{"B1": "off"}').first)
+    ).to eq("ohms" => nil)
   end
 
   it "measures what flows and what is dangerous" do
@@ -36,13 +42,16 @@ RSpec.describe Dielectra::CLI do
       expect(Open3.capture2e("ngspice", "-b", deck).first).to match(/^vnsrcb1#branch = -?\d/)
     end
     rows = CSV.parse(run("export", "--csv", circuit).first, headers: true)
-    expect(rows.map { |row| [row["S1"], row["B1"], row["S1.terminal_1 V"]] }).to contain_exactly(["on", "on", /\A1(20|19)/], ["off", "on", /\A1(20|19)/])
+    expect(rows.map { |row| [row["S1"], row["B1"], row["S1.terminal_1 V"]] }).to contain_exactly(
+      ["on", "on", /\A1(20|19)/],
+      ["off", "on", /\A1(20|19)/]
+    )
     steps = CSV.parse(run("export", "--csv", File.join(Houses::DEMO, "passage.job.json")).first, headers: true)
     expect(steps.first.to_h).to include("number" => "1", "do" => "report", "position" => "S1 up S2 up")
   end
 
   it "exports nothing where it is not said what, or where it makes no sense" do
-    [["export", circuit], ["export", "--spice", job], ["export", "--csv", "nowhere.json"]].each do |words|
+    [["export", circuit], ["export", "--spice", job], %w[export --csv nowhere.json]].each do |words|
       _, errors, status = run(*words)
       expect([status.exitstatus, errors.lines.size]).to eq([2, 1])
     end
@@ -66,7 +75,12 @@ RSpec.describe Dielectra::CLI do
   end
 
   it "asks again after an answer that does not fit, and ends with one sentence after three" do
-    out, errors, status = run("troubleshoot", "--jsonl", input: "#{JSON.generate(JSON.parse(File.read(job)))}\nnonsense\n{\"id\": 1, \"reads\": 7}\n{\"id\": 9}\n")
+    out, errors, status =
+      run(
+        "troubleshoot",
+        "--jsonl",
+        input: "#{JSON.generate(JSON.parse(File.read(job)))}\nnonsense\n{\"id\": 1, \"reads\": 7}\n{\"id\": 9}\n"
+      )
     expect(out.lines.map { |line| JSON.parse(line)["id"] }).to eq([1, 1, 1])
     expect([status.exitstatus, errors]).to match([2, /not JSON/])
   end

@@ -6,7 +6,11 @@ RSpec.describe Dielectra::Protocol::Asking do
   def asked(*lines)
     output = StringIO.new
     errors = StringIO.new
-    described_class.new(StringIO.new(lines.map { |line| line.is_a?(String) ? line : JSON.generate(line) }.join("\n")), output, errors).run
+    described_class.new(
+      StringIO.new(lines.map { |line| line.is_a?(String) ? line : JSON.generate(line) }.join("\n")),
+      output,
+      errors
+    ).run
     [output.string.lines.map { |line| JSON.parse(line) }, errors.string]
   rescue Dielectra::InvalidInput => e
     [output.string.lines.map { |line| JSON.parse(line) }, errors.string + e.message]
@@ -16,12 +20,15 @@ RSpec.describe Dielectra::Protocol::Asking do
 
   it "wants a job first" do
     expect(asked("nonsense")).to eq([[], "that line is not JSON."])
-    expect(asked({"format" => "dielectra/job", "version" => 2}).last).to eq("/version: has to be 1.")
+    expect(asked({ "format" => "dielectra/job", "version" => 2 }).last).to eq("/version: has to be 1.")
   end
 
   it "counts its steps from one, whatever was reported before" do
-    reported = job.merge("steps" => [{"do" => "report", "positions" => {"S1" => "on"}, "answer" => {"loads" => {"L1" => "off"}}}])
-    steps, = asked(reported, {"id" => 1, "unsure" => true})
+    reported =
+      job.merge(
+        "steps" => [{ "do" => "report", "positions" => { "S1" => "on" }, "answer" => { "loads" => { "L1" => "off" } } }]
+      )
+    steps, = asked(reported, { "id" => 1, "unsure" => true })
     expect(steps.map { |step| step["id"] }).to eq([1, 2])
   end
 
@@ -30,11 +37,16 @@ RSpec.describe Dielectra::Protocol::Asking do
   end
 
   it "does not take an answer to another step" do
-    expect(asked(job, {"id" => 5, "ok" => true}).last).to include("answers another step")
+    expect(asked(job, { "id" => 5, "ok" => true }).last).to include("answers another step")
   end
 
   it "goes on after what cannot be done, with what is left" do
-    steps, = asked(job, {"id" => 1, "cannot" => "the toggle is painted over"}, {"id" => 2, "cannot" => "nobody sees the light from here"})
+    steps, =
+      asked(
+        job,
+        { "id" => 1, "cannot" => "the toggle is painted over" },
+        { "id" => 2, "cannot" => "nobody sees the light from here" }
+      )
     expect(steps.map { |step| step.except("id") }.uniq.size).to eq(3)
   end
 end
@@ -49,12 +61,17 @@ RSpec.describe Dielectra::Protocol::Answering do
   end
 
   it "answers line by line until a conclusion comes by" do
-    answers, errors = answered({"id" => 1, "do" => "watch"}, {"conclusion" => {"status" => "stopped"}}, {"id" => 2, "do" => "watch"})
-    expect(answers).to eq([{"id" => 1, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}}])
+    answers, errors =
+      answered(
+        { "id" => 1, "do" => "watch" },
+        { "conclusion" => { "status" => "stopped" } },
+        { "id" => 2, "do" => "watch" }
+      )
+    expect(answers).to eq([{ "id" => 1, "loads" => { "L1" => "off" }, "breakers" => { "B1" => "on" } }])
     expect(errors).to include("stopped")
   end
 
   it "says what it cannot do instead of falling over" do
-    expect(answered({"id" => 1, "do" => "dance"}).first).to eq([{"id" => 1, "cannot" => "dance is not a step."}])
+    expect(answered({ "id" => 1, "do" => "dance" }).first).to eq([{ "id" => 1, "cannot" => "dance is not a step." }])
   end
 end

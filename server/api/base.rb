@@ -12,7 +12,7 @@ module Server
 
       set :show_exceptions, false
       set :raise_errors, false
-      set :host_authorization, {permitted_hosts: []}
+      set :host_authorization, { permitted_hosts: [] }
 
       before { content_type "application/json" }
 
@@ -32,7 +32,11 @@ module Server
 
       error do |problem|
         warn problem.full_message
-        halt_with(500, "failed", "Something went wrong on our side. Every step written so far is kept; load the page again.")
+        halt_with(
+          500,
+          "failed",
+          "Something went wrong on our side. Every step written so far is kept; load the page again."
+        )
       end
 
       not_found { JSON.generate(problem("not_found", "There is nothing at this address.")) }
@@ -44,10 +48,10 @@ module Server
         JSON.generate(value)
       end
 
-      def problem(code, message, pointer = "") = {error: {code:, message:, pointer:}}
+      def problem(code, message, pointer = "") = { error: { code:, message:, pointer: } }
 
       def halt_with(status, code, message, pointer = "")
-        halt status, {"Content-Type" => "application/json"}, JSON.generate(problem(code, message, pointer))
+        halt status, { "Content-Type" => "application/json" }, JSON.generate(problem(code, message, pointer))
       end
 
       # @return [Hash] the request's body

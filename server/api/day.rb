@@ -6,7 +6,7 @@ module Server
     class Day < Base
       get "/day" do
         jobs = Job.includes(:house, :entries).order(:id)
-        json({calls: jobs.map { |job| CallSummary.new(job).to_h }})
+        json({ calls: jobs.map { |job| CallSummary.new(job).to_h } })
       end
     end
   end

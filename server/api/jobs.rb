@@ -29,16 +29,24 @@ module Server
       put "/jobs/:id/steps/:number" do
         number = params[:number].to_i
         at = job.steps.index { |step| step["id"] == number } or raise ActiveRecord::RecordNotFound
-        amended = job.steps[at].merge("answer" => body!.fetch("answer") { raise Dielectra::InvalidInput, "The answer is missing." })
+        amended =
+          job.steps[at].merge(
+            "answer" => body!.fetch("answer") { raise Dielectra::InvalidInput, "The answer is missing." }
+          )
         before = JobView.new(job).leading
         replay!(at, amended)
         job.add!("amended", number:, step: amended.except("id"))
-        json(view.merge(changed: {before:, after: JobView.new(job).leading}))
+        json(view.merge(changed: { before:, after: JobView.new(job).leading }))
       end
 
       get("/jobs/:id/why") do
         session = Sessions.of(job)
-        json({sentences: session.findings.because(session.steps), reasons: Dielectra::Presentation::Reasons.new(session).to_a})
+        json(
+          {
+            sentences: session.findings.because(session.steps),
+            reasons: Dielectra::Presentation::Reasons.new(session).to_a
+          }
+        )
       end
 
       get "/jobs/:id/file" do
@@ -59,8 +67,17 @@ module Server
       def open_call(call, document)
         house = call.fetch("house") { raise Dielectra::InvalidInput.new("is missing.", pointer: "/house") }
         Job.transaction do
-          home = House.find_or_create_by!(name: house["name"].to_s, street: house["street"].to_s) { |row| row.town = house["town"].to_s }
-          opened = Job.create!(house: home, title: call["title"].to_s, complaint: call["complaint"].to_s, document: document.merge("steps" => []))
+          home =
+            House.find_or_create_by!(name: house["name"].to_s, street: house["street"].to_s) do |row|
+              row.town = house["town"].to_s
+            end
+          opened =
+            Job.create!(
+              house: home,
+              title: call["title"].to_s,
+              complaint: call["complaint"].to_s,
+              document: document.merge("steps" => [])
+            )
           document["steps"].each { |step| opened.add!("taken", step: step.except("id")) }
           opened
         end
@@ -69,9 +86,9 @@ module Server
       # Everything up to and with the corrected answer has to fit; what comes after is taken as it was said.
       def replay!(at, amended)
         steps = job.steps.first(at) + [amended] + job.steps.drop(at + 1)
-        Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job.document.merge("steps" => []))).tap do |session|
-          steps.each { |step| session.record(step) }
-        end
+        Dielectra::Session::Troubleshooting
+          .new(Dielectra::Evidence::Job.read(job.document.merge("steps" => [])))
+          .tap { |session| steps.each { |step| session.record(step) } }
       end
     end
   end

@@ -6,9 +6,15 @@ module Server
     class Trade < Base
       get "/trade" do
         cache_control :public, max_age: 3600
-        json({devices: Dielectra::Trade::DeviceKind.all.reject { |kind| kind.name == "breaker" }.map { |kind| described(kind) },
-              cables: region.cables.map { |type, colors| {type:, colors:} },
-              single_colors: Dielectra::Trade::CableType.single_colors, grounding: region.grounding})
+        json(
+          {
+            devices:
+              Dielectra::Trade::DeviceKind.all.reject { |kind| kind.name == "breaker" }.map { |kind| described(kind) },
+            cables: region.cables.map { |type, colors| { type:, colors: } },
+            single_colors: Dielectra::Trade::CableType.single_colors,
+            grounding: region.grounding
+          }
+        )
       end
 
       private
@@ -16,8 +22,15 @@ module Server
       def region = @region ||= Dielectra::Trade::Region.at(params.fetch(:volts, 120).to_f)
 
       def described(kind)
-        tabs = kind.tabs.map { |name, between| {name:, between:, intact: true} }
-        {kind: kind.name, term: region.term(kind), look: kind.look, switch: kind.switch?, screws: kind.screws.map { |screw| region.labelled(kind, screw) }, tabs:}.compact
+        tabs = kind.tabs.map { |name, between| { name:, between:, intact: true } }
+        {
+          kind: kind.name,
+          term: region.term(kind),
+          look: kind.look,
+          switch: kind.switch?,
+          screws: kind.screws.map { |screw| region.labelled(kind, screw) },
+          tabs:
+        }.compact
       end
     end
   end

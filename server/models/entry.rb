@@ -8,7 +8,7 @@ module Server
 
     belongs_to :job
 
-    validates :kind, inclusion: {in: KINDS}
+    validates :kind, inclusion: { in: KINDS }
     validates :number, :position, presence: true
 
     def readonly? = persisted?
@@ -16,13 +16,18 @@ module Server
     # @param entries [Array<Entry>] in their order
     # @return [Array<Hash>] the steps that count, each with its number as `id`
     def self.fold(entries)
-      entries.each_with_object({}) do |entry, steps|
-        case entry.kind
-        when "taken" then steps[entry.number] = entry.step
-        when "undone" then steps.delete(entry.number)
-        when "amended" then steps[entry.number] = entry.step if steps.key?(entry.number)
+      entries
+        .each_with_object({}) do |entry, steps|
+          case entry.kind
+          when "taken"
+            steps[entry.number] = entry.step
+          when "undone"
+            steps.delete(entry.number)
+          when "amended"
+            steps[entry.number] = entry.step if steps.key?(entry.number)
+          end
         end
-      end.map { |number, step| step.merge("id" => number) }
+        .map { |number, step| step.merge("id" => number) }
     end
   end
 end

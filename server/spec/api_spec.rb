@@ -30,7 +30,7 @@ RSpec.describe "The API" do
 
   # Sends a request, holds both sides against the description, and returns the body.
   define_method(:call) do |verb, path, body = nil, expect_status: nil, valid: true|
-    env = {"CONTENT_TYPE" => "application/json"}
+    env = { "CONTENT_TYPE" => "application/json" }
     env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
     custom_request(verb, "/api#{path}", {}, env)
     # The description names paths below the server's own, /api.
@@ -45,23 +45,42 @@ RSpec.describe "The API" do
   end
 
   def opened_call(title: "A copy to work on")
-    call("POST", "/jobs", {house: {name: "The cooperage", street: "4 Stave Lane"}, title:, complaint: "Dead.", file: demo_document("boathouse.job.json")})["call"]["id"]
+    call(
+      "POST",
+      "/jobs",
+      {
+        house: {
+          name: "The cooperage",
+          street: "4 Stave Lane"
+        },
+        title:,
+        complaint: "Dead.",
+        file: demo_document("boathouse.job.json")
+      }
+    )[
+      "call"
+    ][
+      "id"
+    ]
   end
 
   it "is held to a description that a wrong answer fails" do
     request = Rack::Request.new(Rack::MockRequest.env_for("/day"))
-    broken = Rack::Response.new(JSON.generate(calls: [{id: "seven"}]), 200, {"content-type" => "application/json"})
+    broken = Rack::Response.new(JSON.generate(calls: [{ id: "seven" }]), 200, { "content-type" => "application/json" })
     expect(definition.validate_response(request, broken).error).not_to be_nil
   end
 
   it "describes every device kind by its screws, each terminal once" do
-    kinds = call("GET", "/trade")["devices"].to_h { |row| [row["kind"], row["screws"].map { |screw| screw["terminal"] }] }
+    kinds =
+      call("GET", "/trade")["devices"].to_h { |row| [row["kind"], row["screws"].map { |screw| screw["terminal"] }] }
     expect(kinds.keys).to include("four_way", "combination", "fan_light", "unknown")
     kinds.each { |kind, screws| expect(screws).to match_array(Dielectra::Trade::DeviceKind[kind].terminals) }
   end
 
   it "lists the day's calls" do
-    expect(call("GET", "/day", expect_status: 200)["calls"].map { |row| row["house"]["town"] }).to include("Gannet Skerry")
+    expect(call("GET", "/day", expect_status: 200)["calls"].map { |row| row["house"]["town"] }).to include(
+      "Gannet Skerry"
+    )
   end
 
   it "shows a job with its next step" do
@@ -71,22 +90,67 @@ RSpec.describe "The API" do
   end
 
   it "opens a call from a few words" do
-    job = call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "Loft light", draft: {switches: %w[Loft Stairs], light: "Ridge"}}, expect_status: 201)
+    job =
+      call(
+        "POST",
+        "/jobs",
+        {
+          house: {
+            name: "Net loft",
+            street: "9 Quay"
+          },
+          title: "Loft light",
+          draft: {
+            switches: %w[Loft Stairs],
+            light: "Ridge"
+          }
+        },
+        expect_status: 201
+      )
     expect(job["controls"].map { |control| control["name"] }).to eq(%w[loft stairs])
   end
 
   it "opens a call for a receptacle, in conduit, at 230 V", :aggregate_failures do
-    draft = {switches: %w[Loft], light: "Bench", load: "receptacle", method: "emt", volts: 230}
-    job = call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "Bench outlet", draft:}, expect_status: 201)
+    draft = { switches: %w[Loft], light: "Bench", load: "receptacle", method: "emt", volts: 230 }
+    job =
+      call(
+        "POST",
+        "/jobs",
+        { house: { name: "Net loft", street: "9 Quay" }, title: "Bench outlet", draft: },
+        expect_status: 201
+      )
     file = call("GET", "/jobs/#{job["call"]["id"]}/file")
-    expect([job["volts"], job["load"]["kind"], file["method"], file["places"].last["kind"]]).to eq([230, "receptacle", "emt", "receptacle_box"])
-    call("POST", "/jobs", {house: {name: "Net loft", street: "9 Quay"}, title: "No", draft: {switches: %w[Loft], light: "Bench", load: "heater"}}, expect_status: 422)
+    expect([job["volts"], job["load"]["kind"], file["method"], file["places"].last["kind"]]).to eq(
+      [230, "receptacle", "emt", "receptacle_box"]
+    )
+    call(
+      "POST",
+      "/jobs",
+      {
+        house: {
+          name: "Net loft",
+          street: "9 Quay"
+        },
+        title: "No",
+        draft: {
+          switches: %w[Loft],
+          light: "Bench",
+          load: "heater"
+        }
+      },
+      expect_status: 422
+    )
   end
 
   it "calls things by the words of the place" do
     words = call("GET", "/trade?volts=230")
-    expect([words["grounding"], words["cables"].first["colors"], words["devices"].find { |row| row["kind"] == "three_way" }["term"]])
-      .to eq(["green_yellow", %w[brown blue], "two-way switch"])
+    expect(
+      [
+        words["grounding"],
+        words["cables"].first["colors"],
+        words["devices"].find { |row| row["kind"] == "three_way" }["term"]
+      ]
+    ).to eq(["green_yellow", %w[brown blue], "two-way switch"])
   end
 
   it "works a whole job, keeps it as a file, and the file is the same job" do
@@ -105,18 +169,21 @@ RSpec.describe "The API" do
 
   it "undoes by adding, never by erasing" do
     id = opened_call
-    call("POST", "/jobs/#{id}/steps", {do: "breaker", device: "B1", to: "off", answer: {ok: true}})
+    call("POST", "/jobs/#{id}/steps", { do: "breaker", device: "B1", to: "off", answer: { ok: true } })
     job = call("POST", "/jobs/#{id}/undo", expect_status: 200)
     expect(job["steps"]).to be_empty
     expect(Server::Job.find(id).entries.map(&:kind)).to eq(%w[taken undone])
-    expect { ActiveRecord::Base.connection.execute("DELETE FROM entries") }.to raise_error(ActiveRecord::StatementInvalid, /only ever added/)
+    expect { ActiveRecord::Base.connection.execute("DELETE FROM entries") }.to raise_error(
+      ActiveRecord::StatementInvalid,
+      /only ever added/
+    )
   end
 
   it "corrects an answer, works everything out anew and says what changed" do
     id = opened_call
-    report = {do: "report", positions: {S1: "up"}, answer: {loads: {L1: "on"}}}
+    report = { do: "report", positions: { S1: "up" }, answer: { loads: { L1: "on" } } }
     number = call("POST", "/jobs/#{id}/steps", report)["steps"].last["number"]
-    job = call("PUT", "/jobs/#{id}/steps/#{number}", {answer: {loads: {L1: "off"}}}, expect_status: 200)
+    job = call("PUT", "/jobs/#{id}/steps/#{number}", { answer: { loads: { L1: "off" } } }, expect_status: 200)
     expect(job["steps"].last["answer"]).to eq("L1 off")
     expect(job["changed"].keys).to contain_exactly("before", "after")
   end
@@ -127,8 +194,12 @@ RSpec.describe "The API" do
   end
 
   {
-    "a step that is none" => [{do: "hope", answer: {}}, "/do", false],
-    "an answer that does not belong to its step" => [{do: "probe", tool: "continuity", at: ["slip_door/1.black", "slip_door/1.white"], answer: {reads: "beep"}}, "/at/0", true],
+    "a step that is none" => [{ do: "hope", answer: {} }, "/do", false],
+    "an answer that does not belong to its step" => [
+      { do: "probe", tool: "continuity", at: %w[slip_door/1.black slip_door/1.white], answer: { reads: "beep" } },
+      "/at/0",
+      true
+    ],
     "a body that is not JSON" => ["{", "", false],
     "a body that is no object" => ["[1]", "", false]
   }.each do |what, (body, pointer, valid)|
@@ -150,13 +221,29 @@ RSpec.describe "The API" do
 
   it "lets two hands write to one job at once" do
     id = opened_call
-    threads = Array.new(2) do |hand|
-      Thread.new do
-        5.times { |turn| Server::Job.find(id).add!("taken", step: {"do" => "report", "positions" => {"S1" => "up"}, "answer" => {"loads" => {"L1" => (hand + turn).even? ? "on" : "off"}}}) }
-      ensure
-        ActiveRecord::Base.connection_handler.clear_active_connections!
+    threads =
+      Array.new(2) do |hand|
+        Thread.new do
+          5.times do |turn|
+            Server::Job.find(id).add!(
+              "taken",
+              step: {
+                "do" => "report",
+                "positions" => {
+                  "S1" => "up"
+                },
+                "answer" => {
+                  "loads" => {
+                    "L1" => (hand + turn).even? ? "on" : "off"
+                  }
+                }
+              }
+            )
+          end
+        ensure
+          ActiveRecord::Base.connection_handler.clear_active_connections!
+        end
       end
-    end
     threads.each(&:join)
     expect(Server::Job.find(id).steps.map { |step| step["id"] }).to eq((1..10).to_a)
   end

@@ -10,13 +10,20 @@ RSpec.describe Server::Entry do
   define_method(:entry) { |kind, number, step = nil| line.new(kind, number, step) }
 
   it "folds taken, undone and amended into the steps that count" do
-    entries = [entry("taken", 1, {"do" => "watch"}), entry("taken", 2, {"do" => "set"}), entry("undone", 2),
-               entry("amended", 1, {"do" => "watch", "answer" => {"unsure" => true}}), entry("taken", 3, {"do" => "open"})]
-    expect(described_class.fold(entries)).to eq([{"do" => "watch", "answer" => {"unsure" => true}, "id" => 1}, {"do" => "open", "id" => 3}])
+    entries = [
+      entry("taken", 1, { "do" => "watch" }),
+      entry("taken", 2, { "do" => "set" }),
+      entry("undone", 2),
+      entry("amended", 1, { "do" => "watch", "answer" => { "unsure" => true } }),
+      entry("taken", 3, { "do" => "open" })
+    ]
+    expect(described_class.fold(entries)).to eq(
+      [{ "do" => "watch", "answer" => { "unsure" => true }, "id" => 1 }, { "do" => "open", "id" => 3 }]
+    )
   end
 
   it "cannot amend what was undone" do
-    entries = [entry("taken", 1, {"do" => "watch"}), entry("undone", 1), entry("amended", 1, {"do" => "set"})]
+    entries = [entry("taken", 1, { "do" => "watch" }), entry("undone", 1), entry("amended", 1, { "do" => "set" })]
     expect(described_class.fold(entries)).to be_empty
   end
 end
@@ -37,7 +44,13 @@ RSpec.describe Server::Front do
   def app = described_class.new(@folder)
 
   # Address and what comes back.
-  {"/" => [200, "page"], "/jobs/7" => [200, "page"], "/assets/a.js" => [200, "1"], "/assets/b.js" => [404, "Not found"], "/../secret" => [200, "page"]}.each do |path, (status, text)|
+  {
+    "/" => [200, "page"],
+    "/jobs/7" => [200, "page"],
+    "/assets/a.js" => [200, "1"],
+    "/assets/b.js" => [404, "Not found"],
+    "/../secret" => [200, "page"]
+  }.each do |path, (status, text)|
     it "answers #{path}" do
       get path
       expect([last_response.status, last_response.body]).to match([status, include(text)])

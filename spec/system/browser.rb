@@ -11,17 +11,37 @@ ENV["SE_AVOID_STATS"] = "true"
 # Headless Chromium with no way to anything but this machine.
 module Browser
   FLAGS = %w[
-    --headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --force-device-scale-factor=1 --hide-scrollbars --no-first-run
-    --no-default-browser-check --disable-background-networking --disable-component-update --disable-sync --disable-default-apps
-    --disable-extensions --disable-domain-reliability --disable-client-side-phishing-detection --metrics-recording-only --no-pings
-    --disable-features=Translate,MediaRouter,OptimizationHints,AutofillServerCommunication --force-prefers-reduced-motion
-    --force-color-profile=srgb --font-render-hinting=none
+    --headless=new
+    --no-sandbox
+    --disable-gpu
+    --disable-dev-shm-usage
+    --force-device-scale-factor=1
+    --hide-scrollbars
+    --no-first-run
+    --no-default-browser-check
+    --disable-background-networking
+    --disable-component-update
+    --disable-sync
+    --disable-default-apps
+    --disable-extensions
+    --disable-domain-reliability
+    --disable-client-side-phishing-detection
+    --metrics-recording-only
+    --no-pings
+    --disable-features=Translate,MediaRouter,OptimizationHints,AutofillServerCommunication
+    --force-prefers-reduced-motion
+    --force-color-profile=srgb
+    --font-render-hinting=none
   ].freeze
 
   def self.register
     Capybara.register_driver(:chromium) do |app|
       options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-      [*FLAGS, "--user-data-dir=#{Dir.mktmpdir}", "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1"].each { |flag| options.add_argument(flag) }
+      [
+        *FLAGS,
+        "--user-data-dir=#{Dir.mktmpdir}",
+        "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1"
+      ].each { |flag| options.add_argument(flag) }
       service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
       Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service:)
     end
@@ -29,11 +49,17 @@ module Browser
 
   # The exact viewport; the window's own size leaves some of it to the frame.
   def viewport(width, height)
-    page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width:, height:, deviceScaleFactor: 1, mobile: width < 600)
+    page.driver.browser.execute_cdp(
+      "Emulation.setDeviceMetricsOverride",
+      width:,
+      height:,
+      deviceScaleFactor: 1,
+      mobile: width < 600
+    )
   end
 end
 
 Browser.register
-Capybara.server = :puma, {Silent: true, Threads: "1:4"}
+Capybara.server = :puma, { Silent: true, Threads: "1:4" }
 Capybara.default_max_wait_time = 15
 Capybara.enable_aria_label = true

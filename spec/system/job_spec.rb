@@ -36,11 +36,23 @@ RSpec.describe "A job in the browser", type: :feature do
   end
 
   def label(step, answer)
-    return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize if step.do == "watch"
-    return {"on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers"}.fetch(answer["loads"]["L1"]) if step.do == "wiggle"
+    if step.do == "watch"
+      return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize
+    end
+    if step.do == "wiggle"
+      return { "on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers" }.fetch(answer["loads"]["L1"])
+    end
     return "All dead" if step.do == "prove_dead"
-    return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load") if answer.key?("ohms")
-    return {"beep" => "ContinuitySignatures", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark"}.fetch(answer["reads"]) if answer["reads"]
+    if answer.key?("ohms")
+      return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load")
+    end
+    if answer["reads"]
+      return(
+        { "beep" => "ContinuitySignatures", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark" }.fetch(
+          answer["reads"]
+        )
+      )
+    end
     return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
 
     "Done"
@@ -51,9 +63,7 @@ RSpec.describe "A job in the browser", type: :feature do
     found["cable_ends"].sort_by { |row| row["id"] }.each { |row| click_button "+ #{row["type"]}" }
     kind = found["devices"].first["kind"]
     click_button(kind == "three_way" ? "three-way switch" : "single-pole switch") unless kind == "luminaire"
-    found["joints"].each do |joint|
-      joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } }
-    end
+    found["joints"].each { |joint| joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } } }
     click_button "Save box"
   end
 
@@ -87,7 +97,7 @@ RSpec.describe "A job in the browser", type: :feature do
       if Server::Sessions.of(job).next.do == "arrange" && !moved
         moved = true
         find("[role=tab]", text: "Rewire").click
-        ["→", "Before", "After"].each { |text| expect(page).to have_content(text) }
+        %w[→ Before After].each { |text| expect(page).to have_content(text) }
       end
       answer_shown(id)
     end
@@ -99,8 +109,14 @@ RSpec.describe "A job in the browser", type: :feature do
 
     visit "/jobs/#{id}"
     expect(page).to have_css("h2", text: "Proved in every combination")
-    file = page.evaluate_async_script("const done = arguments[0]; fetch(document.querySelector('a[download]').href).then(r => r.json()).then(done)")
-    expect(file).to include("format" => "dielectra/job", "steps" => a_collection_including(a_hash_including("do" => "open")))
+    file =
+      page.evaluate_async_script(
+        "const done = arguments[0]; fetch(document.querySelector('a[download]').href).then(r => r.json()).then(done)"
+      )
+    expect(file).to include(
+      "format" => "dielectra/job",
+      "steps" => a_collection_including(a_hash_including("do" => "open"))
+    )
 
     count = file["steps"].size
     page.send_keys("u")
@@ -114,7 +130,7 @@ RSpec.describe "A job in the browser", type: :feature do
   it "passes axe, wide and narrow, light and dark" do
     [[1280, 800], [390, 844]].each do |width, height|
       viewport(width, height)
-      ["/", "/calls/new", "/jobs/2"].each do |path|
+      %w[/ /calls/new /jobs/2].each do |path|
         visit path
         expect(page).to have_css("h1")
         %w[light dark].each do |theme|

@@ -43,8 +43,13 @@ module Dielectra
     # The circuit file format, version 1; what was read comes out again without loss.
     def to_h
       {
-        "format" => FORMAT, "version" => 1, "supply" => supply, "places" => places.map(&:to_h),
-        "cables" => cables.map(&:to_h), "devices" => devices.map(&:to_h), "joints" => joints.map(&:to_h),
+        "format" => FORMAT,
+        "version" => 1,
+        "supply" => supply,
+        "places" => places.map(&:to_h),
+        "cables" => cables.map(&:to_h),
+        "devices" => devices.map(&:to_h),
+        "joints" => joints.map(&:to_h),
         "faults" => faults
       }
     end
@@ -68,8 +73,10 @@ module Dielectra
 
     # @return [Array<CableEnd>] where cables enter a place, in the order of their numbers
     def cable_ends(place_id)
-      cables.flat_map(&:cable_ends).select { |cable_end| cable_end.place == place_id }
-            .sort_by { |cable_end| cable_end.id.split("/").last.to_i }
+      cables
+        .flat_map(&:cable_ends)
+        .select { |cable_end| cable_end.place == place_id }
+        .sort_by { |cable_end| cable_end.id.split("/").last.to_i }
     end
 
     # Every point of a place: conductor ends, terminals of its devices, its enclosure or bars.

@@ -26,7 +26,12 @@ module Dielectra
     def house(path)
       guarded do
         random = options[:seed] && Random.new(options[:seed])
-        Protocol::Answering.new(Practice::House.new(circuit(path), random:, slips: options[:slips]), $stdin, $stdout, $stderr).run
+        Protocol::Answering.new(
+          Practice::House.new(circuit(path), random:, slips: options[:slips]),
+          $stdin,
+          $stdout,
+          $stderr
+        ).run
       end
     end
 
@@ -100,8 +105,8 @@ module Dielectra
 
     def measured(circuit, state)
       network = Physics::Network.new(circuit, state)
-      return {"volts" => network.volts(*two(:volts)).round(6)} if options[:volts]
-      return {"ohms" => network.ohms(*two(:ohms))&.round(6)} if options[:ohms]
+      return { "volts" => network.volts(*two(:volts)).round(6) } if options[:volts]
+      return { "ohms" => network.ohms(*two(:ohms))&.round(6) } if options[:ohms]
       return network.currents if options[:amperes]
       return Physics::Hazards.new(network).all if options[:hazards]
 
@@ -113,7 +118,11 @@ module Dielectra
       return job_ledger(read) if read["format"] == Evidence::Job::FORMAT
 
       circuit = Circuit.read(read)
-      options[:spice] ? Physics::Netlist.new(Physics::Network.new(circuit, positions)).to_s : Physics::Table.new(circuit, positions).to_s
+      if options[:spice]
+        Physics::Netlist.new(Physics::Network.new(circuit, positions)).to_s
+      else
+        Physics::Table.new(circuit, positions).to_s
+      end
     end
 
     def job_ledger(read)

@@ -24,7 +24,11 @@ module Dielectra
       return "is not a field of this format." if violation["type"] == "schema"
       return "lacks #{violation.dig("details", "missing_keys").join(", ")}." if violation["type"] == "required"
 
-      text = violation["error"].sub(/\A(object property|value|array item|array|object|string|number|integer) at (root|`[^`]*`) /, "")
+      text =
+        violation["error"].sub(
+          /\A(object property|value|array item|array|object|string|number|integer) at (root|`[^`]*`) /,
+          ""
+        )
       "#{text.sub(/\Ais not: /, "has to be ")}."
     end
     private_class_method :sentence

@@ -7,13 +7,17 @@ module Dielectra
     FOLDER = File.expand_path("../../data", __dir__)
 
     def self.table(name)
-      (@tables ||= {})[name] ||= deep_freeze(JSON.parse(File.read(File.join(FOLDER, "#{name}.json"), encoding: "UTF-8")))
+      (@tables ||= {})[name] ||= deep_freeze(
+        JSON.parse(File.read(File.join(FOLDER, "#{name}.json"), encoding: "UTF-8"))
+      )
     end
 
     def self.deep_freeze(value)
       case value
-      when Hash then value.each_value { |item| deep_freeze(item) }
-      when Array then value.each { |item| deep_freeze(item) }
+      when Hash
+        value.each_value { |item| deep_freeze(item) }
+      when Array
+        value.each { |item| deep_freeze(item) }
       end
       value.freeze
     end

@@ -11,12 +11,14 @@ RSpec.describe Dielectra::Evidence::Job do
     "no breaker" => [->(d) { d["breakers"] = [] }, "/breakers"],
     "a control nowhere" => [->(d) { d["controls"][0]["place"] = "attic" }, "/controls/0/place"],
     "a wanted control that is not there" => [->(d) { d["wanted"]["control"]["L1"] << "S7" }, "/wanted/control/L1"],
-    "a step that is none" => [->(d) { d["steps"] << {"do" => "hope"} }, "/steps/0/do"],
+    "a step that is none" => [->(d) { d["steps"] << { "do" => "hope" } }, "/steps/0/do"],
     "one name for two things" => [->(d) { d["breakers"][0]["id"] = "S1" }, ""]
   }.each do |what, (spoil, pointer)|
     it "refuses #{what}" do
       spoil.call(document)
-      expect { described_class.read(document) }.to raise_error(Dielectra::InvalidInput) { |error| expect(error.pointer).to eq(pointer) }
+      expect { described_class.read(document) }.to raise_error(Dielectra::InvalidInput) { |error|
+        expect(error.pointer).to eq(pointer)
+      }
     end
   end
 
@@ -26,6 +28,9 @@ RSpec.describe Dielectra::Evidence::Job do
   end
 
   it "is not drafted from places without names" do
-    expect { Dielectra::Evidence::Draft.document("switches" => ["12"], "light" => "Ceiling") }.to raise_error(Dielectra::InvalidInput, /name for a place/)
+    expect { Dielectra::Evidence::Draft.document("switches" => ["12"], "light" => "Ceiling") }.to raise_error(
+      Dielectra::InvalidInput,
+      /name for a place/
+    )
   end
 end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Design::Layout do
-  def layout(edges, chain:, lights: ["l"], **more) = Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new(edges), chain:, lights:, **more)
+  def layout(edges, chain:, lights: ["l"], **more) =
+    Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new(edges), chain:, lights:, **more)
 
   # What a run carries, by the places at its ends.
   def carried(layout, *edge) = layout.carried(layout.edges.find { |run| run.sort == edge.sort }).sort
@@ -24,23 +25,32 @@ RSpec.describe Dielectra::Design::Layout do
     end
 
     it "is four where the light hangs between the switches and the feed at one of them, with the travelers through its box" do
-      expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[a b]), "a", "l")).to eq(%w[neutral traveler_1 traveler_2])
-      expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[b a]), "a", "l")).to eq(%w[line load neutral traveler_1 traveler_2])
+      expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[a b]), "a", "l")).to eq(
+        %w[neutral traveler_1 traveler_2]
+      )
+      expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[b a]), "a", "l")).to eq(
+        %w[line load neutral traveler_1 traveler_2]
+      )
     end
 
     it "is each hop's own travelers on either side of a four-way" do
       chain = layout([%w[panel a], %w[a b], %w[b c], %w[c l]], chain: %w[a b c])
-      expect([carried(chain, "a", "b"), carried(chain, "b", "c")]).to eq([%w[neutral traveler_1 traveler_2], %w[neutral traveler_1_2 traveler_2_2]])
+      expect([carried(chain, "a", "b"), carried(chain, "b", "c")]).to eq(
+        [%w[neutral traveler_1 traveler_2], %w[neutral traveler_1_2 traveler_2_2]]
+      )
     end
 
     it "is line too where one half of a receptacle is always on" do
-      expect(carried(layout([%w[panel a], %w[a l]], chain: %w[a], halves: ["l"]), "a", "l")).to eq(%w[line load neutral])
+      expect(carried(layout([%w[panel a], %w[a l]], chain: %w[a], halves: ["l"]), "a", "l")).to eq(
+        %w[line load neutral]
+      )
     end
 
     it "is line and neutral to what hangs on beyond, and to a junction nobody knows of what is needed past it" do
       joined = layout([%w[panel _unseen_1], %w[_unseen_1 a], %w[_unseen_1 l], %w[l _onward_1]], chain: %w[a])
-      expect([carried(joined, "l", "_onward_1"), carried(joined, "_unseen_1", "a"), carried(joined, "_unseen_1", "l")])
-        .to eq([%w[line neutral], %w[line load], %w[line load neutral]])
+      expect(
+        [carried(joined, "l", "_onward_1"), carried(joined, "_unseen_1", "a"), carried(joined, "_unseen_1", "l")]
+      ).to eq([%w[line neutral], %w[line load], %w[line load neutral]])
       expect(joined.unseen).to eq(["_unseen_1"])
     end
   end
@@ -51,11 +61,15 @@ RSpec.describe Dielectra::Design::Layout do
   end
 
   it "has given functions at a feed and onward, and none between boxes" do
-    expect([%w[panel a], %w[a _onward_1], %w[a l]].map { |edge| described_class.polarized(edge) }).to eq([:feed, :onward, nil])
+    expect([%w[panel a], %w[a _onward_1], %w[a l]].map { |edge| described_class.polarized(edge) }).to eq(
+      [:feed, :onward, nil]
+    )
   end
 
   it "calls functions by the field's roles" do
-    expect(%w[line traveler_2_3 leg_1 load neutral].map { |function| described_class.role(function) }).to eq(%w[line traveler load load neutral])
+    expect(%w[line traveler_2_3 leg_1 load neutral].map { |function| described_class.role(function) }).to eq(
+      %w[line traveler load load neutral]
+    )
   end
 
   describe Dielectra::Design::Tree do
@@ -63,7 +77,13 @@ RSpec.describe Dielectra::Design::Layout do
 
     it "knows what lies on either side of a run" do
       edge = tree.edges[1]
-      expect([tree.parts?(edge, tree.mask(%w[panel c])), tree.parts?(edge, tree.mask(%w[b c])), tree.parts?(edge, tree.mask(%w[panel l]))]).to eq([true, false, false])
+      expect(
+        [
+          tree.parts?(edge, tree.mask(%w[panel c])),
+          tree.parts?(edge, tree.mask(%w[b c])),
+          tree.parts?(edge, tree.mask(%w[panel l]))
+        ]
+      ).to eq([true, false, false])
     end
 
     it "goes inward from the leaves, every place's run to the root last" do
@@ -82,8 +102,15 @@ RSpec.describe Dielectra::Design::Layout do
 
     it "is served by a dimmer, and alone by a three-way" do
       alone = layout([%w[panel a], %w[a l]], chain: %w[a]).duty("a")
-      expect([alone.served_by?("dimmer"), alone.served_by?("three_way"), alone.served_by?("four_way"), chain.duty("a").served_by?("dimmer_three_way"),
-              chain.duty("b").served_by?("three_way")]).to eq([true, true, false, true, false])
+      expect(
+        [
+          alone.served_by?("dimmer"),
+          alone.served_by?("three_way"),
+          alone.served_by?("four_way"),
+          chain.duty("a").served_by?("dimmer_three_way"),
+          chain.duty("b").served_by?("three_way")
+        ]
+      ).to eq([true, true, false, true, false])
     end
   end
 
@@ -92,7 +119,9 @@ RSpec.describe Dielectra::Design::Layout do
       switched = described_class::NEUTRAL_SWITCHED.needs(%w[a], %w[l], [])
       both = described_class::BOTH_ON_TRAVELERS.needs(%w[a b], %w[l], [])
       expect([switched["line"], switched["neutral"]]).to eq([%w[panel l], %w[panel a]])
-      expect([both["line"], both["leg_1"], both["leg_2"], both.key?("load")]).to eq([%w[panel a b], %w[a l], %w[b l], false])
+      expect([both["line"], both["leg_1"], both["leg_2"], both.key?("load")]).to eq(
+        [%w[panel a b], %w[a l], %w[b l], false]
+      )
     end
 
     it "has line and neutral on the travelers only where there are two switches" do

@@ -3,15 +3,32 @@
 RSpec.describe Dielectra::Design::Workmanship do
   subject(:box) { described_class.new(device: "S1", kind: "three_way", duty:) }
 
-  let(:layout) { Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b light]]), chain: %w[a b], lights: ["light"]) }
+  let(:layout) do
+    Dielectra::Design::Layout.new(
+      tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b light]]),
+      chain: %w[a b],
+      lights: ["light"]
+    )
+  end
   let(:duty) { layout.duty("a") }
   let(:functions) do
-    {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "traveler_1", "a/2.red" => "traveler_2", "a/2.white" => "neutral"}
+    {
+      "a/1.black" => "line",
+      "a/1.white" => "neutral",
+      "a/2.black" => "traveler_1",
+      "a/2.red" => "traveler_2",
+      "a/2.white" => "neutral"
+    }
   end
   let(:right) { box.joints(functions) }
 
   it "joins line to the common, travelers to their screws and neutrals through" do
-    expect(right).to contain_exactly(%w[S1.common a/1.black], %w[S1.traveler_1 a/2.black], %w[S1.traveler_2 a/2.red], %w[a/1.white a/2.white])
+    expect(right).to contain_exactly(
+      %w[S1.common a/1.black],
+      %w[S1.traveler_1 a/2.black],
+      %w[S1.traveler_2 a/2.red],
+      %w[a/1.white a/2.white]
+    )
   end
 
   it "sees that travelers the other way round are right as well" do
@@ -20,7 +37,12 @@ RSpec.describe Dielectra::Design::Workmanship do
   end
 
   {
-    exchanged: [%w[S1.common a/2.black], %w[S1.traveler_1 a/1.black], %w[S1.traveler_2 a/2.red], %w[a/1.white a/2.white]],
+    exchanged: [
+      %w[S1.common a/2.black],
+      %w[S1.traveler_1 a/1.black],
+      %w[S1.traveler_2 a/2.red],
+      %w[a/1.white a/2.white]
+    ],
     capped: [%w[S1.common a/1.black], %w[S1.traveler_1 a/2.black], %w[a/1.white a/2.white]],
     apart: [],
     other: [%w[S1.common a/1.white], %w[S1.traveler_1 a/1.black], %w[S1.traveler_2 a/2.black], %w[a/2.red a/2.white]]
@@ -37,9 +59,19 @@ RSpec.describe Dielectra::Design::Workmanship do
   end
 
   it "takes either pair of a four-way for either hop, as long as pairs stay together" do
-    chain = Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b c], %w[c light]]), chain: %w[a b c], lights: ["light"])
+    chain =
+      Dielectra::Design::Layout.new(
+        tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b c], %w[c light]]),
+        chain: %w[a b c],
+        lights: ["light"]
+      )
     middle = described_class.new(device: "S2", kind: "four_way", duty: chain.duty("b"))
-    carries = {"b/1.black" => "traveler_1", "b/1.red" => "traveler_2", "b/2.black" => "traveler_1_2", "b/2.red" => "traveler_2_2"}
+    carries = {
+      "b/1.black" => "traveler_1",
+      "b/1.red" => "traveler_2",
+      "b/2.black" => "traveler_1_2",
+      "b/2.red" => "traveler_2_2"
+    }
     screws = %w[pair_1_a pair_1_b pair_2_a pair_2_b].map { |screw| "S2.#{screw}" }
     judged = ->(points) { middle.judge(screws.zip(points), carries).label }
     expect(judged[%w[b/2.red b/2.black b/1.black b/1.red]]).to eq(:right)

@@ -4,12 +4,14 @@ RSpec.describe Dielectra::Evidence::Situation do
   subject(:start) { described_class.start(demo_job("boathouse")) }
 
   let(:house) { Dielectra::Practice::House.new(demo_circuit("boathouse")) }
-  let(:off) { {"do" => "breaker", "device" => "B1", "to" => "off"} }
-  let(:open) { {"do" => "open", "place" => "slip_door"} }
+  let(:off) { { "do" => "breaker", "device" => "B1", "to" => "off" } }
+  let(:open) { { "do" => "open", "place" => "slip_door" } }
 
   # The situation after steps answered by the house.
   def after(*steps)
-    steps.each_with_index.reduce(start) { |so_far, (step, index)| so_far.after(step.merge("answer" => house.answer(step)), index + 1) }
+    steps
+      .each_with_index
+      .reduce(start) { |so_far, (step, index)| so_far.after(step.merge("answer" => house.answer(step)), index + 1) }
   end
 
   it "knows nothing of the power before anybody has looked" do
@@ -23,44 +25,57 @@ RSpec.describe Dielectra::Evidence::Situation do
   end
 
   it "holds a place dead from its proof until a breaker goes on" do
-    proved = after(off, open, {"do" => "prove_dead", "place" => "slip_door"})
+    proved = after(off, open, { "do" => "prove_dead", "place" => "slip_door" })
     expect([proved.proved_dead?("slip_door"), proved.dead["slip_door"]]).to eq([true, 3])
-    on = proved.after({"do" => "breaker", "device" => "B1", "to" => "on", "answer" => {"ok" => true}}, 4)
+    on = proved.after({ "do" => "breaker", "device" => "B1", "to" => "on", "answer" => { "ok" => true } }, 4)
     expect(on.proved_dead?("slip_door")).to be(false)
   end
 
   it "does not hold a place dead because the breaker tripped" do
-    tripped = start.after({"do" => "watch", "answer" => {"loads" => {"L1" => "off"}, "breakers" => {"B1" => "tripped"}}}, 1)
+    tripped =
+      start.after(
+        { "do" => "watch", "answer" => { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "tripped" } } },
+        1
+      )
     expect([tripped.power, tripped.off?]).to eq(["off", false])
   end
 
   it "remembers how a breaker was found" do
-    found = start.after({"do" => "watch", "answer" => {"loads" => {"L1" => "off"}, "breakers" => {"B1" => "off"}}}, 1)
+    found =
+      start.after({ "do" => "watch", "answer" => { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "off" } } }, 1)
     expect([found.found_off?, after(off).found_off?]).to eq([true, false])
   end
 
   it "keeps what was found beside what is joined now" do
-    arranged = after(off, open, {"do" => "arrange", "place" => "slip_door", "joints" => [["S1.terminal_1", "slip_door/1.black"]]})
-    expect(arranged.joints("slip_door")).to eq([["S1.terminal_1", "slip_door/1.black"]])
+    arranged =
+      after(off, open, { "do" => "arrange", "place" => "slip_door", "joints" => [%w[S1.terminal_1 slip_door/1.black]] })
+    expect(arranged.joints("slip_door")).to eq([%w[S1.terminal_1 slip_door/1.black]])
     expect(arranged.found_joints("slip_door").size).to eq(3)
-    back = arranged.after({"do" => "arrange", "place" => "slip_door", "joints" => "as_found", "answer" => {"ok" => true}}, 4)
+    back =
+      arranged.after(
+        { "do" => "arrange", "place" => "slip_door", "joints" => "as_found", "answer" => { "ok" => true } },
+        4
+      )
     expect(back.joints("slip_door").map(&:sort).sort).to eq(back.found_joints("slip_door").map(&:sort).sort)
   end
 
   it "has bare ends after a device of another kind went in, until the box is joined anew" do
-    replaced = after(off, open, {"do" => "replace", "device" => "S1", "kind" => "three_way"})
-    expect([replaced.bare, replaced.kind_of("S1"), replaced.positions["S1"]]).to eq([["slip_door"], "three_way", "down"])
-    arranged = replaced.after({"do" => "arrange", "place" => "slip_door", "joints" => [], "answer" => {"ok" => true}}, 4)
+    replaced = after(off, open, { "do" => "replace", "device" => "S1", "kind" => "three_way" })
+    expect([replaced.bare, replaced.kind_of("S1"), replaced.positions["S1"]]).to eq(
+      [["slip_door"], "three_way", "down"]
+    )
+    arranged =
+      replaced.after({ "do" => "arrange", "place" => "slip_door", "joints" => [], "answer" => { "ok" => true } }, 4)
     expect(arranged.bare).to be_empty
   end
 
   it "remembers what could not be done, and what was not sure here and now" do
-    step = {"do" => "set", "device" => "S1", "to" => "up"}
-    expect(start.after(step.merge("answer" => {"cannot" => "painted over"}), 1).declined?(step)).to be(true)
-    unsure = start.after({"do" => "watch", "answer" => {"unsure" => true}}, 1)
-    expect(unsure.declined?({"do" => "watch"})).to be(true)
-    moved = unsure.after(step.merge("answer" => {"ok" => true}), 2)
-    expect(moved.declined?({"do" => "watch"})).to be(false)
+    step = { "do" => "set", "device" => "S1", "to" => "up" }
+    expect(start.after(step.merge("answer" => { "cannot" => "painted over" }), 1).declined?(step)).to be(true)
+    unsure = start.after({ "do" => "watch", "answer" => { "unsure" => true } }, 1)
+    expect(unsure.declined?({ "do" => "watch" })).to be(true)
+    moved = unsure.after(step.merge("answer" => { "ok" => true }), 2)
+    expect(moved.declined?({ "do" => "watch" })).to be(false)
   end
 end
 
@@ -69,11 +84,15 @@ RSpec.describe Dielectra::Evidence::Costs do
 
   # Minutes from the first switch, the walk included.
   {
-    {"do" => "watch"} => 0.1, {"do" => "set", "device" => "S1", "to" => "up"} => 0.1,
-    {"do" => "breaker", "device" => "B1", "to" => "off"} => 1.7, {"do" => "open", "place" => "slip_door"} => 3.0,
-    {"do" => "open", "place" => "boathouse"} => 6.5, {"do" => "prove_dead", "place" => "slip_door"} => 1.0,
-    {"do" => "replace", "device" => "L1", "kind" => "lamp"} => 3.5, {"do" => "report", "positions" => {}} => 0.0,
-    {"do" => "find_breaker", "point" => "slip_door/1.black"} => 7.5
+    { "do" => "watch" } => 0.1,
+    { "do" => "set", "device" => "S1", "to" => "up" } => 0.1,
+    { "do" => "breaker", "device" => "B1", "to" => "off" } => 1.7,
+    { "do" => "open", "place" => "slip_door" } => 3.0,
+    { "do" => "open", "place" => "boathouse" } => 6.5,
+    { "do" => "prove_dead", "place" => "slip_door" } => 1.0,
+    { "do" => "replace", "device" => "L1", "kind" => "lamp" } => 3.5,
+    { "do" => "report", "positions" => {} } => 0.0,
+    { "do" => "find_breaker", "point" => "slip_door/1.black" } => 7.5
   }.each do |step, minutes|
     it "prices #{step.values.first(2).join(" ")}" do
       expect(described_class.new.of(step, situation)).to be_within(1e-9).of(minutes)
@@ -82,7 +101,11 @@ RSpec.describe Dielectra::Evidence::Costs do
 
   it "prices an arrangement by the points that change" do
     opened = opened("boathouse", "slip_door").situation
-    apart = {"do" => "arrange", "place" => "slip_door", "joints" => [["S1.ground", "slip_door/1.bare"], ["S1.terminal_1", "slip_door/1.white"]]}
+    apart = {
+      "do" => "arrange",
+      "place" => "slip_door",
+      "joints" => [%w[S1.ground slip_door/1.bare], %w[S1.terminal_1 slip_door/1.white]]
+    }
     expect(described_class.new.of(apart, opened)).to be_within(1e-9).of(0.8)
   end
 end
@@ -100,7 +123,13 @@ RSpec.describe Dielectra::Evidence::Arrangement do
   end
 
   it "remakes what a new device holds" do
-    fitted = described_class.as_found.with_device("S1", "single_pole", place: "a", from: [%w[S1.terminal_1 a/1.black], %w[a/1.white a/2.white]])
+    fitted =
+      described_class.as_found.with_device(
+        "S1",
+        "single_pole",
+        place: "a",
+        from: [%w[S1.terminal_1 a/1.black], %w[a/1.white a/2.white]]
+      )
     expect(fitted.touched).to include("a/1.black")
     expect(fitted.touched).not_to include("a/1.white")
   end

@@ -6,17 +6,27 @@ require_relative "../support/jumble"
 RSpec.describe Dielectra::Physics::Connectivity do
   # The same network with the quick answers taken away.
   def by_numbers(network)
-    network.at(network.state).tap do |slow|
-      %i[live floating burning beep easy?].each { |question| [slow.send(:warm), slow.send(:cold)].each { |links| allow(links).to receive(question).and_return(nil) } }
-    end
+    network
+      .at(network.state)
+      .tap do |slow|
+        %i[live floating burning beep easy?].each do |question|
+          [slow.send(:warm), slow.send(:cold)].each { |links| allow(links).to receive(question).and_return(nil) }
+        end
+      end
   end
 
   def expect_agreement(network, sampled)
     slow = by_numbers(network)
     expect(network.loads).to eq(slow.loads)
-    sampled.each { |point| expect([point, network.live?(point), network.floating?(point)]).to eq([point, slow.live?(point), slow.floating?(point)]) }
+    sampled.each do |point|
+      expect([point, network.live?(point), network.floating?(point)]).to eq(
+        [point, slow.live?(point), slow.floating?(point)]
+      )
+    end
     dead = sampled.reject { |point| slow.live?(point) }
-    dead.each_cons(2) { |one, other| expect([one, other, network.beep?(one, other)]).to eq([one, other, slow.beep?(one, other)]) }
+    dead.each_cons(2) do |one, other|
+      expect([one, other, network.beep?(one, other)]).to eq([one, other, slow.beep?(one, other)])
+    end
   end
 
   def state_of(circuit, random)
@@ -50,9 +60,30 @@ RSpec.describe Dielectra::Physics::Connectivity do
 
   it "leaves to the numbers what takes them, as a lamp in series with another" do
     circuit = demo_circuit("boathouse").with(faults: [])
-    series = circuit.devices.map { |device| device.id == "S1" ? Dielectra::Circuit::Device.new(id: "S1", kind: "luminaire", place: device.place, settings: {"lamp" => {"kind" => "led", "watts" => 9, "good" => true}}) : device }
-    ends = {"S1.terminal_1" => "S1.hot", "S1.terminal_2" => "S1.neutral"}
-    joints = circuit.joints.map { |joint| Dielectra::Circuit::Joint.new(points: joint.points.map { |point| ends.fetch(point, point) }) }
+    series =
+      circuit.devices.map do |device|
+        if device.id == "S1"
+          Dielectra::Circuit::Device.new(
+            id: "S1",
+            kind: "luminaire",
+            place: device.place,
+            settings: {
+              "lamp" => {
+                "kind" => "led",
+                "watts" => 9,
+                "good" => true
+              }
+            }
+          )
+        else
+          device
+        end
+      end
+    ends = { "S1.terminal_1" => "S1.hot", "S1.terminal_2" => "S1.neutral" }
+    joints =
+      circuit.joints.map do |joint|
+        Dielectra::Circuit::Joint.new(points: joint.points.map { |point| ends.fetch(point, point) })
+      end
     network = Dielectra::Physics::Network.new(circuit.with(devices: series, joints:))
     expect([network.send(:warm).live(network.wiring.net("L1.hot")), network.loads.keys]).to eq([nil, %w[S1 L1]])
     expect(network.loads.values).to include("on")

@@ -8,7 +8,7 @@ require_relative "../support/jumble"
 RSpec.describe Dielectra::Physics::Netlist do
   # Node voltages as ngspice finds them.
   def simulate(deck)
-    Tempfile.create(["circuit", ".cir"]) do |file|
+    Tempfile.create(%w[circuit .cir]) do |file|
       file.write(deck)
       file.flush
       output, = Open3.capture2e("ngspice", "-b", file.path)
@@ -21,34 +21,45 @@ RSpec.describe Dielectra::Physics::Netlist do
   def compare(networks)
     netlists = networks.each_with_index.map { |network, number| described_class.new(network, prefix: "c#{number}n") }
     simulated = simulate(described_class.deck(netlists))
-    networks.zip(netlists).sum do |network, netlist|
-      tied = network.wiring.points.reject { |point| netlist.node(point) == "0" || network.floating?(point) }
-      tied.each do |point|
-        volts = simulated.fetch(netlist.node(point))
-        expect(network.potential(point)).to be_within([volts.abs * 0.005, 0.005].max).of(volts)
+    networks
+      .zip(netlists)
+      .sum do |network, netlist|
+        tied = network.wiring.points.reject { |point| netlist.node(point) == "0" || network.floating?(point) }
+        tied.each do |point|
+          volts = simulated.fetch(netlist.node(point))
+          expect(network.potential(point)).to be_within([volts.abs * 0.005, 0.005].max).of(volts)
+        end
+        tied.size
       end
-      tied.size
-    end
   end
 
   it "agrees within half a percent on made-up houses in all positions" do
     circuits = Array.new(150) { |seed| Dielectra::Practice::Scenario.new(Random.new(seed)).circuit }
-    expect(circuits.each_slice(50).sum { |some| compare(some.flat_map { |circuit| Dielectra::Physics::Survey.networks(circuit) }) }).to be > 5_000
+    expect(
+      circuits
+        .each_slice(50)
+        .sum { |some| compare(some.flat_map { |circuit| Dielectra::Physics::Survey.networks(circuit) }) }
+    ).to be > 5_000
   end
 
   it "agrees within half a percent on any jumble of devices, legs and faults" do
     circuits = Array.new(150) { |seed| Jumble.new(Random.new(1000 + seed)).circuit }
-    expect(circuits.each_slice(50).sum { |some| compare(some.flat_map { |circuit| Dielectra::Physics::Survey.networks(circuit).first(16) }) }).to be > 5_000
+    expect(
+      circuits
+        .each_slice(50)
+        .sum { |some| compare(some.flat_map { |circuit| Dielectra::Physics::Survey.networks(circuit).first(16) }) }
+    ).to be > 5_000
   end
 
   it "agrees on what a meter reads, its own burden included" do
     random = Random.new(3)
     circuits = Array.new(40) { |seed| Dielectra::Practice::Scenario.new(Random.new(seed)).circuit }
-    readings = circuits.each_with_index.map do |circuit, number|
-      network = Dielectra::Physics::Network.new(circuit)
-      at = network.wiring.points.grep(%r{/}).sample(2, random:)
-      [network.volts(*at, meter: 3_000), at, described_class.new(network, meter: [*at, 3_000], prefix: "m#{number}n")]
-    end
+    readings =
+      circuits.each_with_index.map do |circuit, number|
+        network = Dielectra::Physics::Network.new(circuit)
+        at = network.wiring.points.grep(%r{/}).sample(2, random:)
+        [network.volts(*at, meter: 3_000), at, described_class.new(network, meter: [*at, 3_000], prefix: "m#{number}n")]
+      end
     simulated = simulate(described_class.deck(readings.map(&:last)))
     readings.each do |volts, at, netlist|
       expected = at.map { |point| simulated.fetch(netlist.node(point), 0.0) }.reduce(:-).abs

@@ -5,7 +5,9 @@ RSpec.describe Dielectra::Physics::NodalAnalysis do
   def whole(size, branches, source)
     rows = Array.new(size) { Array.new(size, 0.0) }
     branches.each do |one, other, ohms|
-      [[one, one, 1], [other, other, 1], [one, other, -1], [other, one, -1]].each { |row, column, sign| rows[row][column] += sign / ohms }
+      [[one, one, 1], [other, other, 1], [one, other, -1], [other, one, -1]].each do |row, column, sign|
+        rows[row][column] += sign / ohms
+      end
     end
     inner = Matrix.rows(rows.drop(1).map { |row| row.drop(1) })
     [0.0, *inner.lup.solve(Vector.elements((1...size).map { |node| node == source ? 1.0 : 0.0 }))]
@@ -21,7 +23,11 @@ RSpec.describe Dielectra::Physics::NodalAnalysis do
       analysis = described_class.new(size, 0)
       (tree + extra).each { |branch| analysis.connect(*branch) }
       analysis.inject(source, 1.0)
-      analysis.volts.zip(whole(size, tree + extra, source)) { |found, right| expect(found).to be_within(1e-6 + (right.abs * 1e-6)).of(right) }
+      analysis
+        .volts
+        .zip(whole(size, tree + extra, source)) do |found, right|
+          expect(found).to be_within(1e-6 + (right.abs * 1e-6)).of(right)
+        end
     end
   end
 

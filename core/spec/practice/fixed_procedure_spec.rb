@@ -20,6 +20,8 @@ RSpec.describe Dielectra::Practice::FixedProcedure do
   it "follows the cost table" do
     dear = Dielectra::Evidence::Costs.new(Dielectra::Trade.costs.merge("walk_panel" => 3.0))
     house = scenario(7, :exchanged)
-    expect(described_class.new(house, costs: dear).minutes - described_class.new(house).minutes).to be_within(0.01).of(12.0)
+    expect(described_class.new(house, costs: dear).minutes - described_class.new(house).minutes).to be_within(0.01).of(
+      12.0
+    )
   end
 end

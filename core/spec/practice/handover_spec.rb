@@ -16,9 +16,10 @@ RSpec.describe Dielectra::Practice::Handover do
   end
 
   it "names the hot white conductors of boxes that were open, but for those that are marked" do
-    whites = left("boathouse", opened: %w[boathouse slip_door]) do |document|
-      document["cables"].last["conductors"].find { |wire| wire["id"] == "white" }["tape"] = ["black", nil]
-    end
+    whites =
+      left("boathouse", opened: %w[boathouse slip_door]) do |document|
+        document["cables"].last["conductors"].find { |wire| wire["id"] == "white" }["tape"] = ["black", nil]
+      end
     expect(whites).to eq(["slip_door/1.white is hot and not marked"])
   end
 
@@ -28,23 +29,28 @@ RSpec.describe Dielectra::Practice::Handover do
   end
 
   it "names a ground that serves as something else" do
-    used = left("tower_stair", opened: ["lamp_room"]) do |document|
-      joint(document, "lamp_room.box").delete("lamp_room/1.bare")
-      joint(document, "lamp_room/2.white").push("lamp_room/1.bare").delete("lamp_room/1.white")
-    end
+    used =
+      left("tower_stair", opened: ["lamp_room"]) do |document|
+        joint(document, "lamp_room.box").delete("lamp_room/1.bare")
+        joint(document, "lamp_room/2.white").push("lamp_room/1.bare").delete("lamp_room/1.white")
+      end
     expect(used).to include("lamp_room/1.bare is used for something else than ground")
   end
 
   it "has nothing against a spare that is joined to the ground" do
-    spare = left("tower_stair", opened: ["lamp_room"]) do |document|
-      document["cables"].last["conductors"].push({"id" => "red", "color" => "red"})
-      joint(document, "lamp_room.box").push("lamp_room/2.red")
-    end
+    spare =
+      left("tower_stair", opened: ["lamp_room"]) do |document|
+        document["cables"].last["conductors"].push({ "id" => "red", "color" => "red" })
+        joint(document, "lamp_room.box").push("lamp_room/2.red")
+      end
     expect(spare).to be_empty
   end
 
   it "names a breaker that is off" do
-    off = left("boathouse", opened: []) { |document| document["devices"].find { |device| device["id"] == "B1" }["position"] = "off" }
+    off =
+      left("boathouse", opened: []) do |document|
+        document["devices"].find { |device| device["id"] == "B1" }["position"] = "off"
+      end
     expect(off).to eq(["B1 is off"])
   end
 
@@ -52,14 +58,25 @@ RSpec.describe Dielectra::Practice::Handover do
     scenario = Dielectra::Practice::Scenario.new(Random.new(4), family: :second_circuit, trouble: :exchanged)
     circuit = scenario.circuit
     other = circuit.breakers.map(&:id).find { |id| id != "B1" }
-    hot = Dielectra::Physics::Network.new(circuit, {"B1" => "off", other => "on"})
-    place = circuit.places.reject(&:panel?).map(&:id).find { |id| scenario.job.controls.map(&:place).include?(id) && circuit.points_of(id).any? { |point| hot.live?(point) } }
+    hot = Dielectra::Physics::Network.new(circuit, { "B1" => "off", other => "on" })
+    place =
+      circuit
+        .places
+        .reject(&:panel?)
+        .map(&:id)
+        .find do |id|
+          scenario.job.controls.map(&:place).include?(id) && circuit.points_of(id).any? { |point| hot.live?(point) }
+        end
     stray = circuit.points_of(place).find { |point| hot.live?(point) }
     switch = circuit.devices_at(place).first
     screw = switch.points.first
-    joints = circuit.joints.reject { |item| item.points.include?(screw) }.map do |item|
-      item.points.include?(stray) ? Dielectra::Circuit::Joint.new(points: item.points + [screw]) : item
-    end
+    joints =
+      circuit
+        .joints
+        .reject { |item| item.points.include?(screw) }
+        .map do |item|
+          item.points.include?(stray) ? Dielectra::Circuit::Joint.new(points: item.points + [screw]) : item
+        end
     shared = described_class.new(circuit, circuit.with(joints:), scenario.job, opened: [place]).shortcomings
     expect(shared.grep(/two circuits/)).not_to be_empty
   end

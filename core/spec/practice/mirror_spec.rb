@@ -21,7 +21,9 @@ RSpec.describe Dielectra::Practice::Mirror do
     it "finds the same in made-up houses of #{family}, whatever is wrong" do
       %i[exchanged contact_stuck_open].each_with_index do |trouble, index|
         made = Dielectra::Practice::Scenario.new(Random.new(700 + index), family:, trouble:)
-        expect([family, trouble, finding(described_class.of(made.circuit), made.job)]).to eq([family, trouble, finding(made.circuit, made.job)])
+        expect([family, trouble, finding(described_class.of(made.circuit), made.job)]).to eq(
+          [family, trouble, finding(made.circuit, made.job)]
+        )
       end
     end
   end

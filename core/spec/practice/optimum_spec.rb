@@ -3,17 +3,20 @@
 RSpec.describe Dielectra::Practice::Optimum do
   # The first small case of some made-up house, with its session.
   def small(family, seeds = 1..)
-    seeds.lazy.filter_map do |seed|
-      scenario = Dielectra::Practice::Scenario.new(Random.new(seed), family:)
-      house = Dielectra::Practice::House.new(scenario.circuit)
-      session = Dielectra::Session::Troubleshooting.new(scenario.job)
-      found = nil
-      until found || session.next.is_a?(Dielectra::Session::Conclusion)
-        session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h)))
-        found = described_class.small(session)
+    seeds
+      .lazy
+      .filter_map do |seed|
+        scenario = Dielectra::Practice::Scenario.new(Random.new(seed), family:)
+        house = Dielectra::Practice::House.new(scenario.circuit)
+        session = Dielectra::Session::Troubleshooting.new(scenario.job)
+        found = nil
+        until found || session.next.is_a?(Dielectra::Session::Conclusion)
+          session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h)))
+          found = described_class.small(session)
+        end
+        found if found&.minutes&.finite? && found.minutes_of_session
       end
-      found if found&.minutes&.finite? && found.minutes_of_session
-    end.first
+      .first
   end
 
   let(:case_of_one) { small(:one) }
@@ -24,7 +27,10 @@ RSpec.describe Dielectra::Practice::Optimum do
 
   it "gets no cheaper the more there is to be told apart" do
     session, hypotheses = %i[@session @hypotheses].map { |name| case_of_one.instance_variable_get(name) }
-    alone = hypotheses.map { |hypothesis| described_class.new(session, [hypothesis]).minutes * hypothesis.weight / hypotheses.sum(&:weight) }
+    alone =
+      hypotheses.map do |hypothesis|
+        described_class.new(session, [hypothesis]).minutes * hypothesis.weight / hypotheses.sum(&:weight)
+      end
     expect(case_of_one.minutes).to be >= alone.sum - 1e-9
   end
 

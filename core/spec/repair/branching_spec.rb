@@ -3,24 +3,57 @@
 RSpec.describe Dielectra::Repair::Branching do
   # The cost of every way there is, run by run.
   def exhaustive(planner, hypothesis, situation, layout, runs, choices)
-    search = described_class::Search.new(hypothesis, situation, layout, runs, choices, planner.send(:boxes, hypothesis, runs), {}, {}, nil, nil, 0)
+    search =
+      described_class::Search.new(
+        hypothesis,
+        situation,
+        layout,
+        runs,
+        choices,
+        planner.send(:boxes, hypothesis, runs),
+        {},
+        {},
+        nil,
+        nil,
+        0
+      )
     first, *rest = choices.map { |list| list.each_index.to_a }
-    first.product(*rest).map { |picks| picks.each_index.sum { |depth| planner.send(:price, search, depth, picks.first(depth + 1)) } }
+    first
+      .product(*rest)
+      .map { |picks| picks.each_index.sum { |depth| planner.send(:price, search, depth, picks.first(depth + 1)) } }
   end
 
-  {"boathouse" => %w[slip_door], "tower_stair" => %w[tower_door], "passage" => [], "horn_shed" => %w[shed_door]}.each do |name, places|
+  {
+    "boathouse" => %w[slip_door],
+    "tower_stair" => %w[tower_door],
+    "passage" => [],
+    "horn_shed" => %w[shed_door]
+  }.each do |name, places|
     it "finds in #{name} what going through every way finds" do
       session = opened(name, *places)
-      hypotheses = session.belief.hypotheses.group_by { |item| item.deviations.map(&:kind) }.map { |_, alike| alike.first }.first(6)
-      compared = hypotheses.flat_map do |hypothesis|
-        session.planner.send(:orders, hypothesis.skeleton).filter_map do |layout, runs|
-          choices = runs.map { |run| session.planner.send(:choices, layout, run, []) }
-          next if choices.any?(&:empty?) || choices.map(&:size).reduce(:*) > 3_000
+      hypotheses =
+        session
+          .belief
+          .hypotheses
+          .group_by { |item| item.deviations.map(&:kind) }
+          .map { |_, alike| alike.first }
+          .first(6)
+      compared =
+        hypotheses.flat_map do |hypothesis|
+          session
+            .planner
+            .send(:orders, hypothesis.skeleton)
+            .filter_map do |layout, runs|
+              choices = runs.map { |run| session.planner.send(:choices, layout, run, []) }
+              next if choices.any?(&:empty?) || choices.map(&:size).reduce(:*) > 3_000
 
-          best = session.planner.send(:search, hypothesis, session.situation, layout, runs, choices, nil)
-          [best.first.round(6), exhaustive(session.planner, hypothesis, session.situation, layout, runs, choices).min.round(6)]
+              best = session.planner.send(:search, hypothesis, session.situation, layout, runs, choices, nil)
+              [
+                best.first.round(6),
+                exhaustive(session.planner, hypothesis, session.situation, layout, runs, choices).min.round(6)
+              ]
+            end
         end
-      end
       expect(compared).not_to be_empty
       expect(compared.map(&:first)).to eq(compared.map(&:last))
     end

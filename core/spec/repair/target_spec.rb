@@ -1,10 +1,24 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Repair::Target do
-  let(:porch) { Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel porch], %w[porch light]]), chain: %w[porch], lights: ["light"]) }
+  let(:porch) do
+    Dielectra::Design::Layout.new(
+      tree: Dielectra::Design::Tree.new([%w[panel porch], %w[porch light]]),
+      chain: %w[porch],
+      lights: ["light"]
+    )
+  end
   let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", duty: porch.duty("porch")) }
   let(:grounds) { %w[a/1.bare a/2.bare S1.ground] }
-  let(:feed_through) { {"a/1.black" => "line", "a/1.white" => "neutral", "a/2.black" => "load", "a/2.white" => "neutral", "a/2.red" => nil} }
+  let(:feed_through) do
+    {
+      "a/1.black" => "line",
+      "a/1.white" => "neutral",
+      "a/2.black" => "load",
+      "a/2.white" => "neutral",
+      "a/2.red" => nil
+    }
+  end
 
   def target(current, functions) = described_class.new(current:, functions:, workmanship:, grounds:)
 
@@ -40,7 +54,11 @@ end
 
 RSpec.describe Dielectra::Repair::Soundness do
   let(:session) { opened("boathouse", "slip_door", "boathouse") }
-  let(:whole) { session.belief.hypotheses.find { |item| item.deviations.empty? && item.skeleton.runs.find(&:feed?).ends.include?("boathouse/1") } }
+  let(:whole) do
+    session.belief.hypotheses.find do |item|
+      item.deviations.empty? && item.skeleton.runs.find(&:feed?).ends.include?("boathouse/1")
+    end
+  end
 
   def arranged(place, joints)
     session.situation.arrangement.with_joints(place, from: session.situation.joints(place), to: joints)
@@ -53,18 +71,29 @@ RSpec.describe Dielectra::Repair::Soundness do
   end
 
   it "does not accept a switched neutral, though the light obeys" do
-    switched = arranged("boathouse", [%w[boathouse/1.white boathouse/2.white], %w[L1.hot boathouse/1.black], %w[L1.neutral boathouse/2.black]])
-    expect(session.belief.prediction.light(whole, switched, {"S1" => true})).to eq(:on)
+    switched =
+      arranged(
+        "boathouse",
+        [%w[boathouse/1.white boathouse/2.white], %w[L1.hot boathouse/1.black], %w[L1.neutral boathouse/2.black]]
+      )
+    expect(session.belief.prediction.light(whole, switched, { "S1" => true })).to eq(:on)
     expect(session.soundness.sound?(whole, switched)).to be(false)
   end
 
   # What is joined in the light's box, and whether energising it would be a hazard.
   {
-    [%w[boathouse/1.black boathouse/1.white]] => true, [%w[boathouse/1.black boathouse/1.bare]] => true,
-    [%w[boathouse/1.black boathouse/2.white]] => false, [] => false
+    [%w[boathouse/1.black boathouse/1.white]] => true,
+    [%w[boathouse/1.black boathouse/1.bare]] => true,
+    [%w[boathouse/1.black boathouse/2.white]] => false,
+    [] => false
   }.each do |joints, hazard|
     it "calls #{joints.flatten.join(" on ")} #{hazard ? "a hazard" : "none"}" do
-      expect(session.soundness.hazards(whole, arranged("boathouse", joints)).anybits?(session.belief.world.bit({"S1" => false}))).to be(hazard)
+      expect(
+        session
+          .soundness
+          .hazards(whole, arranged("boathouse", joints))
+          .anybits?(session.belief.world.bit({ "S1" => false }))
+      ).to be(hazard)
     end
   end
 end

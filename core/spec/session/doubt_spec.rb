@@ -10,7 +10,7 @@ RSpec.describe "A person in doubt" do
     until session.next.is_a?(Dielectra::Session::Conclusion)
       step = session.next.to_h
       doubt = %w[watch probe].include?(step["do"]) && ((readings += 1) % every).zero?
-      session.record(step.merge("answer" => doubt ? {"unsure" => true} : house.answer(step).except("id")))
+      session.record(step.merge("answer" => doubt ? { "unsure" => true } : house.answer(step).except("id")))
     end
     [session, house]
   end
@@ -19,15 +19,17 @@ RSpec.describe "A person in doubt" do
     [3, 4].each do |every|
       it "gets #{name} mended though one reading in #{every} is uncertain" do
         session, house = played(name, every)
-        expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, session.job).obeys?]).to eq(["solved", true])
+        expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, session.job).obeys?]).to eq(
+          ["solved", true]
+        )
       end
     end
   end
 
   it "is asked once more for a look on which the proof hangs, and not for others" do
     session = opened("tower_stair", "lamp_room")
-    watch = {"do" => "watch"}
-    session.record(watch.merge("answer" => {"unsure" => true}))
+    watch = { "do" => "watch" }
+    session.record(watch.merge("answer" => { "unsure" => true }))
     expect([1, 2].map { |times| session.situation.declined?(watch, times) }).to eq([true, false])
   end
 
@@ -36,7 +38,9 @@ RSpec.describe "A person in doubt" do
     house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(9_900_023), slips: :one)
     session = play(house, scenario.job)
     looks = session.steps.count { |step| step["do"] == "watch" }
-    expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).obeys?]).to eq(["solved", true])
+    expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).obeys?]).to eq(
+      ["solved", true]
+    )
     expect(looks).to be > scenario.job.combinations.size
   end
 
@@ -46,8 +50,12 @@ RSpec.describe "A person in doubt" do
     session = Dielectra::Session::Troubleshooting.new(scenario.job)
     until session.next.is_a?(Dielectra::Session::Conclusion)
       step = session.next.to_h
-      session.record(step.merge("answer" => step["do"] == "find_breaker" ? {"device" => nil} : house.answer(step).except("id")))
+      session.record(
+        step.merge("answer" => step["do"] == "find_breaker" ? { "device" => nil } : house.answer(step).except("id"))
+      )
     end
-    expect([session.next.status, session.next.why]).to match(["stopped", /another circuit keeps the \w+( \w+)? box live/])
+    expect([session.next.status, session.next.why]).to match(
+      ["stopped", /another circuit keeps the \w+( \w+)? box live/]
+    )
   end
 end

@@ -9,7 +9,15 @@ RSpec.describe "A house that is handed over" do
     found = Dielectra::Circuit.read(document)
     house = Dielectra::Practice::House.new(found)
     session = play(house, demo_job(name))
-    [session, Dielectra::Practice::Handover.new(found, house.circuit, demo_job(name), opened: session.situation.opened.keys).shortcomings]
+    [
+      session,
+      Dielectra::Practice::Handover.new(
+        found,
+        house.circuit,
+        demo_job(name),
+        opened: session.situation.opened.keys
+      ).shortcomings
+    ]
   end
 
   %w[tower_stair boathouse passage horn_shed signal_gallery].each do |name|
@@ -20,12 +28,14 @@ RSpec.describe "A house that is handed over" do
   end
 
   it "has no ground that serves as the neutral, where somebody exchanged them" do
-    session, shortcomings = played("tower_stair", {"lamp_room/1.bare" => "lamp_room/1.white", "lamp_room/1.white" => "lamp_room/1.bare"})
+    session, shortcomings =
+      played("tower_stair", { "lamp_room/1.bare" => "lamp_room/1.white", "lamp_room/1.white" => "lamp_room/1.bare" })
     expect([session.next.status, shortcomings]).to eq(["solved", []])
   end
 
   it "has the ground joined again that was put on a hot screw" do
-    session, shortcomings = played("boathouse", {"slip_door/1.bare" => "slip_door/1.black", "slip_door/1.black" => "slip_door/1.bare"})
+    session, shortcomings =
+      played("boathouse", { "slip_door/1.bare" => "slip_door/1.black", "slip_door/1.black" => "slip_door/1.bare" })
     expect([session.next.status, shortcomings]).to eq(["solved", []])
   end
 end

@@ -3,7 +3,10 @@
 # What is read once the light obeys, and what eyes have seen.
 RSpec.describe "Before a job is handed over" do
   # A demo house, changed.
-  def house(name, **changes) = Dielectra::Practice::House.new(Dielectra::Circuit.read(demo_document("#{name}.circuit.json").merge(changes.transform_keys(&:to_s))))
+  def house(name, **changes) =
+    Dielectra::Practice::House.new(
+      Dielectra::Circuit.read(demo_document("#{name}.circuit.json").merge(changes.transform_keys(&:to_s)))
+    )
 
   it "reads the metal of opened metal boxes, and says which has a path to ground" do
     session = play(house("tower_stair"), demo_job("tower_stair"))
@@ -16,16 +19,21 @@ RSpec.describe "Before a job is handed over" do
     document = demo_document("tower_stair.circuit.json")
     document["cables"].each { |cable| cable["conductors"].reject! { |wire| wire["color"] == "bare" } }
     document["places"].each { |place| place["enclosure"] = "metal" if place["id"] == "lamp_room" }
-    document["joints"] = document["joints"].map do |joint|
-      joint.merge("points" => joint["points"].reject do |point|
-        point.match?(/\.(bare|box|ground)\z/) && point != "panel.ground"
-      end)
-    end.select { |joint| joint["points"].size > 1 }
-    document["faults"] = [{"kind" => "short", "between" => %w[lamp_room/1.red lamp_room.box], "ohms" => 0.0}]
+    document["joints"] = document["joints"]
+      .map do |joint|
+        joint.merge(
+          "points" =>
+            joint["points"].reject { |point| point.match?(/\.(bare|box|ground)\z/) && point != "panel.ground" }
+        )
+      end
+      .select { |joint| joint["points"].size > 1 }
+    document["faults"] = [{ "kind" => "short", "between" => %w[lamp_room/1.red lamp_room.box], "ohms" => 0.0 }]
     played = Dielectra::Practice::House.new(Dielectra::Circuit.read(document))
     watch = Dielectra::Practice::SafetyObserver.new(played, demo_job("tower_stair"))
     session = play(played, demo_job("tower_stair")) { |step| watch.check!(step) }
-    expect([session.next.status, session.next.why, watch.unsafe]).to match(["stopped", /metal of the lamp room box is live/, []])
+    expect([session.next.status, session.next.why, watch.unsafe]).to match(
+      ["stopped", /metal of the lamp room box is live/, []]
+    )
     expect(session.next.causes).to include("kind" => "short", "place" => "lamp_room", "points" => ["lamp_room.box"])
   end
 
@@ -38,21 +46,34 @@ RSpec.describe "Before a job is handed over" do
   end
 
   it "finds what hangs on beyond alive after wires were moved" do
-    made = (1..60).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :two, trouble: :apart_one) }
-                  .find do |one|
-      one.circuit.cables.any? do |cable|
-        cable.ends.map { |name| name.split("/").first }.then do |ends|
-          ends.intersect?(one.spoilt) && ends.any? do |place|
-            place.start_with?("onward")
+    made =
+      (1..60)
+        .lazy
+        .map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :two, trouble: :apart_one) }
+        .find do |one|
+          one.circuit.cables.any? do |cable|
+            cable
+              .ends
+              .map { |name| name.split("/").first }
+              .then { |ends| ends.intersect?(one.spoilt) && ends.any? { |place| place.start_with?("onward") } }
           end
         end
-      end
-    end
     session = play(Dielectra::Practice::House.new(made.circuit), made.job)
-    cable = made.circuit.cables.find { |one| one.ends.any? { |name| name.start_with?("onward") } && one.ends.any? { |name| made.spoilt.include?(name.split("/").first) } }
+    cable =
+      made.circuit.cables.find do |one|
+        one.ends.any? { |name| name.start_with?("onward") } &&
+          one.ends.any? { |name| made.spoilt.include?(name.split("/").first) }
+      end
     near = cable.ends.find { |name| made.spoilt.include?(name.split("/").first) }
     moved = session.steps.rindex { |step| step["do"] == "arrange" }
-    alive = session.steps.drop(moved).any? { |step| step["do"] == "probe" && step["at"].all? { |point| point.start_with?("#{near}.") } && step.dig("answer", "volts").to_f > 100 }
+    alive =
+      session
+        .steps
+        .drop(moved)
+        .any? do |step|
+          step["do"] == "probe" && step["at"].all? { |point| point.start_with?("#{near}.") } &&
+            step.dig("answer", "volts").to_f > 100
+        end
     expect([session.next.status, alive]).to eq(["solved", true])
   end
 
@@ -67,15 +88,21 @@ RSpec.describe "Before a job is handed over" do
   end
 
   it "never closes onto a short that it knows of" do
-    document = demo_document("boathouse.circuit.json").merge("faults" => [{"kind" => "short", "between" => %w[boathouse/1.black boathouse/1.white], "ohms" => 0.05}])
+    document =
+      demo_document("boathouse.circuit.json").merge(
+        "faults" => [{ "kind" => "short", "between" => %w[boathouse/1.black boathouse/1.white], "ohms" => 0.05 }]
+      )
     session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(document)), demo_job("boathouse"))
-    expect([session.next.status, session.steps.count { |step| step["do"] == "breaker" && step["to"] == "on" }]).to eq(["stopped", 0])
+    expect([session.next.status, session.steps.count { |step| step["do"] == "breaker" && step["to"] == "on" }]).to eq(
+      ["stopped", 0]
+    )
     expect(session.next.confidence).to be >= Dielectra::Session::Halt::SURE
   end
 end
 
 RSpec.describe Dielectra::Session::Scope do
-  def job(**changes) = Dielectra::Evidence::Job.read(demo_document("tower_stair.job.json").merge(changes.transform_keys(&:to_s)))
+  def job(**changes) =
+    Dielectra::Evidence::Job.read(demo_document("tower_stair.job.json").merge(changes.transform_keys(&:to_s)))
 
   def refusal(**changes)
     Dielectra::Session::Troubleshooting.new(job(**changes))
@@ -93,30 +120,41 @@ RSpec.describe Dielectra::Session::Scope do
 
   it "refuses several groups of controls, and cuts nothing off" do
     document = demo_document("tower_stair.job.json")
-    loads = document["loads"] + [{"id" => "L2", "place" => "tower_door", "kind" => "luminaire"}]
-    expect(refusal(loads:, wanted: {"kind" => "restore", "control" => {"L1" => ["S1"], "L2" => ["S2"]}})).to include("different switches")
+    loads = document["loads"] + [{ "id" => "L2", "place" => "tower_door", "kind" => "luminaire" }]
+    expect(
+      refusal(loads:, wanted: { "kind" => "restore", "control" => { "L1" => ["S1"], "L2" => ["S2"] } })
+    ).to include("different switches")
   end
 
   it "refuses switches side by side, those that nobody complains of included" do
-    expect(refusal(controls: controls + [{"id" => "S9", "place" => "tower_door"}])).to include("side by side")
+    expect(refusal(controls: controls + [{ "id" => "S9", "place" => "tower_door" }])).to include("side by side")
   end
 
   it "refuses two switches on one yoke" do
-    expect(refusal(controls: [{"id" => "S1.1", "place" => "tower_door"}, {"id" => "S2", "place" => "lamp_room"}],
-                   wanted: wanted.merge("control" => {"L1" => ["S1.1", "S2"]}))).to include("one yoke")
+    expect(
+      refusal(
+        controls: [{ "id" => "S1.1", "place" => "tower_door" }, { "id" => "S2", "place" => "lamp_room" }],
+        wanted: wanted.merge("control" => { "L1" => %w[S1.1 S2] })
+      )
+    ).to include("one yoke")
   end
 
   it "refuses changes to the house" do
-    expect(refusal(wanted: wanted.merge("kind" => "fit", "fit" => {"S1" => "dimmer"}))).to include("only restoring")
+    expect(refusal(wanted: wanted.merge("kind" => "fit", "fit" => { "S1" => "dimmer" }))).to include("only restoring")
   end
 
   it "says so once a box turns out to hold what is not covered" do
-    found = Dielectra::Practice::House.new(demo_circuit("tower_stair")).answer("do" => "open", "place" => "tower_door")["found"]
-    found["devices"] << {"id" => "S9", "kind" => "single_pole"}
+    found =
+      Dielectra::Practice::House.new(demo_circuit("tower_stair")).answer("do" => "open", "place" => "tower_door")[
+        "found"
+      ]
+    found["devices"] << { "id" => "S9", "kind" => "single_pole" }
     session = Dielectra::Session::Troubleshooting.new(demo_job("tower_stair"))
-    session.record("do" => "breaker", "device" => "B1", "to" => "off", "answer" => {"ok" => true})
-    session.record("do" => "open", "place" => "tower_door", "answer" => {"found" => found})
-    expect([session.next.status, session.next.why, session.next.confidence]).to match(["stopped", /holds 2 switches/, 1.0])
+    session.record("do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true })
+    session.record("do" => "open", "place" => "tower_door", "answer" => { "found" => found })
+    expect([session.next.status, session.next.why, session.next.confidence]).to match(
+      ["stopped", /holds 2 switches/, 1.0]
+    )
   end
 end
 
@@ -126,9 +164,11 @@ RSpec.describe Dielectra::Presentation::Corrections do
   def labels(step) = described_class.of(step, job).map { |row| row["label"] }
 
   it "offers what else could have been seen or read, in the supply's volts" do
-    expect(labels("do" => "watch", "answer" => {"loads" => {"L1" => "on"}})).to eq(["light off", "light dim", "light flickers"])
-    expect(labels("do" => "probe", "answer" => {"volts" => 0.2})).to eq(["120 V"])
-    expect(labels("do" => "probe", "answer" => {"ohms" => 18.0})).to eq(["under 3 Ω", "no reading"])
-    expect(labels("do" => "set", "answer" => {"ok" => true})).to eq([])
+    expect(labels("do" => "watch", "answer" => { "loads" => { "L1" => "on" } })).to eq(
+      ["light off", "light dim", "light flickers"]
+    )
+    expect(labels("do" => "probe", "answer" => { "volts" => 0.2 })).to eq(["120 V"])
+    expect(labels("do" => "probe", "answer" => { "ohms" => 18.0 })).to eq(["under 3 Ω", "no reading"])
+    expect(labels("do" => "set", "answer" => { "ok" => true })).to eq([])
   end
 end

@@ -6,12 +6,21 @@ RSpec.describe Dielectra::Session::Proof do
 
   # The proof after looks at the light, each with the toggles up or down.
   def proof(**looks)
-    watched = looks.map { |ups, light| [controls.zip(ups.to_s.chars).to_h { |id, way| [id, way == "u" ? "up" : "down"] }, light, session.situation.arrangement] }
+    watched =
+      looks.map do |ups, light|
+        [
+          controls.zip(ups.to_s.chars).to_h { |id, way| [id, way == "u" ? "up" : "down"] },
+          light,
+          session.situation.arrangement
+        ]
+      end
     described_class.new(session.job, session.situation, watched)
   end
 
   it "is complete once every control was seen to work the light from every state of the others" do
-    expect([proof(uu: "on", ud: "off", dd: "on", du: "off").complete?, proof(uu: "on", ud: "off", dd: "on").complete?]).to eq([true, false])
+    expect(
+      [proof(uu: "on", ud: "off", dd: "on", du: "off").complete?, proof(uu: "on", ud: "off", dd: "on").complete?]
+    ).to eq([true, false])
   end
 
   it "has what was not watched left, the nearest first" do

@@ -4,8 +4,12 @@
 RSpec.describe "A switched receptacle" do
   # A made-up house of that kind whose receptacle is half switched or not.
   def scenario(half:, trouble:, from: 1)
-    (from..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :receptacle, trouble:) }
-            .find { |made| made.circuit.devices.any? { |device| device.id == "L1" && (device.settings["hot_tab"] == "removed") == half } }
+    (from..)
+      .lazy
+      .map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :receptacle, trouble:) }
+      .find do |made|
+        made.circuit.devices.any? { |device| device.id == "L1" && (device.settings["hot_tab"] == "removed") == half }
+      end
   end
 
   # Ends of made-up houses, told and not told of the tab.
@@ -15,7 +19,12 @@ RSpec.describe "A switched receptacle" do
       house = Dielectra::Practice::House.new(made.circuit)
       silent = Object.new
       silent.define_singleton_method(:answer) do |step|
-        house.answer(step).tap { |answer| answer["found"] && answer["found"]["devices"].each { |row| row.delete_if { |key, _| key.end_with?("_tab") && !told } } }
+        house
+          .answer(step)
+          .tap do |answer|
+            answer["found"] &&
+              answer["found"]["devices"].each { |row| row.delete_if { |key, _| key.end_with?("_tab") && !told } }
+          end
       end
       session = play(silent, made.job)
       inspection = Dielectra::Practice::Inspection.new(house.circuit, made.job)
@@ -32,8 +41,13 @@ RSpec.describe "A switched receptacle" do
 
   it "counts wires on both screws of a side as joined where the tab is whole" do
     joints = [%w[R1.hot_1 a/1.black], %w[R1.hot_2 a/2.black], %w[a/1.white R1.neutral_1]]
-    whole, broken = %w[receptacle receptacle-hot_tab].map { |name| Dielectra::Trade::DeviceKind[name].through("R1", joints) }
-    expect([whole.map(&:sort), broken.map(&:sort)]).to eq([[%w[R1.neutral_1 a/1.white], %w[R1.hot_1 a/1.black a/2.black]],
-                                                           [%w[R1.neutral_1 a/1.white], %w[R1.hot_1 a/1.black], %w[R1.hot_2 a/2.black]]])
+    whole, broken =
+      %w[receptacle receptacle-hot_tab].map { |name| Dielectra::Trade::DeviceKind[name].through("R1", joints) }
+    expect([whole.map(&:sort), broken.map(&:sort)]).to eq(
+      [
+        [%w[R1.neutral_1 a/1.white], %w[R1.hot_1 a/1.black a/2.black]],
+        [%w[R1.neutral_1 a/1.white], %w[R1.hot_1 a/1.black], %w[R1.hot_2 a/2.black]]
+      ]
+    )
   end
 end

@@ -2,7 +2,8 @@
 
 # What is asked for the record, beyond what the repair needs: which conductor is which, and what it was.
 RSpec.describe "Readings for the record" do
-  def made(family, trouble, seeds = 1..) = seeds.lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family:, trouble:) }
+  def made(family, trouble, seeds = 1..) =
+    seeds.lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family:, trouble:) }
 
   # @param first [Hash, nil] a step that is taken first, whatever is advised
   def played(scenario, first: nil)
@@ -19,12 +20,22 @@ RSpec.describe "Readings for the record" do
 
   describe Dielectra::Session::RoleCheck do
     it "names every conductor it names rightly, and nearly all of them" do
-      counts = %i[one two three cloth].map { |family| made(family, :apart_one).first }.map do |scenario|
-        session, house, = played(scenario)
-        points = session.situation.opened.keys.flat_map { |place| session.situation.own_cable_ends(place).flat_map(&:points) }
-        truth = Dielectra::Practice::TrueRoles.new(house.circuit, scenario.job).of(points)
-        [session.next.roles.slice(*truth.keys).count { |point, role| truth[point] == role }, session.next.roles.slice(*truth.keys).size, truth.size]
-      end
+      counts =
+        %i[one two three cloth]
+          .map { |family| made(family, :apart_one).first }
+          .map do |scenario|
+            session, house, = played(scenario)
+            points =
+              session.situation.opened.keys.flat_map do |place|
+                session.situation.own_cable_ends(place).flat_map(&:points)
+              end
+            truth = Dielectra::Practice::TrueRoles.new(house.circuit, scenario.job).of(points)
+            [
+              session.next.roles.slice(*truth.keys).count { |point, role| truth[point] == role },
+              session.next.roles.slice(*truth.keys).size,
+              truth.size
+            ]
+          end
       right, stated, all = counts.transpose.map(&:sum)
       expect([right, stated > 0.95 * all]).to eq([stated, true])
     end
@@ -38,13 +49,18 @@ RSpec.describe "Readings for the record" do
   end
 
   it "says what is not known where no box was opened" do
-    solved, = played(made(:one, :lamp_burnt).first, first: {"do" => "replace", "device" => "L1", "kind" => "lamp"})
-    expect([solved.next.status, solved.situation.opened, solved.next.because.last]).to match(["solved", {}, /No box was opened/])
+    solved, = played(made(:one, :lamp_burnt).first, first: { "do" => "replace", "device" => "L1", "kind" => "lamp" })
+    expect([solved.next.status, solved.situation.opened, solved.next.because.last]).to match(
+      ["solved", {}, /No box was opened/]
+    )
   end
 
   describe Dielectra::Session::CauseCheck do
     it "names marks that lie as such, though a new switch would have mended it" do
-      named = made(:two, :marks_wrong).first(2).map { |scenario| played(scenario).first.next.causes.map { |cause| cause["kind"] } }
+      named =
+        made(:two, :marks_wrong)
+          .first(2)
+          .map { |scenario| played(scenario).first.next.causes.map { |cause| cause["kind"] } }
       expect(named).to all(include("marks_wrong").or(include("miswired")))
     end
 

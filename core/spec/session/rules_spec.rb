@@ -25,80 +25,123 @@ RSpec.describe "Rules of the work" do
 
   describe Dielectra::Session::PreEnergizationTest do
     # Wires moved, power still off.
-    let(:moved) { until_step(opened("tower_stair", "tower_door", "lamp_room", house:), house) { |step| step.do == "probe" && step["tool"] == "resistance" } }
+    let(:moved) do
+      until_step(opened("tower_stair", "tower_door", "lamp_room", house:), house) do |step|
+        step.do == "probe" && step["tool"] == "resistance"
+      end
+    end
 
     it "tries line against ground where wires were moved" do
-      expect(moved.pre_energization_test.wanted).to match([moved.next.to_h["at"].first[/\A\w+/], "resistance", moved.next["at"]])
+      expect(moved.pre_energization_test.wanted).to match(
+        [moved.next.to_h["at"].first[/\A\w+/], "resistance", moved.next["at"]]
+      )
       expect(moved.pre_energization_test).not_to be_failed
     end
 
     it "lets the power on once the trial has come out well" do
-      moved.record(moved.next.to_h.merge("answer" => {"ohms" => nil}))
-      expect([moved.pre_energization_test.wanted, moved.next.to_h.slice("do", "to")]).to eq([nil, {"do" => "breaker", "to" => "on"}])
+      moved.record(moved.next.to_h.merge("answer" => { "ohms" => nil }))
+      expect([moved.pre_energization_test.wanted, moved.next.to_h.slice("do", "to")]).to eq(
+        [nil, { "do" => "breaker", "to" => "on" }]
+      )
     end
 
     it "keeps the power off while it has not" do
-      moved.record(moved.next.to_h.merge("answer" => {"ohms" => 0.2}))
-      expect([moved.pre_energization_test.failed?, moved.permits.energise, moved.pre_energization_test.wanted&.last]).to eq([true, nil, moved.steps.last["at"]])
+      moved.record(moved.next.to_h.merge("answer" => { "ohms" => 0.2 }))
+      expect(
+        [moved.pre_energization_test.failed?, moved.permits.energise, moved.pre_energization_test.wanted&.last]
+      ).to eq([true, nil, moved.steps.last["at"]])
     end
 
     it "has the trial made once more wherever the power is wanted, and not a third time" do
-      moved.record(moved.next.to_h.merge("answer" => {"ohms" => 0.2}))
+      moved.record(moved.next.to_h.merge("answer" => { "ohms" => 0.2 }))
       again = moved.approach.power(&:watch)
       expect(again.to_h).to eq(moved.steps.last.except("answer", "id"))
-      moved.record(again.to_h.merge("answer" => {"ohms" => 0.2}))
+      moved.record(again.to_h.merge("answer" => { "ohms" => 0.2 }))
       expect(moved.approach.power(&:watch)).to be_nil
     end
   end
 
   it "keeps a breaker off that has tripped as things are joined and thrown now" do
     until_step(session, house) { |step| step.do == "watch" && session.steps.any? { |taken| taken["do"] == "arrange" } }
-    session.record(session.next.to_h.merge("answer" => {"loads" => {"L1" => "off"}, "breakers" => {"B1" => "tripped"}}))
+    session.record(
+      session.next.to_h.merge("answer" => { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "tripped" } })
+    )
     expect([session.permits.energise, session.pre_energization_test.failed?]).to eq([nil, true])
-    session.record("do" => "set", "device" => "S1", "to" => session.situation.positions["S1"] == "up" ? "down" : "up", "answer" => {"ok" => true})
+    session.record(
+      "do" => "set",
+      "device" => "S1",
+      "to" => session.situation.positions["S1"] == "up" ? "down" : "up",
+      "answer" => {
+        "ok" => true
+      }
+    )
     expect(session.pre_energization_test).not_to be_failed
   end
 
   it "opens the box in which it may be a loose line before it says that no line comes from the panel" do
     # The light's box is closed, the line comes in there, and its joint is open.
-    fed_at_light = demo_document("boathouse.circuit.json").merge("faults" => [{"kind" => "joint_open", "point" => "boathouse/1.black"}])
+    fed_at_light =
+      demo_document("boathouse.circuit.json").merge(
+        "faults" => [{ "kind" => "joint_open", "point" => "boathouse/1.black" }]
+      )
     session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(fed_at_light)), demo_job("boathouse"))
-    expect([session.next.status, session.next.causes.map { |cause| cause.values_at("kind", "place") }]).to eq(["solved", [%w[joint_open boathouse]]])
+    expect([session.next.status, session.next.causes.map { |cause| cause.values_at("kind", "place") }]).to eq(
+      ["solved", [%w[joint_open boathouse]]]
+    )
   end
 
   it "looks at every combination twice before it says that nothing is wrong, and not at what somebody is unsure of" do
     document = demo_document("boathouse.circuit.json").merge("faults" => [])
     sound = Dielectra::Practice::House.new(Dielectra::Circuit.read(document))
     job = Dielectra::Evidence::Job.read(demo_document("boathouse.job.json").merge("steps" => []))
-    looks = play(sound, job).steps.select { |step| step["do"] == "watch" }.map { |step| step["answer"]["loads"]["L1"] }.tally
+    looks =
+      play(sound, job).steps.select { |step| step["do"] == "watch" }.map { |step| step["answer"]["loads"]["L1"] }.tally
     expect(looks.values.min).to be >= 2
     doubtful = Object.new
-    doubtful.define_singleton_method(:answer) { |step| @seen && step["do"] == "watch" ? {"unsure" => true} : sound.answer(step).tap { @seen = step["do"] == "set" } }
+    doubtful.define_singleton_method(:answer) do |step|
+      @seen && step["do"] == "watch" ? { "unsure" => true } : sound.answer(step).tap { @seen = step["do"] == "set" }
+    end
     expect(play(doubtful, job).steps.size).to be < 40
   end
 
   it "searches the line live where single conductors were all found apart, before it joins them" do
     made = Dielectra::Practice::Scenario.new(Random.new(61), family: :knob_and_tube, trouble: :apart_all)
     steps = play(Dielectra::Practice::House.new(made.circuit), made.job).steps
-    box = steps.find { |step| step["do"] == "open" && step["place"] == made.spoilt.first } || steps.find { |step| step["do"] == "open" }
-    joined = steps.index { |step| step["do"] == "arrange" && step["place"] == box["place"] && step["joints"].any? { |joint| joint.any? { |point| point.start_with?("S") } } }
-    expect(steps.first(joined).select { |step| step["tool"] == "ncv" && step["at"].first.start_with?(box["place"]) }).not_to be_empty
+    box =
+      steps.find { |step| step["do"] == "open" && step["place"] == made.spoilt.first } ||
+        steps.find { |step| step["do"] == "open" }
+    joined =
+      steps.index do |step|
+        step["do"] == "arrange" && step["place"] == box["place"] &&
+          step["joints"].any? { |joint| joint.any? { |point| point.start_with?("S") } }
+      end
+    expect(
+      steps.first(joined).select { |step| step["tool"] == "ncv" && step["at"].first.start_with?(box["place"]) }
+    ).not_to be_empty
   end
 
   describe Dielectra::Session::LastCheck do
     it "does not call a lamp the cause on one look at the light" do
-      document = demo_document("boathouse.circuit.json").merge("faults" => [{"kind" => "lamp_burnt", "device" => "L1"}])
+      document =
+        demo_document("boathouse.circuit.json").merge("faults" => [{ "kind" => "lamp_burnt", "device" => "L1" }])
       session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(document)), demo_job("boathouse"))
-      looks = session.steps.drop_while { |step| step["kind"] != "lamp" }.select { |step| step["do"] == "watch" && step.dig("answer", "loads", "L1") == "on" }
+      looks =
+        session
+          .steps
+          .drop_while { |step| step["kind"] != "lamp" }
+          .select { |step| step["do"] == "watch" && step.dig("answer", "loads", "L1") == "on" }
       expect([session.next.status, looks.size]).to match(["solved", a_value >= 1])
       expect(session.certainty >= Dielectra::Session::Troubleshooting::SURE || looks.size > 1).to be(true)
     end
 
     it "finds a switched neutral in a circuit that obeys" do
-      scenario = Dielectra::Practice::Scenario.new(Random.new(5), family: :neutral_switched, trouble: :contact_stuck_open)
+      scenario =
+        Dielectra::Practice::Scenario.new(Random.new(5), family: :neutral_switched, trouble: :contact_stuck_open)
       house = Dielectra::Practice::House.new(scenario.circuit, random: Random.new(6))
       session = play(house, scenario.job)
-      expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).hazards]).to eq(["solved", []])
+      expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).hazards]).to eq(
+        ["solved", []]
+      )
     end
   end
 

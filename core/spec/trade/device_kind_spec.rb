@@ -47,9 +47,16 @@ RSpec.describe Dielectra::Trade::DeviceKind do
     expect { Dielectra::Trade.costs["walk"] = 0 }.to raise_error(FrozenError)
   end
 
-  {"white" => [true, true], "bare" => [false, false], "blue" => [false, false], "red_white" => [true, true]}.each do |color, (neutral, marked)|
+  {
+    "white" => [true, true],
+    "bare" => [false, false],
+    "blue" => [false, false],
+    "red_white" => [true, true]
+  }.each do |color, (neutral, marked)|
     it "knows what #{color} hints at" do
-      expect([Dielectra::Trade::Color.neutral?(color), Dielectra::Trade::Color.marked_when_hot?(color)]).to eq([neutral, marked])
+      expect([Dielectra::Trade::Color.neutral?(color), Dielectra::Trade::Color.marked_when_hot?(color)]).to eq(
+        [neutral, marked]
+      )
     end
   end
 

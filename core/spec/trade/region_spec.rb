@@ -12,15 +12,28 @@ RSpec.describe Dielectra::Trade::Region do
     expect(north_america.habits(%w[black red white])).to eq(%w[black red white])
   end
 
-  {%w[brown blue] => %w[black white], %w[brown black blue] => %w[black red white], %w[red black] => %w[black white], %w[red yellow black] => %w[black red white],
-   %w[brown black gray] => %w[black red red]}.each do |colors, habits|
-    it("takes #{colors.join(", ")} for #{habits.join(", ")} elsewhere") { expect(elsewhere.habits(colors)).to eq(habits) }
+  {
+    %w[brown blue] => %w[black white],
+    %w[brown black blue] => %w[black red white],
+    %w[red black] => %w[black white],
+    %w[red yellow black] => %w[black red white],
+    %w[brown black gray] => %w[black red red]
+  }.each do |colors, habits|
+    it("takes #{colors.join(", ")} for #{habits.join(", ")} elsewhere") do
+      expect(elsewhere.habits(colors)).to eq(habits)
+    end
   end
 
   it "has what has to be marked where it is hot" do
-    expect([north_america.marked_when_hot?("white", %w[black white]), north_america.marked_when_hot?("blue", %w[black blue]),
-            elsewhere.marked_when_hot?("blue", %w[brown blue]), elsewhere.marked_when_hot?("black", %w[red black]),
-            elsewhere.marked_when_hot?("black", %w[brown black blue])]).to eq([true, false, true, true, false])
+    expect(
+      [
+        north_america.marked_when_hot?("white", %w[black white]),
+        north_america.marked_when_hot?("blue", %w[black blue]),
+        elsewhere.marked_when_hot?("blue", %w[brown blue]),
+        elsewhere.marked_when_hot?("black", %w[red black]),
+        elsewhere.marked_when_hot?("black", %w[brown black blue])
+      ]
+    ).to eq([true, false, true, true, false])
   end
 
   it "has its own words and labels for switches" do
@@ -31,8 +44,11 @@ RSpec.describe Dielectra::Trade::Region do
   end
 
   it "tapes a hot conductor in its own colour", :aggregate_failures do
-    scenario = (1..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :metric, trouble: :apart_all) }
-                    .find { |one| one.job.boxes.sum { |place| one.hot_whites(place.id) }.positive? }
+    scenario =
+      (1..)
+        .lazy
+        .map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :metric, trouble: :apart_all) }
+        .find { |one| one.job.boxes.sum { |place| one.hot_whites(place.id) }.positive? }
     house = Dielectra::Practice::House.new(scenario.circuit)
     marks = play(house, scenario.job).steps.select { |step| step["do"] == "mark" }
     expect(marks.map { |step| step["tape"] }.uniq).to eq(["brown"])

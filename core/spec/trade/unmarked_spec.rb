@@ -15,7 +15,10 @@ RSpec.describe Dielectra::Trade::Unmarked do
     it "takes a switch that does #{does} for #{kind}" do
       name = described_class.recognised(up, down)
       known = Dielectra::Trade::DeviceKind[name]
-      shown = %w[up down].map { |position| known.closed(position).map { |pair| pair.sort.join(" ") }.sort.join(", ") }.join(" | ")
+      shown =
+        %w[up down]
+          .map { |position| known.closed(position).map { |pair| pair.sort.join(" ") }.sort.join(", ") }
+          .join(" | ")
       expect([described_class.plain(name), shown]).to eq([kind, does])
     end
   end
@@ -26,6 +29,8 @@ RSpec.describe Dielectra::Trade::Unmarked do
   end
 
   it "supposes what the number of conductors suggests" do
-    expect([%w[t1 t3], %w[t1 t2 t4], %w[t1 t2 t3 t4]].map { |used| described_class.plain(described_class.assumed(used)) }).to eq(%w[single_pole three_way four_way])
+    expect(
+      [%w[t1 t3], %w[t1 t2 t4], %w[t1 t2 t3 t4]].map { |used| described_class.plain(described_class.assumed(used)) }
+    ).to eq(%w[single_pole three_way four_way])
   end
 end

@@ -40,7 +40,7 @@ class CreateJobs < ActiveRecord::Migration[7.2]
       direction.up do
         %w[UPDATE DELETE].each do |verb|
           execute "CREATE TRIGGER entries_no_#{verb.downcase} BEFORE #{verb} ON entries BEGIN " \
-                  "SELECT RAISE(ABORT, 'entries are only ever added'); END"
+                    "SELECT RAISE(ABORT, 'entries are only ever added'); END"
         end
       end
     end

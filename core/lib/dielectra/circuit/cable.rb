@@ -13,8 +13,14 @@ module Dielectra
       attr_reader :ends, :type, :method, :length_ft, :conductors, :sheath
 
       def self.read(row)
-        new(ends: row["ends"], type: row["type"], method: row["method"], length_ft: row["length_ft"], sheath: row["sheath"],
-            conductors: row["conductors"].map { |conductor| Conductor.read(conductor) })
+        new(
+          ends: row["ends"],
+          type: row["type"],
+          method: row["method"],
+          length_ft: row["length_ft"],
+          sheath: row["sheath"],
+          conductors: row["conductors"].map { |conductor| Conductor.read(conductor) }
+        )
       end
 
       def initialize(ends:, type:, conductors:, method: nil, length_ft: nil, sheath: nil)
@@ -27,7 +33,8 @@ module Dielectra
       end
 
       # @return [Array(CableEnd, CableEnd)]
-      def cable_ends = [0, 1].map { |side| CableEnd.new(ends[side], type, conductors.map { |wire| wire.seen_at(side) }) }
+      def cable_ends =
+        [0, 1].map { |side| CableEnd.new(ends[side], type, conductors.map { |wire| wire.seen_at(side) }) }
 
       # @return [Array(String, String)] the two points of one conductor, first end first
       def points(conductor) = ends.each_index.map { |side| "#{ends[side]}.#{conductor.ids[side]}" }
@@ -44,8 +51,14 @@ module Dielectra
       def conductor(first_end_id) = conductors.find { |conductor| conductor.ids.first == first_end_id }
 
       def to_h
-        {"ends" => ends, "type" => type, "method" => method, "length_ft" => length_ft, "sheath" => sheath,
-         "conductors" => conductors.map(&:to_h)}.compact
+        {
+          "ends" => ends,
+          "type" => type,
+          "method" => method,
+          "length_ft" => length_ft,
+          "sheath" => sheath,
+          "conductors" => conductors.map(&:to_h)
+        }.compact
       end
     end
   end

@@ -25,8 +25,8 @@ module Dielectra
       end
 
       def to_h
-        name = ids.uniq.one? ? {"id" => ids.first} : {"ids" => ids}
-        {**name, "color" => color, "tape" => tape}.compact
+        name = ids.uniq.one? ? { "id" => ids.first } : { "ids" => ids }
+        { **name, "color" => color, "tape" => tape }.compact
       end
     end
   end

@@ -24,7 +24,7 @@ module Dielectra
 
       def check_names
         seen = {}
-        {places: @circuit.places, devices: @circuit.devices}.each do |list, items|
+        { places: @circuit.places, devices: @circuit.devices }.each do |list, items|
           items.each_with_index do |item, index|
             refuse("#{item.id} names two things.", list, index, "id") if seen[item.id]
             seen[item.id] = true
@@ -36,7 +36,9 @@ module Dielectra
         taken = {}
         @circuit.cables.each_with_index do |cable, index|
           cable.ends.each_with_index do |id, side|
-            refuse("#{id} is not in a known place.", :cables, index, :ends, side) unless @circuit.place(id.split("/").first)
+            unless @circuit.place(id.split("/").first)
+              refuse("#{id} is not in a known place.", :cables, index, :ends, side)
+            end
             refuse("#{id} is the end of two cables.", :cables, index, :ends, side) if taken[id]
             taken[id] = true
             ids = cable.conductors.map { |conductor| conductor.ids[side] }
@@ -58,7 +60,9 @@ module Dielectra
         stray = device.settings.keys.grep(/_tab\z/) - device.kind.tabs.keys
         refuse("#{device.kind.term} has no #{stray.first}.", :devices, index, stray.first) if stray.any?
         stray = (device.settings["plugged"] || {}).keys - device.kind.sockets.keys
-        refuse("#{device.kind.term} has no socket #{stray.first}.", :devices, index, :plugged, stray.first) if stray.any?
+        if stray.any?
+          refuse("#{device.kind.term} has no socket #{stray.first}.", :devices, index, :plugged, stray.first)
+        end
       end
 
       def check_position(device, index)
@@ -89,7 +93,9 @@ module Dielectra
 
           cable = @circuit.cables.find { |item| item.ends.sort == fault["cable"].sort }
           refuse("there is no such cable.", :faults, index, :cable) unless cable
-          refuse("the cable has no such conductor.", :faults, index, :conductor) unless cable.conductor(fault["conductor"])
+          unless cable.conductor(fault["conductor"])
+            refuse("the cable has no such conductor.", :faults, index, :conductor)
+          end
         end
       end
 

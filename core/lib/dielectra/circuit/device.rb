@@ -58,7 +58,7 @@ module Dielectra
         Device.new(id:, kind: changes.fetch(:kind, kind.name), place:, settings: changes.fetch(:settings, settings))
       end
 
-      def to_h = {"id" => id, "kind" => kind.name, "place" => place, **settings}
+      def to_h = { "id" => id, "kind" => kind.name, "place" => place, **settings }
     end
   end
 end

@@ -31,8 +31,18 @@ module Dielectra
       # @param schemes [Array<Scheme>]
       # @param unseen [Boolean] whether they meet in a junction besides that nobody knows of
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with how common it is
-      def initialize(controls:, lights:, others: [], onward: Trade.priors.dig("layout", "onward"), ends: {}, singles: {}, wide: false,
-                     schemes: Scheme.all(controls.size), halves: {[] => 1.0}, unseen: false)
+      def initialize(
+        controls:,
+        lights:,
+        others: [],
+        onward: Trade.priors.dig("layout", "onward"),
+        ends: {},
+        singles: {},
+        wide: false,
+        schemes: Scheme.all(controls.size),
+        halves: { [] => 1.0 },
+        unseen: false
+      )
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
         @controls = controls
@@ -55,7 +65,9 @@ module Dielectra
 
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
             with_doubled(edges) do |doubled, rare|
-              with_onward(edges, shape.widths.max, doubled) { |all, weight| over(Tree.new(all), shape.order.map { |box| name(box) }, weight * share * rare, halves, doubled, &) }
+              with_onward(edges, shape.widths.max, doubled) do |all, weight|
+                over(Tree.new(all), shape.order.map { |box| name(box) }, weight * share * rare, halves, doubled, &)
+              end
             end
           end
         end
@@ -66,24 +78,38 @@ module Dielectra
       # and the light between.
       # @return [Array<Layout>]
       def sketches
-        chains.select { |chain| chain.size < 3 || @controls.index(chain.first) < @controls.index(chain.last) }.flat_map do |chain|
-          shapes = simplest(chain)
-          @schemes.product(shapes).filter_map do |scheme, edges|
-            layout = Layout.new(tree: Tree.new(edges), chain:, lights: @lights, weight: scheme.weight / shapes.size / chains.size, scheme:)
-            layout if layout.within?(MOST_EVER)
+        chains
+          .select { |chain| chain.size < 3 || @controls.index(chain.first) < @controls.index(chain.last) }
+          .flat_map do |chain|
+            shapes = simplest(chain)
+            @schemes
+              .product(shapes)
+              .filter_map do |scheme, edges|
+                layout =
+                  Layout.new(
+                    tree: Tree.new(edges),
+                    chain:,
+                    lights: @lights,
+                    weight: scheme.weight / shapes.size / chains.size,
+                    scheme:
+                  )
+                layout if layout.within?(MOST_EVER)
+              end
           end
-        end
       end
 
       # The sizes of some cables with two of them taken together.
       # @param sizes [Array<Integer>]
       # @return [Array<Array<Integer>>] each the largest first
       def self.paired(sizes)
-        (@paired ||= {})[sizes] ||= sizes.each_index.to_a.combination(2).map do |pair|
-          (sizes.reject.with_index do |_, index|
-            pair.include?(index)
-          end + [sizes.values_at(*pair).sum]).sort.reverse
-        end.uniq
+        (@paired ||= {})[sizes] ||= sizes
+          .each_index
+          .to_a
+          .combination(2)
+          .map do |pair|
+            (sizes.reject.with_index { |_, index| pair.include?(index) } + [sizes.values_at(*pair).sum]).sort.reverse
+          end
+          .uniq
       end
 
       private
@@ -96,8 +122,11 @@ module Dielectra
         straight = [[Layout::FEED, chain.first], *chain.each_cons(2), [chain.last, light], *rest]
         return [straight] if chain.size > 2
 
-        [straight, [[Layout::FEED, light], [light, chain.first], *chain.each_cons(2), *rest],
-         *([[[Layout::FEED, chain.first], [chain.first, light], [light, chain.last], *rest]] if chain.size == 2)]
+        [
+          straight,
+          [[Layout::FEED, light], [light, chain.first], *chain.each_cons(2), *rest],
+          *([[[Layout::FEED, chain.first], [chain.first, light], [light, chain.last], *rest]] if chain.size == 2)
+        ]
       end
 
       def name(box) = box == Shapes::FEED ? Layout::FEED : @boxes[box]
@@ -109,12 +138,22 @@ module Dielectra
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.
       def fits?(shape)
-        return false unless @singles.all? { |box, count| shape.edges.zip(shape.widths).sum { |edge, width| edge.include?(@boxes.index(box)) ? width : 0 } <= count }
+        unless @singles.all? { |box, count|
+                 shape.edges.zip(shape.widths).sum { |edge, width| edge.include?(@boxes.index(box)) ? width : 0 } <=
+                   count
+               }
+          return false
+        end
 
         @sizes.all? do |box, sizes|
           number = @boxes.index(box)
-          widths = shape.edges.zip(shape.widths).filter_map { |edge, width| width if edge.include?(number) }.sort.reverse
-          widths.size <= sizes.size && (held?(widths, sizes) || (widths.size < sizes.size && CableTrees.paired(sizes).any? { |some| held?(widths, some) }))
+          widths =
+            shape.edges.zip(shape.widths).filter_map { |edge, width| width if edge.include?(number) }.sort.reverse
+          widths.size <= sizes.size &&
+            (
+              held?(widths, sizes) ||
+                (widths.size < sizes.size && CableTrees.paired(sizes).any? { |some| held?(widths, some) })
+            )
         end
       end
 
@@ -123,7 +162,8 @@ module Dielectra
 
       def over(tree, chain, weight, halves, doubled)
         (halves.empty? && doubled.nil? ? @schemes : [Scheme::PRESENT]).each do |scheme|
-          layout = Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:, halves:, doubled:)
+          layout =
+            Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:, halves:, doubled:)
           yield layout if room?(layout)
         end
       end
@@ -131,7 +171,9 @@ module Dielectra
       # Whether the cables that show in opened boxes have conductors enough for what the runs carry, and the others would not
       # be of a kind that nobody pulls.
       def room?(layout)
-        return false unless @singles.all? { |box, count| layout.edges_at(box).sum { |edge| layout.carried(edge).size } == count }
+        unless @singles.all? { |box, count| layout.edges_at(box).sum { |edge| layout.carried(edge).size } == count }
+          return false
+        end
 
         @sizes.all? { |box, sizes| room_in?(layout, box, sizes) } &&
           layout.edges.all? { |edge| layout.carried(edge).size <= @most || edge.any? { |place| @sizes.key?(place) } }
@@ -139,7 +181,11 @@ module Dielectra
 
       def room_in?(layout, box, sizes)
         widths = layout.edges_at(box).map { |edge| layout.carried(edge).size }.sort.reverse
-        layout.doubled&.include?(box) ? CableTrees.paired(sizes).any? { |some| held?(widths, some) } : held?(widths, sizes)
+        if layout.doubled&.include?(box)
+          CableTrees.paired(sizes).any? { |some| held?(widths, some) }
+        else
+          held?(widths, sizes)
+        end
       end
 
       # One run after the other as two cables side by side, where the opened boxes at its ends have one to spare; and none.
@@ -149,20 +195,36 @@ module Dielectra
 
         spare = @sizes.to_h { |box, sizes| [box, sizes.size - edges.count { |edge| edge.include?(box) }] }
         edges.each do |edge|
-          yield edge, Trade.priors.dig("layout", "parallel") if edge.intersect?(@sizes.keys) && !edge.include?(Layout::FEED) && edge.all? { |box| spare.fetch(box, 1).positive? }
+          if edge.intersect?(@sizes.keys) && !edge.include?(Layout::FEED) &&
+               edge.all? { |box| spare.fetch(box, 1).positive? }
+            yield edge, Trade.priors.dig("layout", "parallel")
+          end
         end
       end
 
       # Runs onward: as many as the opened boxes leave over, any number from those still closed; of rare things one at a time.
       def with_onward(edges, width, doubled)
-        counts = @boxes.map { |box| @sizes.key?(box) ? [@sizes[box].size - edges.count { |edge| edge.include?(box) } - (doubled&.include?(box) ? 1 : 0)] : closed_onward }
+        counts =
+          @boxes.map do |box|
+            if @sizes.key?(box)
+              [@sizes[box].size - edges.count { |edge| edge.include?(box) } - (doubled&.include?(box) ? 1 : 0)]
+            else
+              closed_onward
+            end
+          end
         first, *rest = counts
         first.product(*rest) do |numbers|
           next if @unseen && edges.count { |edge| edge.include?(@unseen) } + numbers.last < JUNCTION
-          next if numbers.sum > MOST_ONWARD || hidden(numbers) > (width > MOST_CONDUCTORS && @boxes.size >= MANY ? 0 : most_hidden)
+          if numbers.sum > MOST_ONWARD ||
+               hidden(numbers) > (width > MOST_CONDUCTORS && @boxes.size >= MANY ? 0 : most_hidden)
+            next
+          end
 
           leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
-          weight = numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) { |product, number| product * (@onward[number] || (@onward.last * 0.1)) }
+          weight =
+            numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) do |product, number|
+              product * (@onward[number] || (@onward.last * 0.1))
+            end
           yield edges + leaves.each_with_index.map { |box, index| [box, "#{Layout::ONWARD}_#{index + 1}"] }, weight
         end
       end

@@ -51,7 +51,9 @@ module Dielectra
       def dark = @colors.index("black") || @colors.index { |color| !Trade::Color.neutral?(color) }
 
       def weight(order)
-        return reversed?(order) ? Trade.priors.dig("layout", "panel_polarity_reversed") : 1.0 if @polarized && told_apart?
+        if @polarized && told_apart?
+          return reversed?(order) ? Trade.priors.dig("layout", "panel_polarity_reversed") : 1.0
+        end
 
         @colors.zip(order).reduce(1.0) { |value, (color, function)| value * habit(function, color) }
       end
@@ -59,11 +61,16 @@ module Dielectra
       def habit(function, color)
         white = Trade::Color.neutral?(color)
         case function && Layout.role(function)
-        when "neutral" then share(on_travelers? ? "neutral_on_white_among_travelers" : "neutral_on_white", white)
-        when "line" then line_habit(white)
-        when "load" then share("load_on_black", color == "black")
-        when "traveler" then white ? 0.4 : 0.5
-        else color == "red" ? 0.6 : 0.3
+        when "neutral"
+          share(on_travelers? ? "neutral_on_white_among_travelers" : "neutral_on_white", white)
+        when "line"
+          line_habit(white)
+        when "load"
+          share("load_on_black", color == "black")
+        when "traveler"
+          white ? 0.4 : 0.5
+        else
+          color == "red" ? 0.6 : 0.3
         end
       end
 

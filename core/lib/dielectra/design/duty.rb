@@ -14,26 +14,38 @@ module Dielectra
 
         last = layout.chain.size - 1
         by_scheme = (@switches ||= {})[layout.scheme] ||= {}
-        by_scheme[(index * 100) + last] ||=
-          new(role_at(index, last), layout.scheme.ends(index, last), layout.scheme.travelers(index, last), nil)
+        by_scheme[(index * 100) + last] ||= new(
+          role_at(index, last),
+          layout.scheme.ends(index, last),
+          layout.scheme.travelers(index, last),
+          nil
+        )
       end
 
       def self.light(layout, place)
         by_scheme = ((@lights ||= {})[layout.halves.include?(place)] ||= {})
-        by_scheme[layout.scheme] ||= new(:light, [], [], layout.scheme.lamp, steady: ("line" if layout.halves.include?(place)))
+        by_scheme[layout.scheme] ||= new(
+          :light,
+          [],
+          [],
+          layout.scheme.lamp,
+          steady: ("line" if layout.halves.include?(place))
+        )
       end
       private_class_method :light
 
       def self.role_at(index, last)
         return :only if last.zero?
 
-        {0 => :first, last => :last}.fetch(index, :middle)
+        { 0 => :first, last => :last }.fetch(index, :middle)
       end
       private_class_method :role_at
 
       # What a dimmer stands in for.
       def self.family(kind)
-        (@families ||= {})[kind] ||= Trade::Unmarked.plain(kind).then { |plain| {"dimmer" => "single_pole", "dimmer_three_way" => "three_way"}.fetch(plain, plain) } if kind
+        (@families ||= {})[kind] ||= Trade::Unmarked
+          .plain(kind)
+          .then { |plain| { "dimmer" => "single_pole", "dimmer_three_way" => "three_way" }.fetch(plain, plain) } if kind
       end
 
       attr_reader :role, :ends, :travelers, :lamp, :steady
@@ -58,7 +70,7 @@ module Dielectra
 
       # The kind of switch this duty needs.
       # @return [String, nil]
-      def kind = {only: "single_pole", first: "three_way", last: "three_way", middle: "four_way"}[role]
+      def kind = { only: "single_pole", first: "three_way", last: "three_way", middle: "four_way" }[role]
 
       # @return [Boolean] whether a device of a kind does here what is needed; a three-way does as a single-pole
       def served_by?(other) = Duty.family(other) == kind || (role == :only && Duty.family(other) == "three_way")

@@ -59,10 +59,12 @@ module Dielectra
       def duty(place) = Duty.of(self, place)
 
       # @return [Layout] over the same runs, with the switches in another order or by another scheme
-      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) = Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:, doubled:)
+      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) =
+        Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:, doubled:)
 
       # The name of one of the two travelers between the switches at `hop` and `hop + 1` of the chain.
-      def self.traveler(hop, wire) = ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
+      def self.traveler(hop, wire) =
+        ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
 
       # @return [Array<Array(String, String)>] the pairs of travelers that a run carries
       def pairs_of_travelers(edge)
@@ -73,7 +75,8 @@ module Dielectra
       end
 
       # The field's role for a function.
-      def self.role(function) = function.start_with?("traveler") ? "traveler" : (function.start_with?("leg") ? "load" : function)
+      def self.role(function) =
+        function.start_with?("traveler") ? "traveler" : (function.start_with?("leg") ? "load" : function)
 
       def self.onward?(place) = place.start_with?(ONWARD)
 

@@ -36,8 +36,13 @@ module Dielectra
       def needs(chain, lights, onward, halves = [])
         return both_needed(chain, lights, onward) if @name == :both_on_travelers
 
-        supply = {@switched => [FEED, chain.first, *onward], @steady => [FEED, *lights, *onward]}
-        {"line" => supply["line"] | halves, "neutral" => supply["neutral"], "load" => [chain.last, *lights], **links(chain)}
+        supply = { @switched => [FEED, chain.first, *onward], @steady => [FEED, *lights, *onward] }
+        {
+          "line" => supply["line"] | halves,
+          "neutral" => supply["neutral"],
+          "load" => [chain.last, *lights],
+          **links(chain)
+        }
       end
 
       # @return [Array<String>] functions at the pole of a switch that no traveler is on
@@ -55,16 +60,26 @@ module Dielectra
       end
 
       # @return [Array(String, String)] functions at the hot and the neutral side of the light
-      def lamp = {present: %w[load neutral], neutral_switched: %w[line load], both_on_travelers: %w[leg_1 leg_2]}.fetch(@name)
+      def lamp =
+        { present: %w[load neutral], neutral_switched: %w[line load], both_on_travelers: %w[leg_1 leg_2] }.fetch(@name)
 
       private
 
       def both_needed(chain, lights, onward)
-        {"line" => [FEED, *chain, *onward], "neutral" => [FEED, *chain, *onward], "leg_1" => [chain.first, *lights], "leg_2" => [chain.last, *lights]}
+        {
+          "line" => [FEED, *chain, *onward],
+          "neutral" => [FEED, *chain, *onward],
+          "leg_1" => [chain.first, *lights],
+          "leg_2" => [chain.last, *lights]
+        }
       end
 
       def links(chain)
-        chain.each_cons(2).with_index.flat_map { |pair, hop| [1, 2].map { |wire| [Layout.traveler(hop, wire), pair] } }.to_h
+        chain
+          .each_cons(2)
+          .with_index
+          .flat_map { |pair, hop| [1, 2].map { |wire| [Layout.traveler(hop, wire), pair] } }
+          .to_h
       end
     end
   end

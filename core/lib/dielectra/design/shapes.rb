@@ -23,7 +23,13 @@ module Dielectra
       # @param halves [Boolean] whether the loads are receptacles with one half always on
       # @return [Array<Shape>]
       def self.of(switches, lights, boxes, most, halves: false)
-        (@of ||= {})[[switches, lights, boxes, most, halves]] ||= new(switches, lights, boxes, most, halves:).to_a.freeze
+        (@of ||= {})[[switches, lights, boxes, most, halves]] ||= new(
+          switches,
+          lights,
+          boxes,
+          most,
+          halves:
+        ).to_a.freeze
       end
 
       def initialize(switches, lights, boxes, most, halves: false)
@@ -42,7 +48,10 @@ module Dielectra
             far = edges.map { |edge| beyond(edges, edge) }
             @chains.each do |chain, masks|
               widths = widths(far, masks)
-              yield Shape.new(edges, chain, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } }) if widths
+              next unless widths
+              yield(
+                Shape.new(edges, chain, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } })
+              )
             end
           end
         end
@@ -56,7 +65,12 @@ module Dielectra
       def links(chain)
         lights = (@switches...(@switches + @lights)).sum { |box| 1 << box }
         travelers = chain.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
-        [feed_bit | (1 << chain.first) | (@halves ? lights : 0), feed_bit | lights, (1 << chain.last) | lights, *travelers]
+        [
+          feed_bit | (1 << chain.first) | (@halves ? lights : 0),
+          feed_bit | lights,
+          (1 << chain.last) | lights,
+          *travelers
+        ]
       end
 
       # @return [Array<Integer>, nil] nil where a run would carry too much
@@ -102,12 +116,13 @@ module Dielectra
       # A tree from its Prüfer sequence.
       def decode(sequence, names)
         degree = names.map { |name| sequence.count(name) + 1 }
-        edges = sequence.map do |name|
-          leaf = names.find { |candidate| degree[candidate] == 1 }
-          degree[leaf] -= 1
-          degree[name] -= 1
-          [leaf, name]
-        end
+        edges =
+          sequence.map do |name|
+            leaf = names.find { |candidate| degree[candidate] == 1 }
+            degree[leaf] -= 1
+            degree[name] -= 1
+            [leaf, name]
+          end
         edges << names.select { |name| degree[name] == 1 }
       end
     end

@@ -39,7 +39,9 @@ module Dielectra
       private
 
       def visit(place, from)
-        at(place).reject { |edge| edge.equal?(from) }.flat_map { |edge| [*visit(edge[0] == place ? edge[1] : edge[0], edge), edge] }
+        at(place)
+          .reject { |edge| edge.equal?(from) }
+          .flat_map { |edge| [*visit(edge[0] == place ? edge[1] : edge[0], edge), edge] }
       end
 
       def reach(start, without)

@@ -30,14 +30,24 @@ module Dielectra
       def variants
         @variants ||=
           case Duty.family(@kind)
-          when "luminaire" then lamp("hot", "neutral")
-          when "fan_light" then lamp("light", "neutral")
-          when "receptacle" then lamp("hot_1", "neutral_1")
-          when "receptacle-hot_tab" then lamp("hot_1", "neutral_1").map { |expected| @duty.steady ? expected.merge(switch("hot_2" => [@duty.steady])) : expected }
-          when "single_pole" then [switch("terminal_1" => ends, "terminal_2" => ends)]
-          when "three_way" then [three_way]
-          when "four_way" then four_way
-          else [{}]
+          when "luminaire"
+            lamp("hot", "neutral")
+          when "fan_light"
+            lamp("light", "neutral")
+          when "receptacle"
+            lamp("hot_1", "neutral_1")
+          when "receptacle-hot_tab"
+            lamp("hot_1", "neutral_1").map do |expected|
+              @duty.steady ? expected.merge(switch("hot_2" => [@duty.steady])) : expected
+            end
+          when "single_pole"
+            [switch("terminal_1" => ends, "terminal_2" => ends)]
+          when "three_way"
+            [three_way]
+          when "four_way"
+            four_way
+          else
+            [{}]
           end
       end
 
@@ -48,11 +58,13 @@ module Dielectra
       def joints(functions, turn: turns.first)
         by_function = functions.keys.group_by { |point| functions[point] }.except(nil)
         free = turn
-        by_function.map do |function, points|
-          terminal = free.find { |_, carried| carried.include?(function) }
-          free -= [terminal]
-          terminal ? [terminal.first, *points] : points
-        end.select { |joint| joint.size > 1 }
+        by_function
+          .map do |function, points|
+            terminal = free.find { |_, carried| carried.include?(function) }
+            free -= [terminal]
+            terminal ? [terminal.first, *points] : points
+          end
+          .select { |joint| joint.size > 1 }
       end
 
       # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the sides of
@@ -60,13 +72,17 @@ module Dielectra
       # @return [Array<Array>] terminals with what they may carry, in the order they are given out; neighbours in the list
       #   differ in one pair of travelers where there are travelers
       def turns
-        @turns ||= variants.flat_map do |expected|
-          terminals = expected.to_a
-          if @duty.role == :only && terminals.size == 3 then alone(terminals)
-          elsif terminals.size == 4 then pairs(terminals)
-          else [terminals, terminals.reverse].uniq
+        @turns ||=
+          variants.flat_map do |expected|
+            terminals = expected.to_a
+            if @duty.role == :only && terminals.size == 3
+              alone(terminals)
+            elsif terminals.size == 4
+              pairs(terminals)
+            else
+              [terminals, terminals.reverse].uniq
+            end
           end
-        end
       end
 
       # @param found [Array<Array<String>>] joints as found
@@ -85,7 +101,8 @@ module Dielectra
 
       def prior(name) = Trade.priors.dig("deviation", name)
 
-      def switch(terminals) = terminals.transform_keys { |terminal| "#{@device}.#{Trade::DeviceKind[@kind].mark(terminal)}" }
+      def switch(terminals) =
+        terminals.transform_keys { |terminal| "#{@device}.#{Trade::DeviceKind[@kind].mark(terminal)}" }
 
       # The light between its two functions; by the schemes of old either way round.
       def lamp(hot, neutral)
@@ -138,11 +155,12 @@ module Dielectra
       def label_of(joint, used, expected)
         functions = joint.filter_map { |point| used[point] }
         terminals = joint.filter_map { |point| expected[point] }
-        return [nil, 0] if functions.empty? && terminals.size < 2
+        return nil, 0 if functions.empty? && terminals.size < 2
 
         choices = terminals.empty? ? functions.uniq : terminals.first
         best = choices.max_by { |function| functions.count(function) }
-        strays = functions.count { |function| function != best } + terminals.drop(1).count { |other| !other.include?(best) }
+        strays =
+          functions.count { |function| function != best } + terminals.drop(1).count { |other| !other.include?(best) }
         [functions.include?(best) ? best : nil, strays + [terminals.size - 1, 0].max]
       end
 
@@ -158,7 +176,12 @@ module Dielectra
 
       def weigh(misplaced, loose)
         unless fits_chain?
-          return Verdict.new(:wrong_device, prior("wrong_device") * instead * (0.05**[misplaced - 1, 0].max) * (0.2**[loose - 1, 0].max))
+          return(
+            Verdict.new(
+              :wrong_device,
+              prior("wrong_device") * instead * (0.05**[misplaced - 1, 0].max) * (0.2**[loose - 1, 0].max)
+            )
+          )
         end
         return Verdict.new(:right, 1.0) if misplaced.zero? && loose.zero?
         return Verdict.new(:exchanged, prior("exchanged") / 4) if misplaced == 2 && loose.zero?

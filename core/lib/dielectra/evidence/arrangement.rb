@@ -27,7 +27,12 @@ module Dielectra
       # @param to [Array<Array<String>>] what touches what from now on
       def with_joints(place, from:, to:)
         changed = Arrangement.changed(from, to)
-        Arrangement.new(joints: joints.merge(place => Arrangement.canonical(to)), touched: touched + changed, kinds:, lamps:)
+        Arrangement.new(
+          joints: joints.merge(place => Arrangement.canonical(to)),
+          touched: touched + changed,
+          kinds:,
+          lamps:
+        )
       end
 
       # @param from [Array<Array<String>>] the joints of the device's place
@@ -35,13 +40,18 @@ module Dielectra
         terminals = Trade::DeviceKind[kind].terminals.map { |terminal| "#{id}.#{terminal}" }
         moved = from.select { |joint| joint.any? { |point| point.start_with?("#{id}.") } }
         kept = from.map { |joint| joint.reject { |point| point.start_with?("#{id}.") && !terminals.include?(point) } }
-        Arrangement.new(joints: joints.merge(place => Arrangement.canonical(kept)), touched: touched + moved.flatten,
-                        kinds: kinds.merge(id => kind), lamps:)
+        Arrangement.new(
+          joints: joints.merge(place => Arrangement.canonical(kept)),
+          touched: touched + moved.flatten,
+          kinds: kinds.merge(id => kind),
+          lamps:
+        )
       end
 
       # The same with a tab of a device broken off.
       # @param kind [String] what it is so far
-      def with_tab_off(id, kind, tab) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Arrangement.without_tab(kind, tab)), lamps:)
+      def with_tab_off(id, kind, tab) =
+        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Arrangement.without_tab(kind, tab)), lamps:)
 
       # The name of a kind without one of its tabs.
       def self.without_tab(kind, tab) = kind.include?(tab) ? kind : "#{kind}#{Trade::DeviceKind::WITHOUT}#{tab}"

@@ -32,9 +32,12 @@ module Dielectra
 
       def work(step, situation)
         case step["do"]
-        when "open" then opening(situation.job.place(step["place"]))
-        when "arrange" then arranging(step, situation)
-        else self[step["do"]]
+        when "open"
+          opening(situation.job.place(step["place"]))
+        when "arrange"
+          arranging(step, situation)
+        else
+          self[step["do"]]
         end
       end
 

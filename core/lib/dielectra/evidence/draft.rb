@@ -5,7 +5,11 @@ module Dielectra
     # A new job from the few things said on the telephone: where the switches are, where the light is.
     module Draft
       # What may be switched, with the kind of box it sits in; and how wires may have been laid.
-      LOADS = {"luminaire" => "luminaire_box", "fan_light" => "luminaire_box", "receptacle" => "receptacle_box"}.freeze
+      LOADS = {
+        "luminaire" => "luminaire_box",
+        "fan_light" => "luminaire_box",
+        "receptacle" => "receptacle_box"
+      }.freeze
       METHODS = %w[nm emt knob_and_tube].freeze
       VOLTS = [120, 230].freeze
 
@@ -17,24 +21,51 @@ module Dielectra
         rooms = Array(said["switches"]).map { |name| id(name, "/draft/switches") }
         light = id(said["light"], "/draft/light")
         refuse("one to four switches can be worked on.", "/draft/switches") unless (1..4).cover?(rooms.size)
-        refuse("every place needs a name of its own.", "/draft/switches") if [*rooms, light, "panel"].uniq.size < rooms.size + 2
+        if [*rooms, light, "panel"].uniq.size < rooms.size + 2
+          refuse("every place needs a name of its own.", "/draft/switches")
+        end
 
         kind, box = one_of(said.fetch("load", "luminaire"), LOADS, "/draft/load")
         volts, = one_of(said.fetch("volts", 120), VOLTS.to_h { |each| [each, each] }, "/draft/volts")
         method, = one_of(said.fetch("method", "nm"), METHODS.to_h { |each| [each, each] }, "/draft/method")
-        controls = rooms.each_with_index.map { |room, index| {"id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true} }
-        {"format" => Job::FORMAT, "version" => 1, "supply" => {"volts" => volts, "hertz" => 60},
-         "places" => [{"id" => "panel", "kind" => "panel"}, *rooms.map { |room| {"id" => room, "kind" => "switch_box"} }, {"id" => light, "kind" => box}],
-         "breakers" => [{"id" => "B1", "amps" => said.fetch("amps", 15)}], "controls" => controls,
-         "loads" => [{"id" => "L1", "place" => light, "kind" => kind}],
-         "wanted" => {"kind" => "restore", "control" => {"L1" => controls.map { |control| control["id"] }}},
-         "year_built" => said["year_built"], "method" => method, "tools" => %w[ncv voltage continuity resistance bench], "steps" => []}.compact
+        controls =
+          rooms.each_with_index.map do |room, index|
+            { "id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true }
+          end
+        {
+          "format" => Job::FORMAT,
+          "version" => 1,
+          "supply" => {
+            "volts" => volts,
+            "hertz" => 60
+          },
+          "places" => [
+            { "id" => "panel", "kind" => "panel" },
+            *rooms.map { |room| { "id" => room, "kind" => "switch_box" } },
+            { "id" => light, "kind" => box }
+          ],
+          "breakers" => [{ "id" => "B1", "amps" => said.fetch("amps", 15) }],
+          "controls" => controls,
+          "loads" => [{ "id" => "L1", "place" => light, "kind" => kind }],
+          "wanted" => {
+            "kind" => "restore",
+            "control" => {
+              "L1" => controls.map { |control| control["id"] }
+            }
+          },
+          "year_built" => said["year_built"],
+          "method" => method,
+          "tools" => %w[ncv voltage continuity resistance bench],
+          "steps" => []
+        }.compact
       end
 
       # A name as it is spoken, made an id: "Stairs, top" is stairs_top.
       def self.id(name, pointer)
         id = name.to_s.downcase.gsub(/[^a-z0-9]+/, "_").gsub(/\A_+|_+\z/, "")
-        refuse("#{name.inspect} is not a name for a place; it has to start with a letter.", pointer) unless id.match?(/\A[a-z]/)
+        unless id.match?(/\A[a-z]/)
+          refuse("#{name.inspect} is not a name for a place; it has to start with a letter.", pointer)
+        end
         id
       end
       private_class_method :id

@@ -60,7 +60,8 @@ module Dielectra
 
       # Whether something else is to be live in every position than the other half of a receptacle that is switched.
       def always_elsewhere?
-        halves = wanted_loads.select { |load| load.kind == "receptacle" }.flat_map { |load| ["#{load.id}.1", "#{load.id}.2"] }
+        halves =
+          wanted_loads.select { |load| load.kind == "receptacle" }.flat_map { |load| ["#{load.id}.1", "#{load.id}.2"] }
         others = loads.map(&:id) - wanted_loads.map(&:id)
         ((wanted["always"] || []) - halves - others).any?
       end
@@ -93,18 +94,21 @@ module Dielectra
       # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, nor of loads that nothing
       # works: these hang on beyond it.
       def boxes
-        @boxes ||= begin
-          wanted = [*wanted_controls, *wanted_loads]
-          others = [*controls, *loads].map(&:place) - wanted.map(&:place)
-          places.reject { |place| place.panel? || others.include?(place.id) }
-        end
+        @boxes ||=
+          begin
+            wanted = [*wanted_controls, *wanted_loads]
+            others = [*controls, *loads].map(&:place) - wanted.map(&:place)
+            places.reject { |place| place.panel? || others.include?(place.id) }
+          end
       end
 
       # Every combination of positions of the wanted controls, toggles up or down.
       def combinations
-        wanted_controls.map(&:id).reduce([{}]) do |states, id|
-          states.flat_map { |state| %w[up down].map { |position| state.merge(id => position) } }
-        end
+        wanted_controls
+          .map(&:id)
+          .reduce([{}]) do |states, id|
+            states.flat_map { |state| %w[up down].map { |position| state.merge(id => position) } }
+          end
       end
 
       # @raise [InvalidInput] for what a schema cannot see
@@ -126,7 +130,9 @@ module Dielectra
           refuse("#{load.place} is not a known place.", "/loads/#{index}/place") unless place(load.place)
         end
         (wanted["control"] || {}).each do |load, names|
-          refuse("#{load} is not a load of this job.", "/wanted/control/#{load}") unless known_loads.include?(load.split(".").first)
+          unless known_loads.include?(load.split(".").first)
+            refuse("#{load} is not a load of this job.", "/wanted/control/#{load}")
+          end
           stray = names.find { |name| control(name).nil? && !fresh.include?(name) }
           refuse("#{stray} is not a control of this job.", "/wanted/control/#{load}") if stray
         end

@@ -9,16 +9,48 @@ module Dielectra
       LOOKS = 4
 
       # What a situation is made of, and what each is before the first step.
-      FIELDS = {breakers_found: {}, positions: {}, opened: {}, dead: {}, live: {}, bare: [], arrangement: Arrangement.as_found, tapes: {}, declined: {}, foreign: {},
-                foreign_points: {}, proved: [], benched: {}, fitted: {}, energized: [], stirred: [], refusals: {}, insisted: [nil, 0]}.each_value(&:freeze).freeze
+      FIELDS = {
+        breakers_found: {
+        },
+        positions: {
+        },
+        opened: {
+        },
+        dead: {
+        },
+        live: {
+        },
+        bare: [],
+        arrangement: Arrangement.as_found,
+        tapes: {
+        },
+        declined: {
+        },
+        foreign: {
+        },
+        foreign_points: {
+        },
+        proved: [],
+        benched: {
+        },
+        fitted: {
+        },
+        energized: [],
+        stirred: [],
+        refusals: {
+        },
+        insisted: [nil, 0]
+      }.each_value(&:freeze).freeze
 
       attr_reader :job, :at, :breakers, *FIELDS.keys
 
       # Before the first step: nobody has looked at a breaker or a toggle yet.
-      def self.start(job) = new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, **FIELDS)
+      def self.start(job) =
+        new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, **FIELDS)
 
       # @return [Situation] after all steps of a job
-      def self.of(job) = job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
+      def self.of(job) =
+        job.steps.each_with_index.reduce(start(job)) { |so_far, (step, index)| so_far.after(step, index + 1) }
 
       def initialize(job:, at:, breakers:, **fields)
         @job = job
@@ -34,7 +66,13 @@ module Dielectra
         return refused(step, number) if answer["cannot"] || none_found?(step, answer)
         return doubted(step) if answer["unsure"]
 
-        with(at: place_of(step), stirred: stirred_by(step), refusals: refusals.except(Situation.sort_of(step)), insisted: [nil, 0], **changes(step, answer, number))
+        with(
+          at: place_of(step),
+          stirred: stirred_by(step),
+          refusals: refusals.except(Situation.sort_of(step)),
+          insisted: [nil, 0],
+          **changes(step, answer, number)
+        )
       end
 
       # Refusals of one sort of step, none of them taken in between, from which on it is taken to be impossible; and how much less
@@ -46,17 +84,23 @@ module Dielectra
       # @return [Array<String>]
       def self.sort_of(step)
         case step["do"]
-        when "probe" then ["probe", step["tool"]]
-        when "set", "wiggle", "bench" then step.values_at("do", "device")
-        when "arrange", "open", "prove_dead" then step.values_at("do", "place")
-        when "replace" then step.values_at("do", "kind")
-        when "breaker" then step.values_at("do", "device", "to")
-        else [step["do"]]
+        when "probe"
+          ["probe", step["tool"]]
+        when "set", "wiggle", "bench"
+          step.values_at("do", "device")
+        when "arrange", "open", "prove_dead"
+          step.values_at("do", "place")
+        when "replace"
+          step.values_at("do", "kind")
+        when "breaker"
+          step.values_at("do", "device", "to")
+        else
+          [step["do"]]
         end
       end
 
       # Whether a tool is at hand and can be used.
-      def tool?(name) = job.tool?(name) && !impossible?({"do" => name == "bench" ? "bench" : "probe", "tool" => name})
+      def tool?(name) = job.tool?(name) && !impossible?({ "do" => name == "bench" ? "bench" : "probe", "tool" => name })
 
       # What stands for the power in `stirred`.
       POWER = "power"
@@ -64,19 +108,30 @@ module Dielectra
       # What has been thrown, moved or powered up since anything was last seen or read: only then does what comes and goes change.
       def stirred_by(step)
         case step["do"]
-        when "watch", "probe" then []
-        when "set" then stirred | [step["device"]]
-        when "breaker" then step["to"] == "on" ? stirred | [POWER] : stirred
-        when "open", "arrange" then stirred | [step["place"]]
-        when "wiggle" then [step["device"], place_of_device(step["device"])]
-        when "bench" then [step["device"]]
-        when "replace" then stirred | [step["device"], place_of_device(step["device"])]
-        else stirred
+        when "watch", "probe"
+          []
+        when "set"
+          stirred | [step["device"]]
+        when "breaker"
+          step["to"] == "on" ? stirred | [POWER] : stirred
+        when "open", "arrange"
+          stirred | [step["place"]]
+        when "wiggle"
+          [step["device"], place_of_device(step["device"])]
+        when "bench"
+          [step["device"]]
+        when "replace"
+          stirred | [step["device"], place_of_device(step["device"])]
+        else
+          stirred
         end
       end
 
       # The breaker of the circuit, on, off or tripped; nil while nobody has looked.
-      def power = own_breakers.then { |all| all.all? { |one| %w[off tripped].include?(one) } ? "off" : (all.include?(nil) ? nil : "on") }
+      def power =
+        own_breakers.then do |all|
+          all.all? { |one| %w[off tripped].include?(one) } ? "off" : (all.include?(nil) ? nil : "on")
+        end
 
       # Whether every breaker that is known of is off, a second circuit's included.
       def off? = breakers.values.all?("off")
@@ -109,7 +164,11 @@ module Dielectra
       def declined?(step, times = 1, toggled: {})
         return true if impossible?(step) || (insisted == [Situation.subject(step), INSISTED])
 
-        declined.any? && (declined.key?(Situation.subject(step)) || declined.key?([:cannot, *asked(step, toggled)]) || declined.fetch(asked(step, toggled), 0) >= times)
+        declined.any? &&
+          (
+            declined.key?(Situation.subject(step)) || declined.key?([:cannot, *asked(step, toggled)]) ||
+              declined.fetch(asked(step, toggled), 0) >= times
+          )
       end
 
       # Whether a point is metal of a box or a device that nothing is joined to: what touches it out of sight nobody knows.
@@ -121,10 +180,13 @@ module Dielectra
       end
 
       # What was refused of marking.
-      def unmarkable = declined.each_key.select { |key| key.is_a?(Hash) && key["do"] == "mark" } + refusals.slice(["mark"]).to_a
+      def unmarkable =
+        declined.each_key.select { |key| key.is_a?(Hash) && key["do"] == "mark" } + refusals.slice(["mark"]).to_a
 
       # Whether somebody refused to move the wires of a place.
-      def declined_at?(place) = impossible?({"do" => "arrange", "place" => place}) || declined.each_key.any? { |key| key.is_a?(Hash) && key["do"] == "arrange" && key["place"] == place }
+      def declined_at?(place) =
+        impossible?({ "do" => "arrange", "place" => place }) ||
+          declined.each_key.any? { |key| key.is_a?(Hash) && key["do"] == "arrange" && key["place"] == place }
 
       # What touches what in an opened place now.
       # @return [Array<Array<String>>]
@@ -135,20 +197,29 @@ module Dielectra
 
       # Joints of an opened place that were seen to be loose or scorched.
       # @return [Array<Array<String>>]
-      def damaged(place) = opened.fetch(place)["joints"].select { |joint| DAMAGED.include?(joint["condition"]) }.map { |joint| joint["points"] }
+      def damaged(place) =
+        opened.fetch(place)["joints"]
+          .select { |joint| DAMAGED.include?(joint["condition"]) }
+          .map { |joint| joint["points"] }
 
       # Conditions of a joint that has to be made anew, whatever else is wrong.
       DAMAGED = %w[loose scorched].freeze
 
       # Those that nobody has made anew yet.
       # @return [Hash{String => Array<Array<String>>}] place => joints
-      def worn = opened_boxes.to_h { |place| [place, damaged(place).reject { |joint| arrangement.touched.intersect?(joint) }] }.reject { |_, joints| joints.empty? }
+      def worn =
+        opened_boxes
+          .to_h { |place| [place, damaged(place).reject { |joint| arrangement.touched.intersect?(joint) }] }
+          .reject { |_, joints| joints.empty? }
 
       # The same with what the devices' tabs join.
       def joints_with_tabs(place)
         opened.fetch(place)["devices"].reduce(found_joints(place)) do |joints, row|
           kind = found_kind(place, row)
-          Trade::DeviceKind[job.half?(row["id"]) ? Arrangement.without_tab(kind, HOT_TAB) : kind].through(row["id"], joints)
+          Trade::DeviceKind[job.half?(row["id"]) ? Arrangement.without_tab(kind, HOT_TAB) : kind].through(
+            row["id"],
+            joints
+          )
         end
       end
 
@@ -165,10 +236,15 @@ module Dielectra
       # that a tab may join say that it was.
       # @param row [Hash] as `open` answers
       def found_kind(place, row)
-        return recognised(row["id"]) || Trade::Unmarked.assumed(used_screws(place, row["id"])) if row["kind"] == Trade::Unmarked::NAME
+        if row["kind"] == Trade::Unmarked::NAME
+          return recognised(row["id"]) || Trade::Unmarked.assumed(used_screws(place, row["id"]))
+        end
 
         used = found_joints(place).flatten
-        told = (Trade.table("devices").dig(row["kind"], "tabs") || {}).except("neutral_tab").reject { |tab, _| row.key?(tab) }
+        told =
+          (Trade.table("devices").dig(row["kind"], "tabs") || {})
+            .except("neutral_tab")
+            .reject { |tab, _| row.key?(tab) }
         broken = told.select { |_, screws| screws.all? { |screw| used.include?("#{row["id"]}.#{screw}") } }
         Trade::DeviceKind.found(row.merge(broken.transform_values { "removed" }))
       end
@@ -189,19 +265,31 @@ module Dielectra
       end
 
       # Whether on and off are marked on a switch as it was found.
-      def marked?(device) = job.control(device)&.on_off_marked || opened.each_value.any? { |found| found["devices"].any? { |row| row["id"] == device && row["on_off_marked"] } }
+      def marked?(device) =
+        job.control(device)&.on_off_marked ||
+          opened.each_value.any? { |found| found["devices"].any? { |row| row["id"] == device && row["on_off_marked"] } }
 
       # Whether nobody has switched a breaker of the job on yet, so that it stands as it was found.
       def untouched? = energized.empty?
 
       # Screws of a device that had a conductor under them when its box was opened.
       def used_screws(place, device)
-        found_joints(place).select { |joint| joint.size > 1 }.flatten.select { |point| Situation.screw?(point, device) }.map { |point| point.split(".").last }.sort
+        found_joints(place)
+          .select { |joint| joint.size > 1 }
+          .flatten
+          .select { |point| Situation.screw?(point, device) }
+          .map { |point| point.split(".").last }
+          .sort
       end
 
       # @return [Hash{String => String}] switches whose screws say nothing and that are in their boxes still => the box
       def unmarked
-        opened.flat_map { |place, found| found["devices"].filter_map { |row| [row["id"], place] if row["kind"] == Trade::Unmarked::NAME } }.to_h.except(*arrangement.kinds.keys)
+        opened
+          .flat_map do |place, found|
+            found["devices"].filter_map { |row| [row["id"], place] if row["kind"] == Trade::Unmarked::NAME }
+          end
+          .to_h
+          .except(*arrangement.kinds.keys)
       end
 
       # @return [Array<Circuit::CableEnd>]
@@ -213,25 +301,28 @@ module Dielectra
 
       # The points of the insulated conductors of those.
       # @return [Array<String>]
-      def conductors(place) = own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
+      def conductors(place) =
+        own_cable_ends(place).flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }
 
       # The grounding conductors of those.
       # @return [Array<String>] points
-      def grounds(place) = own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+      def grounds(place) =
+        own_cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
 
       # The reading that tells whether a point of an opened place is live, with the tools of the job: volts to a ground there, or
       # else the detector.
       # @return [Array(String, Array<String>), nil] tool and points
       def live_reading(place, point)
         ground = grounds(place).first
-        return ["voltage", [point, ground]] if ground && tool?("voltage")
+        return "voltage", [point, ground] if ground && tool?("voltage")
 
         ["ncv", [point]] if tool?("ncv")
       end
 
       # Opened places in which only single conductors end.
       # @return [Array<String>]
-      def unsheathed = opened_boxes.select { |place| own_cable_ends(place).all? { |cable_end| cable_end.type == "knob_and_tube" } }
+      def unsheathed =
+        opened_boxes.select { |place| own_cable_ends(place).all? { |cable_end| cable_end.type == "knob_and_tube" } }
 
       # Those in which all of them were found apart: nothing in there says which is which.
       # @return [Array<String>]
@@ -241,7 +332,10 @@ module Dielectra
       def apart?(joints) = joints.none? { |joint| joint.size > 1 && joint.any? { |point| point.include?("/") } }
 
       # @return [Boolean] whether a device in an opened place has a conductor under one of its screws, its ground aside
-      def wired?(device) = joints(place_of_device(device)).any? { |joint| joint.size > 1 && joint.any? { |point| Situation.screw?(point, device) } }
+      def wired?(device) =
+        joints(place_of_device(device)).any? do |joint|
+          joint.size > 1 && joint.any? { |point| Situation.screw?(point, device) }
+        end
 
       # @return [Boolean] whether a point is a screw of a device, its ground aside
       def self.screw?(point, device) = point.start_with?("#{device}.") && !point.end_with?(".ground")
@@ -249,10 +343,11 @@ module Dielectra
       # Every point of an opened place, terminals of the devices now in it included.
       def points(place)
         found = opened.fetch(place)
-        terminals = found["devices"].flat_map do |device|
-          kind = kind_of(device["id"]) || device["kind"]
-          Trade::DeviceKind[kind].terminals.map { |terminal| "#{device["id"]}.#{terminal}" }
-        end
+        terminals =
+          found["devices"].flat_map do |device|
+            kind = kind_of(device["id"]) || device["kind"]
+            Trade::DeviceKind[kind].terminals.map { |terminal| "#{device["id"]}.#{terminal}" }
+          end
         enclosure = found["enclosure"] == "metal" ? ["#{place}.box"] : []
         cable_ends(place).flat_map(&:points) + terminals + enclosure
       end
@@ -271,12 +366,18 @@ module Dielectra
       # Where a step is done; watching and what cannot be placed are done where one stands.
       def place_of(step)
         case step["do"]
-        when "open", "prove_dead", "arrange" then step["place"]
-        when "breaker", "find_breaker" then job.panel.id
-        when "set", "wiggle", "bench", "replace", "tab" then place_of_device(step["device"])
-        when "probe" then place_of_point(step["at"].first)
-        when "mark" then place_of_point(step["point"])
-        else at
+        when "open", "prove_dead", "arrange"
+          step["place"]
+        when "breaker", "find_breaker"
+          job.panel.id
+        when "set", "wiggle", "bench", "replace", "tab"
+          place_of_device(step["device"])
+        when "probe"
+          place_of_point(step["at"].first)
+        when "mark"
+          place_of_point(step["point"])
+        else
+          at
         end
       end
 
@@ -308,86 +409,129 @@ module Dielectra
       def doubted(step)
         subject = Situation.subject(step)
         times = insisted.first == subject ? insisted.last + 1 : 1
-        with(at: place_of(step), declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1), refusals: counted(step, UNSURE), insisted: [subject, times])
+        with(
+          at: place_of(step),
+          declined: declined.merge(asked(step) => declined.fetch(asked(step), 0) + 1),
+          refusals: counted(step, UNSURE),
+          insisted: [subject, times]
+        )
       end
 
-      def counted(step, weight) = refusals.merge(Situation.sort_of(step) => refusals.fetch(Situation.sort_of(step), 0) + weight)
+      def counted(step, weight) =
+        refusals.merge(Situation.sort_of(step) => refusals.fetch(Situation.sort_of(step), 0) + weight)
 
       # What is refused: a look as things are, anything else for good.
       def refusal(step) = step["do"] == "watch" ? [:cannot, *asked(step)] : Situation.subject(step)
 
       # The same question again under the same circumstances. Of a reading one was unsure of nobody throws toggles to be asked once
       # more.
-      def asked(step, toggled = {}) = [Situation.subject(step), arrangement, (positions.merge(toggled) if step["do"] == "watch"), breakers]
+      def asked(step, toggled = {}) =
+        [Situation.subject(step), arrangement, (positions.merge(toggled) if step["do"] == "watch"), breakers]
 
-      def with(**changes) = Situation.new(job:, at:, breakers:, **FIELDS.keys.to_h { |name| [name, send(name)] }, **changes)
+      def with(**changes) =
+        Situation.new(job:, at:, breakers:, **FIELDS.keys.to_h { |name| [name, send(name)] }, **changes)
 
       def changes(step, answer, number)
         case step["do"]
-        when "watch" then watched(answer)
-        when "set" then {positions: positions.merge(step["device"] => step["to"])}
-        when "breaker" then switched(step["device"], step["to"])
-        when "open" then {opened: opened.merge(step["place"] => answer["found"])}
-        when "prove_dead" then tested(step["place"], answer["live"] || [], number)
-        when "arrange" then arranged(step["place"], step["joints"])
-        when "replace" then replaced(step["device"], step["kind"])
-        when "find_breaker" then located(answer["device"])
-        when "bench" then {benched: benched.merge([step["device"], Trade::Position.raised?(step["position"])] => answer["closed"])}
-        when "tab" then {arrangement: arrangement.with_tab_off(step["device"], kind_of(step["device"]), step["tab"])}
-        when "mark" then {tapes: tapes.merge(step["point"] => step["tape"])}
-        else {}
+        when "watch"
+          watched(answer)
+        when "set"
+          { positions: positions.merge(step["device"] => step["to"]) }
+        when "breaker"
+          switched(step["device"], step["to"])
+        when "open"
+          { opened: opened.merge(step["place"] => answer["found"]) }
+        when "prove_dead"
+          tested(step["place"], answer["live"] || [], number)
+        when "arrange"
+          arranged(step["place"], step["joints"])
+        when "replace"
+          replaced(step["device"], step["kind"])
+        when "find_breaker"
+          located(answer["device"])
+        when "bench"
+          { benched: benched.merge([step["device"], Trade::Position.raised?(step["position"])] => answer["closed"]) }
+        when "tab"
+          { arrangement: arrangement.with_tab_off(step["device"], kind_of(step["device"]), step["tab"]) }
+        when "mark"
+          { tapes: tapes.merge(step["point"] => step["tape"]) }
+        else
+          {}
         end
       end
 
       def watched(answer)
         seen = breakers.merge((answer["breakers"] || {}).slice(*breakers.keys))
         found = seen.compact.merge(breakers_found)
-        seen.values_at(*job.breakers).include?("on") ? {breakers: seen, breakers_found: found, dead: {}} : {breakers: seen, breakers_found: found}
+        if seen.values_at(*job.breakers).include?("on")
+          { breakers: seen, breakers_found: found, dead: {} }
+        else
+          { breakers: seen, breakers_found: found }
+        end
       end
 
       # A second circuit's breaker, known of from now on.
       def located(id)
         return {} if id.nil? || breakers.key?(id)
 
-        {breakers: breakers.merge(id => "on"), breakers_found: breakers_found.merge(id => "on")}
+        { breakers: breakers.merge(id => "on"), breakers_found: breakers_found.merge(id => "on") }
       end
 
       def switched(id, to)
-        changed = {breakers: breakers.merge(id => to), breakers_found: breakers.compact.merge(breakers_found)}
-        to == "on" ? {**changed, dead: {}, live: {}, energized: energized | [id]} : changed
+        changed = { breakers: breakers.merge(id => to), breakers_found: breakers.compact.merge(breakers_found) }
+        to == "on" ? { **changed, dead: {}, live: {}, energized: energized | [id] } : changed
       end
 
       def tested(place, points, number)
-        return {dead: dead.merge(place => number), live: live.except(place), proved: proved | [place]} if points.empty?
+        if points.empty?
+          return { dead: dead.merge(place => number), live: live.except(place), proved: proved | [place] }
+        end
 
-        seen = {dead: dead.except(place), live: live.merge(place => points), proved: proved | [place]}
+        seen = { dead: dead.except(place), live: live.merge(place => points), proved: proved | [place] }
         return seen unless off?
 
         others = (foreign[place] || []) | points.grep(%r{/}).map { |point| point.split(".").first }
-        {**seen, foreign: foreign.merge(place => others), foreign_points: {place => points.first}.merge(foreign_points)}
+        {
+          **seen,
+          foreign: foreign.merge(place => others),
+          foreign_points: { place => points.first }.merge(foreign_points)
+        }
       end
 
       def arranged(place, joints)
         joints = found_joints(place) if joints == "as_found"
-        {arrangement: arrangement.with_joints(place, from: joints(place), to: joints), bare: bare - [place]}
+        { arrangement: arrangement.with_joints(place, from: joints(place), to: joints), bare: bare - [place] }
       end
 
       # A new device in a box of which nobody has said what is in it.
       def replaced_unseen(id, kind)
-        {arrangement: Arrangement.new(joints: arrangement.joints, touched: arrangement.touched, kinds: arrangement.kinds.merge(id => kind), lamps: arrangement.lamps),
-         fitted: fitted.merge(id => fitted.fetch(id, 0) + 1), positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)}
+        {
+          arrangement:
+            Arrangement.new(
+              joints: arrangement.joints,
+              touched: arrangement.touched,
+              kinds: arrangement.kinds.merge(id => kind),
+              lamps: arrangement.lamps
+            ),
+          fitted: fitted.merge(id => fitted.fetch(id, 0) + 1),
+          positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)
+        }
       end
 
       def replaced(id, kind)
-        return {arrangement: arrangement.with_lamp(id)} if kind == "lamp"
+        return { arrangement: arrangement.with_lamp(id) } if kind == "lamp"
 
         place = place_of_device(id)
         return replaced_unseen(id, kind) unless open?(place)
 
         changed = arrangement.with_device(id, kind, place:, from: joints(place))
         lost = joints(place).flatten - changed.joints[place].flatten
-        {arrangement: changed, bare: lost.empty? ? bare : bare | [place], fitted: fitted.merge(id => fitted.fetch(id, 0) + 1),
-         positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)}
+        {
+          arrangement: changed,
+          bare: lost.empty? ? bare : bare | [place],
+          fitted: fitted.merge(id => fitted.fetch(id, 0) + 1),
+          positions: positions.merge(id => Trade::DeviceKind[kind].positions.last)
+        }
       end
     end
   end

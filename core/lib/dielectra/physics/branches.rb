@@ -44,7 +44,8 @@ module Dielectra
         volts = @circuit.supply["volts"]
         @circuit.devices.flat_map do |device|
           lamp = device.kind.lamp && Branches.lamp_ohms(device, volts, warm:, burnt: burnt?(device))
-          used = device.appliances.map { |name, watts| branch(device, device.kind.sockets.fetch(name), (volts**2) / watts) }
+          used =
+            device.appliances.map { |name, watts| branch(device, device.kind.sockets.fetch(name), (volts**2) / watts) }
           lamp ? [branch(device, device.kind.lamp, lamp), *used] : used
         end
       end
@@ -82,10 +83,13 @@ module Dielectra
 
       # Armor and conduit between metal boxes; the panel's metal is its ground bar.
       def sheaths
-        @circuit.cables.select(&:bonding?).filter_map do |cable|
-          metal = cable.ends.map { |name| metal_of(@circuit.place(name.split("/").first)) }
-          Branch.new(*metal, cable.ohms, cable.ends.first) if metal.all?
-        end
+        @circuit
+          .cables
+          .select(&:bonding?)
+          .filter_map do |cable|
+            metal = cable.ends.map { |name| metal_of(@circuit.place(name.split("/").first)) }
+            Branch.new(*metal, cable.ohms, cable.ends.first) if metal.all?
+          end
       end
 
       def metal_of(place)
@@ -94,7 +98,8 @@ module Dielectra
         "#{place.id}.box" if place.metal?
       end
 
-      def stuck(device, kind) = faults(kind).select { |fault| fault["device"] == device.id }.map { |fault| contact(device, fault) }
+      def stuck(device, kind) =
+        faults(kind).select { |fault| fault["device"] == device.id }.map { |fault| contact(device, fault) }
 
       def contact(device, fault) = fault["contact"].map { |terminal| device.point(terminal) }.sort
 
@@ -104,7 +109,9 @@ module Dielectra
       end
 
       def shunts
-        (faults("short") + faults("leak")).map { |fault| Branch.new(*fault["between"], [fault["ohms"].to_f, BOLTED].max, fault["kind"]) }
+        (faults("short") + faults("leak")).map do |fault|
+          Branch.new(*fault["between"], [fault["ohms"].to_f, BOLTED].max, fault["kind"])
+        end
       end
     end
   end

@@ -78,7 +78,8 @@ module Dielectra
 
       def siemens = @siemens ||= @soft.sum { |link| 1.0 / link.ohms }
 
-      def short? = @lines.key?(@earth) || @lines.size < @closed.map { |source| [find(source.net), source.volts] }.uniq.size
+      def short? =
+        @lines.key?(@earth) || @lines.size < @closed.map { |source| [find(source.net), source.volts] }.uniq.size
 
       # Lines and the neutral that a net is tied to through loads, or nil where one of the loads is no plain load.
       def touched(start)
@@ -87,7 +88,7 @@ module Dielectra
 
       def explore(start, without)
         ends = []
-        seen = {start => true}
+        seen = { start => true }
         queue = [start]
         queue.each do |at|
           softly[at].each do |link|
@@ -105,10 +106,11 @@ module Dielectra
       end
 
       def softly
-        @softly ||= @soft.each_with_object(Hash.new { |hash, net| hash[net] = [] }) do |link, hash|
-          hash[find(link.one)] << link
-          hash[find(link.other)] << link
-        end
+        @softly ||=
+          @soft.each_with_object(Hash.new { |hash, net| hash[net] = [] }) do |link, hash|
+            hash[find(link.one)] << link
+            hash[find(link.other)] << link
+          end
       end
 
       # One terminal of the load hangs in the air but for the load itself.
@@ -117,7 +119,7 @@ module Dielectra
       end
 
       def joined_softly?(one, other)
-        seen = {one => true}
+        seen = { one => true }
         queue = [one]
         queue.each do |at|
           softly[at].each do |link|

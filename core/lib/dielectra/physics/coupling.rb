@@ -38,13 +38,21 @@ module Dielectra
       private
 
       def measured
-        @network.circuit.cables.each_with_object([0.0, 0.0]) do |cable, sum|
-          mine, others = cable.conductors.map { |conductor| cable.points(conductor) }
-                              .partition { |ends| ends.any? { |point| @network.joined?(point, @point) } }
-          next if mine.empty?
+        @network
+          .circuit
+          .cables
+          .each_with_object([0.0, 0.0]) do |cable, sum|
+            mine, others =
+              cable
+                .conductors
+                .map { |conductor| cable.points(conductor) }
+                .partition { |ends| ends.any? { |point| @network.joined?(point, @point) } }
+            next if mine.empty?
 
-          others.each { |ends| sum[ends.any? { |point| @network.live?(point) } ? 0 : 1] += cable.length_ft || Circuit::Cable::USUAL_FT }
-        end
+            others.each do |ends|
+              sum[ends.any? { |point| @network.live?(point) } ? 0 : 1] += cable.length_ft || Circuit::Cable::USUAL_FT
+            end
+          end
       end
     end
   end

@@ -10,11 +10,20 @@ module Dielectra
       # @param circuit [Circuit]
       # @return [Array<String>] grounding conductors, grounds of devices and enclosures, the panel's aside
       def self.touchable(circuit)
-        circuit.places.reject(&:panel?).flat_map do |place|
-          bare = circuit.cable_ends(place.id).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
-          yokes = circuit.devices_at(place.id).filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
-          bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
-        end
+        circuit
+          .places
+          .reject(&:panel?)
+          .flat_map do |place|
+            bare =
+              circuit
+                .cable_ends(place.id)
+                .filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+            yokes =
+              circuit
+                .devices_at(place.id)
+                .filter_map { |device| device.kind.ground && device.point(device.kind.ground) }
+            bare + yokes + (place.metal? ? ["#{place.id}.box"] : [])
+          end
       end
 
       # @param network [Network]
@@ -30,7 +39,11 @@ module Dielectra
       def all
         points.map do |point|
           volts = @network.volts(point, earth)
-          {"point" => point, "volts" => volts.round(2), "milliamperes" => (@network.volts(point, earth, meter: BODY) / BODY * 1000).round(1)}
+          {
+            "point" => point,
+            "volts" => volts.round(2),
+            "milliamperes" => (@network.volts(point, earth, meter: BODY) / BODY * 1000).round(1)
+          }
         end
       end
 

@@ -40,25 +40,36 @@ module Dielectra
       def comments
         state = @network.state.map { |device, position| "#{device}=#{Array(position).join("/")}" }
         groups = @wiring.points.group_by { |point| node(point) }
-        ["* state: #{state.empty? ? "as in the file" : state.join(" ")}", *groups.map { |node, points| "* #{node}: #{points.join(" ")}" }]
+        [
+          "* state: #{state.empty? ? "as in the file" : state.join(" ")}",
+          *groups.map { |node, points| "* #{node}: #{points.join(" ")}" }
+        ]
       end
 
       def sources
-        @wiring.sources.select { |source| @network.breakers[source.id] == "on" }.flat_map do |source|
-          own = "#{@prefix}src#{source.id}"
-          ["V#{own} #{own} 0 #{source.volts}", "R#{own} #{own} #{name(source.net)} #{Branches::CONTACT}"]
-        end
+        @wiring
+          .sources
+          .select { |source| @network.breakers[source.id] == "on" }
+          .flat_map do |source|
+            own = "#{@prefix}src#{source.id}"
+            ["V#{own} #{own} 0 #{source.volts}", "R#{own} #{own} #{name(source.net)} #{Branches::CONTACT}"]
+          end
       end
 
       def resistors
-        branches = @wiring.links(@network.state, warm: true).map { |link| [name(link.one), name(link.other), link.ohms] }
+        branches =
+          @wiring.links(@network.state, warm: true).map { |link| [name(link.one), name(link.other), link.ohms] }
         branches << [node(@meter[0]), node(@meter[1]), @meter[2].to_f] if @meter
         branches.each_with_index.map { |(one, other, ohms), number| "R#{@prefix}_#{number} #{one} #{other} #{ohms}" }
       end
 
       def leaks
-        @wiring.points.map { |point| @wiring.net(point) }.uniq.reject { |net| net == @wiring.earth }
-               .map { |net| "Rleak#{name(net)} #{name(net)} 0 #{LEAK}" }
+        @wiring
+          .points
+          .map { |point| @wiring.net(point) }
+          .uniq
+          .reject { |net| net == @wiring.earth }
+          .map { |net| "Rleak#{name(net)} #{name(net)} 0 #{LEAK}" }
       end
     end
   end

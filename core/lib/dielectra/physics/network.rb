@@ -44,11 +44,16 @@ module Dielectra
       # @return [Hash{String => String}] load => on, dim or off. A receptacle counts as a load where something is plugged
       #   in; what a device has beside that is named by its terminal, `F1.fan`.
       def loads
-        @loads ||= circuit.devices.each_with_object({}) do |device, found|
-          links = load_links(device)
-          found[device.id] = "off" if device.luminaire? && links.empty?
-          links.each_with_index { |link, order| found[order.zero? ? device.id : "#{device.id}.#{link.branch.one.split(".").last}"] = burns(link) }
-        end
+        @loads ||=
+          circuit
+            .devices
+            .each_with_object({}) do |device, found|
+              links = load_links(device)
+              found[device.id] = "off" if device.luminaire? && links.empty?
+              links.each_with_index do |link, order|
+                found[order.zero? ? device.id : "#{device.id}.#{link.branch.one.split(".").last}"] = burns(link)
+              end
+            end
       end
 
       # @return [Hash{String => String}] breaker => on, off or tripped, once currents have had their say
@@ -111,26 +116,30 @@ module Dielectra
 
       # @return [Float] amperes through a breaker
       def amperes(breaker_id)
-        source = wiring.sources.find { |item| item.id == breaker_id } or raise InvalidInput, "#{breaker_id} is not a breaker."
+        source = wiring.sources.find { |item| item.id == breaker_id } or
+          raise InvalidInput, "#{breaker_id} is not a breaker."
         steady[breaker_id] == "on" ? overload(source, solution) : 0.0
       end
 
       # What flows in every branch that conducts.
       # @return [Array<Hash>] `from`, `to` (points), `ohms`, `amperes` (never negative, flowing from `from` to `to`)
       def currents
-        wiring.links(state, warm: true).map do |link|
-          amperes = ((solution[link.one] || 0.0) - (solution[link.other] || 0.0)) / link.ohms
-          ends = [link.branch.one, link.branch.other]
-          from, to = amperes.negative? ? ends.reverse : ends
-          {"from" => from, "to" => to, "ohms" => link.ohms, "amperes" => amperes.abs}
-        end
+        wiring
+          .links(state, warm: true)
+          .map do |link|
+            amperes = ((solution[link.one] || 0.0) - (solution[link.other] || 0.0)) / link.ohms
+            ends = [link.branch.one, link.branch.other]
+            from, to = amperes.negative? ? ends.reverse : ends
+            { "from" => from, "to" => to, "ohms" => link.ohms, "amperes" => amperes.abs }
+          end
       end
 
       def inspect = "#<#{self.class} #{circuit.inspect} #{state}>"
 
       private
 
-      def load_links(device) = (@load_links ||= wiring.loads(true).group_by { |link| link.branch.part })[device.id] || []
+      def load_links(device) =
+        (@load_links ||= wiring.loads(true).group_by { |link| link.branch.part })[device.id] || []
 
       def burns(link)
         sure = warm.burning(link)
@@ -160,14 +169,16 @@ module Dielectra
 
       # Breaker positions after every one that is overloaded has let go, the most overloaded first.
       def steady
-        @steady ||= begin
-          positions = circuit.breakers.to_h { |breaker| [breaker.id, state.fetch(breaker.id, breaker.position || "on")] }
-          easy = Connectivity.new(wiring, state, closed(positions), warm: true).easy?
-          while !easy && (tripping = most_overloaded(positions))
-            positions[tripping.id] = "tripped"
+        @steady ||=
+          begin
+            positions =
+              circuit.breakers.to_h { |breaker| [breaker.id, state.fetch(breaker.id, breaker.position || "on")] }
+            easy = Connectivity.new(wiring, state, closed(positions), warm: true).easy?
+            while !easy && (tripping = most_overloaded(positions))
+              positions[tripping.id] = "tripped"
+            end
+            positions
           end
-          positions
-        end
       end
 
       def most_overloaded(positions)

@@ -38,7 +38,9 @@ module Dielectra
         tied = reached
         folded = fold(tied)
         solve_rest(tied)
-        folded.reverse_each { |node, one, share, other, rest| @volts[node] = other ? (@volts[one] * share) + (@volts[other] * rest) : @volts[one] }
+        folded.reverse_each do |node, one, share, other, rest|
+          @volts[node] = other ? (@volts[one] * share) + (@volts[other] * rest) : @volts[one]
+        end
         @volts
       end
 
@@ -48,7 +50,9 @@ module Dielectra
         seen = Array.new(@neighbors.size, false)
         seen[@reference] = true
         queue = [@reference]
-        queue.each { |node| @neighbors[node].each_key { |other| queue << other unless seen[other] || !(seen[other] = true) } }
+        queue.each do |node|
+          @neighbors[node].each_key { |other| queue << other unless seen[other] || !(seen[other] = true) }
+        end
       end
 
       # Takes out nodes with one or two neighbours, as long as there are any.
@@ -70,7 +74,7 @@ module Dielectra
         (one, siemens), (other, rest) = around.to_a
         @neighbors[node] = nil
         @neighbors[one].delete(node)
-        return [node, one, 1.0] unless other
+        return node, one, 1.0 unless other
 
         @neighbors[other].delete(node)
         both = siemens + rest
@@ -85,7 +89,14 @@ module Dielectra
         index = unknown.each_with_index.to_h
         rows = unknown.map { |node| row(node, index) }
         currents = unknown.map { |node| @injected.fetch(node, 0.0) }
-        found = rows.one? ? [currents.first / rows.first.first] : Matrix.rows(rows, false).lup.solve(Vector.elements(currents, false)).to_a
+        found =
+          (
+            if rows.one?
+              [currents.first / rows.first.first]
+            else
+              Matrix.rows(rows, false).lup.solve(Vector.elements(currents, false)).to_a
+            end
+          )
         unknown.zip(found) { |node, volts| @volts[node] = volts }
       end
 

@@ -33,8 +33,9 @@ module Dielectra
         dead = off(one)
         also_dead = off(other)
         points = one.wiring.points
-        points.any? { |point| one.floating?(point) != other.floating?(point) || (one.potential(point) - other.potential(point)).abs > SAME } ||
-          points.combination(2).any? { |pair| ohms(dead, pair) != ohms(also_dead, pair) }
+        points.any? do |point|
+          one.floating?(point) != other.floating?(point) || (one.potential(point) - other.potential(point)).abs > SAME
+        end || points.combination(2).any? { |pair| ohms(dead, pair) != ohms(also_dead, pair) }
       end
 
       def off(network) = network.at(network.state.merge(@circuit.breakers.to_h { |breaker| [breaker.id, "off"] }))

@@ -14,14 +14,22 @@ module Dielectra
       # @raise [InvalidInput] for a tool that is none, or the wrong number of points
       def self.of(network, tool, points)
         row = Trade.instruments[tool] or raise InvalidInput, "#{tool} is not an instrument."
-        raise InvalidInput, "#{row["term"]}: #{row["points"]} points, not #{points.size}." if row["points"] != points.size
+        if row["points"] != points.size
+          raise InvalidInput, "#{row["term"]}: #{row["points"]} points, not #{points.size}."
+        end
 
         by_tool.fetch(tool).new(network, points, row)
       end
 
       def self.by_tool
-        {"ncv" => Detector, "voltage" => Voltmeter, "low_z" => Voltmeter, "continuity" => ContinuityTester, "resistance" => Ohmmeter,
-         "plug_in" => ReceptacleTester}
+        {
+          "ncv" => Detector,
+          "voltage" => Voltmeter,
+          "low_z" => Voltmeter,
+          "continuity" => ContinuityTester,
+          "resistance" => Ohmmeter,
+          "plug_in" => ReceptacleTester
+        }
       end
       private_class_method :by_tool
 

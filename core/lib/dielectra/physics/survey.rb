@@ -16,14 +16,17 @@ module Dielectra
       # @return [Array<Network>] the circuit in each combination, the compiled wiring shared
       def self.networks(circuit, state = {})
         wiring = Wiring.new(circuit)
-        combinations(circuit).map { |positions| positions.merge(state) }.uniq.map { |at| Network.new(circuit, at, wiring:) }
+        combinations(circuit)
+          .map { |positions| positions.merge(state) }
+          .uniq
+          .map { |at| Network.new(circuit, at, wiring:) }
       end
 
       # @return [Array<Hash>] `positions`, `loads` and `breakers` for each combination
       def self.measure(circuit, state = {})
         switches = circuit.controls.map(&:id)
         networks(circuit, state).map do |network|
-          {"positions" => network.state.slice(*switches), "loads" => network.loads, "breakers" => network.breakers}
+          { "positions" => network.state.slice(*switches), "loads" => network.loads, "breakers" => network.breakers }
         end
       end
     end

@@ -24,7 +24,7 @@ module Dielectra
       # @param ghost [Float] as above; a tester of low impedance shows none
       # @return [Float] probability of a reading between a floating conductor and anything else
       def floating_volts(share, ghost = Trade.priors.dig("ghost", "volts"))
-        {full: error, nothing: 1 - ghost - error, floating: [ghost, error].max}.fetch(volts_class(share))
+        { full: error, nothing: 1 - ghost - error, floating: [ghost, error].max }.fetch(volts_class(share))
       end
 
       # @return [Symbol] :full, :nothing, or :floating for what lies between

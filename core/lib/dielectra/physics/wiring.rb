@@ -9,9 +9,7 @@ module Dielectra
       SOLID = 1.5
 
       # net numbers, ohms, and the Branch it stands for
-      Link = Struct.new(:one, :other, :ohms, :branch) do
-        def solid? = ohms <= SOLID
-      end
+      Link = Struct.new(:one, :other, :ohms, :branch) { def solid? = ohms <= SOLID }
 
       # A breaker's source: where it feeds in and volts against the panel's neutral, negative on the second leg.
       Source = Struct.new(:id, :net, :volts, :amps)
@@ -69,7 +67,12 @@ module Dielectra
 
       def source(breaker)
         volts = @circuit.supply["volts"].to_f
-        Source.new(breaker.id, net(breaker.point("load")), breaker.settings["leg"] == 2 ? -volts : volts, breaker.amps || 15)
+        Source.new(
+          breaker.id,
+          net(breaker.point("load")),
+          breaker.settings["leg"] == 2 ? -volts : volts,
+          breaker.amps || 15
+        )
       end
 
       def contacts(device, position) = @contacts[[device.id, position]] ||= linked(@branches.contacts(device, position))

@@ -7,7 +7,13 @@ module Dielectra
     # only where they do not help. Priced step by step from what is in the boxes, not played.
     class FixedProcedure
       # Troubles that a new device, conductor for conductor, takes away.
-      MENDED_BY_DEVICE = %i[contact_stuck_open contact_stuck_closed contact_resistive contact_intermittent marks_wrong].freeze
+      MENDED_BY_DEVICE = %i[
+        contact_stuck_open
+        contact_stuck_closed
+        contact_resistive
+        contact_intermittent
+        marks_wrong
+      ].freeze
 
       # @param scenario [Scenario]
       def initialize(scenario, costs: Evidence::Costs.new)
@@ -19,7 +25,8 @@ module Dielectra
 
       # @return [Float] minutes of taking everything apart
       def minutes
-        apart + other_breaker + line_search + (@scenario.trouble == :no_supply ? 0.0 : pairing + devices + together + proof)
+        apart + other_breaker + line_search +
+          (@scenario.trouble == :no_supply ? 0.0 : pairing + devices + together + proof)
       end
 
       # @return [Integer] walks to the panel in that
@@ -48,18 +55,26 @@ module Dielectra
 
       def entry(place) = @costs.opening(@job.place(place)) + @costs["prove_dead"]
 
-      def joined(place) = @circuit.joints.map(&:points).select { |points| @circuit.place_of(points.first) == place && points.size > 1 }.sum(&:size)
+      def joined(place) =
+        @circuit
+          .joints
+          .map(&:points)
+          .select { |points| @circuit.place_of(points.first) == place && points.size > 1 }
+          .sum(&:size)
 
       # Insulated conductors that end in a place.
       def conductors(place) = @circuit.cable_ends(place).sum { |cable_end| cable_end.insulated.size }
 
       def apart
-        trip + @costs["walk_panel"] + switches.sum { |place| entry(place) + (joined(place) * @costs["arrange_point"]) } + between(switches)
+        trip + @costs["walk_panel"] +
+          switches.sum { |place| entry(place) + (joined(place) * @costs["arrange_point"]) } + between(switches)
       end
 
       # Power on, a detector to every conductor, power off, every box proved dead once more.
       def line_search
-        (2 * trip) + (2 * @costs["walk_panel"]) + switches.sum { |place| (conductors(place) * @costs["probe"]) + @costs["prove_dead"] } + (2 * between(switches))
+        (2 * trip) + (2 * @costs["walk_panel"]) +
+          switches.sum { |place| (conductors(place) * @costs["probe"]) + @costs["prove_dead"] } +
+          (2 * between(switches))
       end
 
       # Between neighbours in the chain: twice two conductors joined here, looked for there, let loose again.
@@ -69,7 +84,8 @@ module Dielectra
       end
 
       def devices
-        bad = MENDED_BY_DEVICE.include?(@scenario.trouble) || @scenario.trouble == :wrong_device ? @costs["replace"] : 0.0
+        bad =
+          MENDED_BY_DEVICE.include?(@scenario.trouble) || @scenario.trouble == :wrong_device ? @costs["replace"] : 0.0
         (switches.size * 2 * (@costs["bench"] + @costs["set"])) + between(switches) + bad
       end
 

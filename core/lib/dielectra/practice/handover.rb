@@ -26,12 +26,18 @@ module Dielectra
       # Grounds that were joined with others and are not any more.
       def ungrounded
         here = Physics::Hazards.touchable(@found) & Physics::Hazards.touchable(@left)
-        (here.select { |point| grounded?(@found, point) } - here.select { |point| grounded?(@left, point) }).map { |point| "#{point} has lost its ground" }
+        (
+          here.select { |point| grounded?(@found, point) } - here.select { |point| grounded?(@left, point) }
+        ).map { |point| "#{point} has lost its ground" }
       end
 
       # Grounding conductors that touch anything in use that is no ground.
       def borrowed
-        Physics::Hazards.touchable(@left).grep(%r{/}).select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }.map { |point| "#{point} is used for something else than ground" }
+        Physics::Hazards
+          .touchable(@left)
+          .grep(%r{/})
+          .select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }
+          .map { |point| "#{point} is used for something else than ground" }
       end
 
       # Conductors of two circuits that touch, or that a device has on it.
@@ -42,7 +48,11 @@ module Dielectra
         mine = fed_by(own)
         theirs = fed_by(others)
         (mine & theirs).map { |point| "#{point} belongs to two circuits" } +
-          @left.devices.reject(&:breaker?).select { |device| device.points.intersect?(mine) && device.points.intersect?(theirs) }.map { |device| "#{device.id} has two circuits on it" }
+          @left
+            .devices
+            .reject(&:breaker?)
+            .select { |device| device.points.intersect?(mine) && device.points.intersect?(theirs) }
+            .map { |device| "#{device.id} has two circuits on it" }
       end
 
       # Conductors that are hot in some combination, in boxes that were open, of which neither colour nor tape says so.
@@ -52,23 +62,37 @@ module Dielectra
       end
 
       def whites
-        @whites ||= @opened.flat_map { |place| @left.cable_ends(place) }.flat_map do |cable_end|
-          colors = cable_end.insulated.map(&:color)
-          cable_end.insulated.select { |wire| wire.tape.nil? && @job.region.marked_when_hot?(wire.color, colors) }.map { |wire| cable_end.point(wire) }
-        end
+        @whites ||=
+          @opened
+            .flat_map { |place| @left.cable_ends(place) }
+            .flat_map do |cable_end|
+              colors = cable_end.insulated.map(&:color)
+              cable_end
+                .insulated
+                .select { |wire| wire.tape.nil? && @job.region.marked_when_hot?(wire.color, colors) }
+                .map { |wire| cable_end.point(wire) }
+            end
       end
 
       def network(state) = (@networks ||= {})[state] ||= Physics::Network.switched(@left, state)
 
       # Ends of conductors and devices' terminals that a breaker feeds in some combination.
       def fed_by(breakers)
-        @job.combinations.flat_map do |toggles|
-          now = Physics::Network.switched(@left, toggles, breakers)
-          @left.places.reject(&:panel?).flat_map { |place| @left.points_of(place.id) }.select { |point| now.live?(point) }
-        end.uniq
+        @job
+          .combinations
+          .flat_map do |toggles|
+            now = Physics::Network.switched(@left, toggles, breakers)
+            @left
+              .places
+              .reject(&:panel?)
+              .flat_map { |place| @left.points_of(place.id) }
+              .select { |point| now.live?(point) }
+          end
+          .uniq
       end
 
-      def grounded?(circuit, point) = (circuit.joint_at(point)&.points || []).intersect?(Physics::Hazards.touchable(circuit) - [point])
+      def grounded?(circuit, point) =
+        (circuit.joint_at(point)&.points || []).intersect?(Physics::Hazards.touchable(circuit) - [point])
 
       # What a ground touches that is none, conductors aside that touch nothing else at either end.
       def working(point) = beside_grounds(point).reject { |other| spare?(other) }
@@ -76,7 +100,11 @@ module Dielectra
       def beside_grounds(point) = (@left.joint_at(point)&.points || []) - Physics::Hazards.touchable(@left)
 
       def spare?(point)
-        ends = @left.cables.flat_map { |cable| cable.conductors.map { |wire| cable.points(wire) } }.find { |points| points.include?(point) } or return false
+        ends =
+          @left
+            .cables
+            .flat_map { |cable| cable.conductors.map { |wire| cable.points(wire) } }
+            .find { |points| points.include?(point) } or return false
         ends.all? { |one| (beside_grounds(one) - [one]).empty? }
       end
     end

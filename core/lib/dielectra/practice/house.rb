@@ -30,32 +30,46 @@ module Dielectra
       # @param step [Hash] in the form of the protocol
       # @return [Hash] the answer; `cannot` where the step makes no sense in this house
       def answer(step)
-        return {**step.slice("id"), "cannot" => "it is not at hand."} if @refuses.any? { |fields| fields <= step }
-        return {**step.slice("id"), "unsure" => true} if unsure?(step)
+        return { **step.slice("id"), "cannot" => "it is not at hand." } if @refuses.any? { |fields| fields <= step }
+        return { **step.slice("id"), "unsure" => true } if unsure?(step)
 
-        {**step.slice("id"), **slipped(perform(step))}
+        { **step.slice("id"), **slipped(perform(step)) }
       rescue InvalidInput => e
-        {**step.slice("id"), "cannot" => e.message}
+        { **step.slice("id"), "cannot" => e.message }
       end
 
       private
 
       def perform(step)
         case step["do"]
-        when "watch" then {"loads" => halves(network.loads), "breakers" => network.breakers}
-        when "set" then set(step["device"], step["to"])
-        when "wiggle" then wiggle(step["device"])
-        when "breaker" then breaker(step["device"], step["to"])
-        when "open" then {"found" => uncover(step["place"])}
-        when "prove_dead" then {"live" => live(step["place"])}
-        when "arrange" then arrange(step["place"], step["joints"])
-        when "probe" then Readings.new(@circuit, network, @random).read(step["tool"], opened_points(step["at"]))
-        when "bench" then {"closed" => bench(step["device"], step["position"])}
-        when "replace" then replace(step["device"], step["kind"])
-        when "tab" then tab(step["device"], step["tab"])
-        when "mark" then mark(step["point"], step["tape"])
-        when "find_breaker" then {"device" => Readings.new(@circuit, network, nil).breaker_behind(step["point"])}
-        else raise InvalidInput, "#{step["do"]} is not a step."
+        when "watch"
+          { "loads" => halves(network.loads), "breakers" => network.breakers }
+        when "set"
+          set(step["device"], step["to"])
+        when "wiggle"
+          wiggle(step["device"])
+        when "breaker"
+          breaker(step["device"], step["to"])
+        when "open"
+          { "found" => uncover(step["place"]) }
+        when "prove_dead"
+          { "live" => live(step["place"]) }
+        when "arrange"
+          arrange(step["place"], step["joints"])
+        when "probe"
+          Readings.new(@circuit, network, @random).read(step["tool"], opened_points(step["at"]))
+        when "bench"
+          { "closed" => bench(step["device"], step["position"]) }
+        when "replace"
+          replace(step["device"], step["kind"])
+        when "tab"
+          tab(step["device"], step["tab"])
+        when "mark"
+          mark(step["point"], step["tape"])
+        when "find_breaker"
+          { "device" => Readings.new(@circuit, network, nil).breaker_behind(step["point"]) }
+        else
+          raise InvalidInput, "#{step["do"]} is not a step."
         end
       end
 
@@ -69,7 +83,7 @@ module Dielectra
       def slipped(answer)
         return answer unless @random && slip?(answer)
 
-        opposite = {"glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep"}
+        opposite = { "glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep" }
         return answer.merge("reads" => opposite[answer["reads"]]) if answer["reads"]
         return answer.merge("ohms" => answer["ohms"] ? nil : 0.2) if answer.key?("ohms")
         return answer.merge("volts" => answer["volts"] > 60 ? 0.0 : @circuit.supply["volts"].to_f) if answer["volts"]
@@ -89,7 +103,12 @@ module Dielectra
 
       # Loads, the halves of receptacles by their own names as well.
       def halves(loads)
-        loads.merge(@circuit.devices.select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }.to_h { |item| ["#{item.id}.1", loads[item.id]] })
+        loads.merge(
+          @circuit
+            .devices
+            .select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }
+            .to_h { |item| ["#{item.id}.1", loads[item.id]] }
+        )
       end
 
       # The house with what comes and goes as it is at the moment.
@@ -98,23 +117,25 @@ module Dielectra
       def change(**parts)
         @circuit = @circuit.with(**parts)
         settle
-        {"ok" => true}
+        { "ok" => true }
       end
 
       # Breakers that the state overloads let go, and stay so.
       def settle
         @network = nil
         tripped = network.breakers.select { |_, position| position == "tripped" }
-        devices = @circuit.devices.map do |device|
-          tripped.key?(device.id) ? device.with(settings: device.settings.merge("position" => "tripped")) : device
-        end
+        devices =
+          @circuit.devices.map do |device|
+            tripped.key?(device.id) ? device.with(settings: device.settings.merge("position" => "tripped")) : device
+          end
         @circuit = @circuit.with(devices:)
         @network = nil
       end
 
       def device(id) = @circuit.device(id) || raise(InvalidInput, "#{id} is not in this house.")
 
-      def with_device(changed) = change(devices: @circuit.devices.map { |device| device.id == changed.id ? changed : device })
+      def with_device(changed) =
+        change(devices: @circuit.devices.map { |device| device.id == changed.id ? changed : device })
 
       def set(id, position)
         switch = device(id)
@@ -127,10 +148,11 @@ module Dielectra
       def wiggle(id)
         switch = device(id)
         seen = @intermittence.ways(@circuit, switch).map { |house| Physics::Network.new(house).loads }
-        loads = network.loads.to_h { |load, shown| [load, seen.map { |way| way[load] }.uniq.size > 1 ? "flickers" : shown] }
+        loads =
+          network.loads.to_h { |load, shown| [load, seen.map { |way| way[load] }.uniq.size > 1 ? "flickers" : shown] }
         @intermittence.moved(@circuit, switch.place)
         settle
-        {"loads" => loads}
+        { "loads" => loads }
       end
 
       def breaker(id, position)
@@ -147,10 +169,26 @@ module Dielectra
         @intermittence.moved(@circuit, place_id)
         settle
         @found[place_id] ||= joints_at(place_id).map(&:points)
-        {"enclosure" => place.enclosure, "volume_in3" => place.volume_in3, "gangs" => place.gangs,
-         "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
-         "devices" => @circuit.devices_at(place_id).map { |item| {"id" => item.id, "kind" => marks.kind(item), **item.settings.slice("on_off_marked", *item.kind.tabs.keys)} },
-         "joints" => joints_at(place_id).map { |joint| joint.to_h.merge("points" => joint.points.map { |point| marks.seen(point) }) }}.compact
+        {
+          "enclosure" => place.enclosure,
+          "volume_in3" => place.volume_in3,
+          "gangs" => place.gangs,
+          "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
+          "devices" =>
+            @circuit
+              .devices_at(place_id)
+              .map do |item|
+                {
+                  "id" => item.id,
+                  "kind" => marks.kind(item),
+                  **item.settings.slice("on_off_marked", *item.kind.tabs.keys)
+                }
+              end,
+          "joints" =>
+            joints_at(place_id).map do |joint|
+              joint.to_h.merge("points" => joint.points.map { |point| marks.seen(point) })
+            end
+        }.compact
       end
 
       def marks = Marks.new(@circuit)
@@ -178,7 +216,14 @@ module Dielectra
       def arrange(place_id, joints)
         opened!(place_id)
         now = joints_at(place_id)
-        wanted = joints == "as_found" ? @found.fetch(place_id) : joints.map { |joint| joint.map { |point| marks.actual(point) } }
+        wanted =
+          (
+            if joints == "as_found"
+              @found.fetch(place_id)
+            else
+              joints.map { |joint| joint.map { |point| marks.actual(point) } }
+            end
+          )
         stray = wanted.flatten.find { |point| !@circuit.points_of(place_id).include?(point) }
         raise InvalidInput, "#{stray} is not in #{place_id}." if stray
 
@@ -186,7 +231,10 @@ module Dielectra
         kept = now.select { |joint| wanted.any? { |other| other.sort == joint.points.sort } }
         fresh = wanted.reject { |joint| kept.any? { |other| other.points.sort == joint.sort } }
         @intermittence.moved(@circuit, place_id)
-        change(joints: @circuit.joints - now + kept + fresh.map { |points| Circuit::Joint.new(points:) }, faults: remade(changed))
+        change(
+          joints: @circuit.joints - now + kept + fresh.map { |points| Circuit::Joint.new(points:) },
+          faults: remade(changed)
+        )
       end
 
       # A joint that was taken apart and made again makes contact.
@@ -213,9 +261,22 @@ module Dielectra
         raise InvalidInput, "#{kind} is not a device kind." unless Trade::DeviceKind.known?(kind)
 
         opened!(old.place)
-        fitted = Circuit::Device.new(id:, kind:, place: old.place, settings: {"position" => Trade::DeviceKind[kind].positions.last, "reversed" => reversed?(kind)}.compact)
-        faults = @circuit.faults.reject { |fault| fault["device"] == id || (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"])) }
-        change(devices: @circuit.devices.map { |item| item.id == id ? fitted : item }, joints: joints_for(fitted), faults:)
+        fitted =
+          Circuit::Device.new(
+            id:,
+            kind:,
+            place: old.place,
+            settings: { "position" => Trade::DeviceKind[kind].positions.last, "reversed" => reversed?(kind) }.compact
+          )
+        faults =
+          @circuit.faults.reject do |fault|
+            fault["device"] == id || (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"]))
+          end
+        change(
+          devices: @circuit.devices.map { |item| item.id == id ? fitted : item },
+          joints: joints_for(fitted),
+          faults:
+        )
       end
 
       # Nobody knows which way the toggle of a new switch throws.
@@ -244,20 +305,22 @@ module Dielectra
         raise InvalidInput, "#{light.id} takes no lamp." unless light.luminaire?
 
         lamp = light.lamp || {}
-        lamp = {"kind" => "incandescent", "watts" => 60} if lamp["kind"].nil? || lamp["kind"] == "none"
+        lamp = { "kind" => "incandescent", "watts" => 60 } if lamp["kind"].nil? || lamp["kind"] == "none"
         faults = @circuit.faults.reject { |fault| fault["kind"] == "lamp_burnt" && fault["device"] == light.id }
         fitted = light.with(settings: light.settings.merge("lamp" => lamp.merge("good" => true)))
         change(devices: @circuit.devices.map { |item| item.id == light.id ? fitted : item }, faults:)
       end
 
       def mark(point, tape)
-        cables = @circuit.cables.map do |cable|
-          conductors = cable.conductors.map do |conductor|
-            side = cable.points(conductor).index(point)
-            side ? conductor.taped(side, tape) : conductor
+        cables =
+          @circuit.cables.map do |cable|
+            conductors =
+              cable.conductors.map do |conductor|
+                side = cable.points(conductor).index(point)
+                side ? conductor.taped(side, tape) : conductor
+              end
+            cable.with_conductors(conductors)
           end
-          cable.with_conductors(conductors)
-        end
         change(cables:)
       end
     end

@@ -19,7 +19,10 @@ module Dielectra
         lights = @states.to_h { |state| [state, network(state).loads.values_at(*@job.wanted_loads.map(&:id)).uniq] }
         return false unless lights.values.all? { |shown| [%w[on], %w[off]].include?(shown) }
 
-        steady? && lights.all? { |state, shown| @controls.all? { |id| lights[state.merge(id => state[id] == "up" ? "down" : "up")] != shown } }
+        steady? &&
+          lights.all? do |state, shown|
+            @controls.all? { |id| lights[state.merge(id => state[id] == "up" ? "down" : "up")] != shown }
+          end
       end
 
       # @return [Array<String>] what is dangerous about it, a sentence each
@@ -38,7 +41,11 @@ module Dielectra
 
       # Whether the halves of receptacles that nothing switches are fed in every combination.
       def steady?
-        halves = @job.wanted_loads.map { |load| @circuit.device(load.id) }.select { |device| device.settings["hot_tab"] == "removed" }
+        halves =
+          @job
+            .wanted_loads
+            .map { |load| @circuit.device(load.id) }
+            .select { |device| device.settings["hot_tab"] == "removed" }
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }
       end
 
@@ -50,7 +57,13 @@ module Dielectra
         found << "a breaker trips" if now.breakers.value?("tripped")
         found += Physics::Hazards.new(now).points.map { |point| "#{point} is live" }
         @job.wanted_loads.each do |load|
-          dark = now.loads[load.id] == "off" && @circuit.device(load.id).kind.then { |kind| kind.lamp || kind.sockets.values.first }.all? { |terminal| now.live?("#{load.id}.#{terminal}") }
+          dark =
+            now.loads[load.id] == "off" &&
+              @circuit
+                .device(load.id)
+                .kind
+                .then { |kind| kind.lamp || kind.sockets.values.first }
+                .all? { |terminal| now.live?("#{load.id}.#{terminal}") }
           found << "the neutral of #{load.id} is switched" if dark
         end
         found

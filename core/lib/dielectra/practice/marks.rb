@@ -5,9 +5,14 @@ module Dielectra
     # Terminals as a person sees them marked, where a mark lies.
     class Marks
       def initialize(circuit)
-        @seen = circuit.faults.select { |fault| fault["kind"] == "marks_wrong" }.flat_map do |fault|
-          fault["seen_as"].map { |terminal, mark| ["#{fault["device"]}.#{terminal}", "#{fault["device"]}.#{mark}"] }
-        end.to_h
+        @seen =
+          circuit
+            .faults
+            .select { |fault| fault["kind"] == "marks_wrong" }
+            .flat_map do |fault|
+              fault["seen_as"].map { |terminal, mark| ["#{fault["device"]}.#{terminal}", "#{fault["device"]}.#{mark}"] }
+            end
+            .to_h
       end
 
       # The kind a device looks like: one whose marks are none of its own looks like no kind at all.

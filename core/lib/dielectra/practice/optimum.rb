@@ -17,11 +17,24 @@ module Dielectra
       def self.small(session)
         situation = session.situation
         return if situation.found_off? || session.belief.world.comes_and_goes?
-        return unless situation.power == "off" && situation.opened.any? && situation.opened.keys.all? { |place| situation.proved_dead?(place) }
-        return unless session.job.controls.size <= CONTROLS && session.job.controls.all? { |control| situation.positions[control.id] }
+        unless situation.power == "off" && situation.opened.any? &&
+                 situation.opened.keys.all? { |place| situation.proved_dead?(place) }
+          return
+        end
+        unless session.job.controls.size <= CONTROLS &&
+                 session.job.controls.all? { |control| situation.positions[control.id] }
+          return
+        end
 
-        able = session.belief.leading(share: SHARE, most: 60).select { |hypothesis| session.planner.plan(hypothesis, situation).ready? }
-        some = able.uniq { |hypothesis| [session.planner.plan(hypothesis, situation).key, hypothesis.deviations.map(&:kind)] }.first(SMALL)
+        able =
+          session
+            .belief
+            .leading(share: SHARE, most: 60)
+            .select { |hypothesis| session.planner.plan(hypothesis, situation).ready? }
+        some =
+          able
+            .uniq { |hypothesis| [session.planner.plan(hypothesis, situation).key, hypothesis.deviations.map(&:kind)] }
+            .first(SMALL)
         new(session, some) if some.map { |hypothesis| session.planner.plan(hypothesis, situation).key }.uniq.size > 1
       end
 
@@ -56,13 +69,25 @@ module Dielectra
         raised = toggles(truth, situation)
         arrangement = @world.same(situation.arrangement)
         case step["do"]
-        when "wiggle" then {"loads" => lights(truth, arrangement, raised)}
-        when "watch" then {"loads" => lights(truth, arrangement, raised), "breakers" => {@job.breakers.first => situation.power || "on"}}
-        when "probe" then read(truth, step, arrangement, raised)
-        when "prove_dead" then {"live" => []}
-        when "bench" then {"closed" => truth.closed(arrangement, step["device"], benched(truth, step, situation))}
-        when "open", "find_breaker" then nil
-        else {"ok" => true}
+        when "wiggle"
+          { "loads" => lights(truth, arrangement, raised) }
+        when "watch"
+          {
+            "loads" => lights(truth, arrangement, raised),
+            "breakers" => {
+              @job.breakers.first => situation.power || "on"
+            }
+          }
+        when "probe"
+          read(truth, step, arrangement, raised)
+        when "prove_dead"
+          { "live" => [] }
+        when "bench"
+          { "closed" => truth.closed(arrangement, step["device"], benched(truth, step, situation)) }
+        when "open", "find_breaker"
+          nil
+        else
+          { "ok" => true }
         end
       end
 
@@ -72,21 +97,24 @@ module Dielectra
 
       # Expected minutes, of the weight of the hypotheses that are left.
       def value(left, situation)
-        @memo[[left, situation.arrangement, situation.positions, situation.at, situation.power, situation.dead.keys]] ||=
-          (trials(left, situation) + readings(left, situation)).min || Float::INFINITY
+        @memo[
+          [left, situation.arrangement, situation.positions, situation.at, situation.power, situation.dead.keys]
+        ] ||= (trials(left, situation) + readings(left, situation)).min || Float::INFINITY
       end
 
       # Each repair carried out and proved as far as it goes.
       def trials(left, situation)
         plans = left.map { |number| @planner.plan(@hypotheses[number], situation) }.uniq(&:key)
-        plans.select { |plan| plan.ready? || plan.nothing? }.filter_map do |plan|
-          cost, there = taken(work(plan, situation), situation)
-          there, cost = energised(there, cost)
-          groups = left.group_by { |number| shown(@hypotheses[number], there) }
-          next if groups.size == 1 && groups.keys.first.last != :obeys
+        plans
+          .select { |plan| plan.ready? || plan.nothing? }
+          .filter_map do |plan|
+            cost, there = taken(work(plan, situation), situation)
+            there, cost = energised(there, cost)
+            groups = left.group_by { |number| shown(@hypotheses[number], there) }
+            next if groups.size == 1 && groups.keys.first.last != :obeys
 
-          (cost * share(left)) + groups.sum { |lights, some| followed(lights, some, there) }
-        end
+            (cost * share(left)) + groups.sum { |lights, some| followed(lights, some, there) }
+          end
       end
 
       # The proof up to where it fails, and what comes after.
@@ -99,12 +127,13 @@ module Dielectra
       def looks(situation)
         ids = @job.wanted_controls.map(&:id)
         now = Diagnosis::Toggles.now(@world, situation).positions
-        throws = (1...(2**ids.size)).map do |number|
-          id = ids[(number & -number).bit_length - 1]
-          now = now.merge(id => !now[id])
-          {"do" => "set", "device" => id, "to" => now[id] ? "up" : "down"}
-        end
-        [{"do" => "watch"}, *throws.flat_map { |throw| [throw, {"do" => "watch"}] }]
+        throws =
+          (1...(2**ids.size)).map do |number|
+            id = ids[(number & -number).bit_length - 1]
+            now = now.merge(id => !now[id])
+            { "do" => "set", "device" => id, "to" => now[id] ? "up" : "down" }
+          end
+        [{ "do" => "watch" }, *throws.flat_map { |throw| [throw, { "do" => "watch" }] }]
       end
 
       # The lights of the proof under a hypothesis, up to the first that does not go with the one before.
@@ -134,29 +163,54 @@ module Dielectra
       def pairs(place, left, entry, turning, situation)
         arrangement = @world.same(situation.arrangement)
         points = situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        parts = points.combination(2).map { |pair| left.partition { |number| heard(@hypotheses[number], arrangement, toggles(@hypotheses[number], situation), *pair) } }
-        parts.reject { |part| part.any?(&:empty?) }.uniq(&:sort).map do |part|
-          ((entry + turning + @costs["probe"]) * share(left)) + part.sum { |some| value(some, situation) }
-        end
+        parts =
+          points
+            .combination(2)
+            .map do |pair|
+              left.partition do |number|
+                heard(@hypotheses[number], arrangement, toggles(@hypotheses[number], situation), *pair)
+              end
+            end
+        parts
+          .reject { |part| part.any?(&:empty?) }
+          .uniq(&:sort)
+          .map do |part|
+            ((entry + turning + @costs["probe"]) * share(left)) + part.sum { |some| value(some, situation) }
+          end
       end
 
       def turned(place, situation)
         local = @job.wanted_controls.find { |control| control.place == place }
-        local ? [[], [{"do" => "set", "device" => local.id, "to" => Trade::Position.raised?(situation.positions[local.id]) ? "down" : "up"}]] : [[]]
+        if local
+          [
+            [],
+            [
+              {
+                "do" => "set",
+                "device" => local.id,
+                "to" => Trade::Position.raised?(situation.positions[local.id]) ? "down" : "up"
+              }
+            ]
+          ]
+        else
+          [[]]
+        end
       end
 
       # With the hands in a place, the power off.
       def hands(place, situation)
         steps = []
-        steps << {"do" => "breaker", "device" => @job.breakers.first, "to" => "off"} unless situation.power == "off"
-        steps << {"do" => "prove_dead", "place" => place} unless situation.power == "off" && situation.proved_dead?(place)
+        steps << { "do" => "breaker", "device" => @job.breakers.first, "to" => "off" } unless situation.power == "off"
+        unless situation.power == "off" && situation.proved_dead?(place)
+          steps << { "do" => "prove_dead", "place" => place }
+        end
         taken(steps, situation)
       end
 
       def energised(situation, cost)
-        return [situation, cost] if situation.power == "on"
+        return situation, cost if situation.power == "on"
 
-        more, there = taken([{"do" => "breaker", "device" => @job.breakers.first, "to" => "on"}], situation)
+        more, there = taken([{ "do" => "breaker", "device" => @job.breakers.first, "to" => "on" }], situation)
         [there, cost + more]
       end
 
@@ -164,17 +218,27 @@ module Dielectra
       def work(plan, situation)
         plan.places.flat_map do |place|
           steps = situation.power == "off" && situation.proved_dead?(place) ? [] : entry(place, situation)
-          plan.replacements_at(place).each { |device, kind| steps << {"do" => "replace", "device" => device, "kind" => kind} }
+          plan
+            .replacements_at(place)
+            .each { |device, kind| steps << { "do" => "replace", "device" => device, "kind" => kind } }
           joints = plan.joints[place] || situation.joints(place)
-          steps << {"do" => "arrange", "place" => place, "joints" => joints.map { |joint| joint - plan.remakes[place] }.select { |joint| joint.size > 1 }} if plan.remakes[place]
-          steps << {"do" => "arrange", "place" => place, "joints" => joints} if plan.joints[place] || plan.remakes[place]
-          steps + plan.tapes_at(place).map { |point, tape| {"do" => "mark", "point" => point, "tape" => tape} }
+          if plan.remakes[place]
+            steps << {
+              "do" => "arrange",
+              "place" => place,
+              "joints" => joints.map { |joint| joint - plan.remakes[place] }.select { |joint| joint.size > 1 }
+            }
+          end
+          if plan.joints[place] || plan.remakes[place]
+            steps << { "do" => "arrange", "place" => place, "joints" => joints }
+          end
+          steps + plan.tapes_at(place).map { |point, tape| { "do" => "mark", "point" => point, "tape" => tape } }
         end
       end
 
       def entry(place, situation)
-        off = situation.power == "off" ? [] : [{"do" => "breaker", "device" => @job.breakers.first, "to" => "off"}]
-        off + [{"do" => "prove_dead", "place" => place}]
+        off = situation.power == "off" ? [] : [{ "do" => "breaker", "device" => @job.breakers.first, "to" => "off" }]
+        off + [{ "do" => "prove_dead", "place" => place }]
       end
 
       # @return [Array(Float, Evidence::Situation)] minutes of some steps, and where one stands after
@@ -183,7 +247,16 @@ module Dielectra
       end
 
       def after(step, situation)
-        answer = {"watch" => {"breakers" => {@job.breakers.first => "on"}}, "prove_dead" => {"live" => []}}.fetch(step["do"], {"ok" => true})
+        answer = {
+          "watch" => {
+            "breakers" => {
+              @job.breakers.first => "on"
+            }
+          },
+          "prove_dead" => {
+            "live" => []
+          }
+        }.fetch(step["do"], { "ok" => true })
         situation.after(step.merge("answer" => answer), 0)
       end
 
@@ -192,7 +265,11 @@ module Dielectra
 
       def benched(truth, step, situation)
         device = step["device"]
-        Diagnosis::Toggles.now(@world, situation, device => Trade::Position.raised?(step["position"])).likeliest(truth.odds)[device]
+        Diagnosis::Toggles.now(@world, situation, device => Trade::Position.raised?(step["position"])).likeliest(
+          truth.odds
+        )[
+          device
+        ]
       end
 
       # @return [Boolean, Symbol] whether two points are joined; :perhaps where a load lies between them
@@ -204,17 +281,26 @@ module Dielectra
         path.loads.each_value.reduce(path.series, :|).anybits?(state) && :perhaps
       end
 
-      def lights(truth, arrangement, raised) = @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }
+      def lights(truth, arrangement, raised) =
+        @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }
 
-      def light(truth, arrangement, raised, lamp) = @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }
+      def light(truth, arrangement, raised, lamp) =
+        @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }
 
       def read(truth, step, arrangement, raised)
         at = step["at"]
         case step["tool"]
-        when "continuity" then {"reads" => heard(truth, arrangement, raised, *at) ? "beep" : "silent"}
-        when "resistance" then {"ohms" => {true => 0.2, :perhaps => 20.0}[heard(truth, arrangement, raised, *at)]}
-        when "ncv" then {"reads" => @prediction.potential(truth, arrangement, raised, at.first) == :line ? "glow" : "dark"}
-        else {"volts" => @prediction.full(truth, arrangement, *at).anybits?(@world.bit(raised)) ? @job.supply_volts.to_f : 0.0}
+        when "continuity"
+          { "reads" => heard(truth, arrangement, raised, *at) ? "beep" : "silent" }
+        when "resistance"
+          { "ohms" => { true => 0.2, :perhaps => 20.0 }[heard(truth, arrangement, raised, *at)] }
+        when "ncv"
+          { "reads" => @prediction.potential(truth, arrangement, raised, at.first) == :line ? "glow" : "dark" }
+        else
+          {
+            "volts" =>
+              @prediction.full(truth, arrangement, *at).anybits?(@world.bit(raised)) ? @job.supply_volts.to_f : 0.0
+          }
         end
       end
 

@@ -7,10 +7,24 @@ module Dielectra
     class PerfectInformation
       # Causes that name each trouble rightly, in the words of a conclusion.
       CAUSES = {
-        exchanged: %w[miswired], apart_one: %w[miswired], apart_all: %w[miswired], wrong_device: %w[wrong_device], contact_stuck_open: %w[device_failed],
-        contact_stuck_closed: %w[device_failed], contact_resistive: %w[device_failed], marks_wrong: %w[marks_wrong miswired], joint_open: %w[joint_open],
-        lamp_burnt: %w[lamp], no_supply: %w[no_supply], conductor_open: %w[conductor_open], short: %w[short], two: %w[miswired],
-        found_tripped: %w[no_supply], found_off: %w[no_supply], contact_intermittent: %w[device_failed], joint_intermittent: %w[joint_open]
+        exchanged: %w[miswired],
+        apart_one: %w[miswired],
+        apart_all: %w[miswired],
+        wrong_device: %w[wrong_device],
+        contact_stuck_open: %w[device_failed],
+        contact_stuck_closed: %w[device_failed],
+        contact_resistive: %w[device_failed],
+        marks_wrong: %w[marks_wrong miswired],
+        joint_open: %w[joint_open],
+        lamp_burnt: %w[lamp],
+        no_supply: %w[no_supply],
+        conductor_open: %w[conductor_open],
+        short: %w[short],
+        two: %w[miswired],
+        found_tripped: %w[no_supply],
+        found_off: %w[no_supply],
+        contact_intermittent: %w[device_failed],
+        joint_intermittent: %w[joint_open]
       }.freeze
       # A breaker that is only to be switched on again.
       FOUND = %i[found_tripped found_off].freeze
@@ -54,7 +68,8 @@ module Dielectra
       def trouble = @scenario.trouble
 
       # Boxes that hands have to go into; those of all switches where the scheme is one of old days.
-      def places = @scenario.old_scheme? && mendable? ? @scenario.spoilt | @job.wanted_controls.map(&:place) : @scenario.spoilt
+      def places =
+        @scenario.old_scheme? && mendable? ? @scenario.spoilt | @job.wanted_controls.map(&:place) : @scenario.spoilt
 
       # White conductors there that are hot.
       def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]
@@ -64,16 +79,30 @@ module Dielectra
 
       def entry(place) = @costs.opening(@job.place(place)) + @costs["prove_dead"]
 
-      def work = mending + (@scenario.old_scheme? && mendable? ? (places - @scenario.spoilt).size * EXCHANGED * @costs["arrange_point"] : 0.0)
+      def work =
+        mending +
+          (
+            if @scenario.old_scheme? && mendable?
+              (places - @scenario.spoilt).size * EXCHANGED * @costs["arrange_point"]
+            else
+              0.0
+            end
+          )
 
       def mending
         case trouble
-        when :exchanged, :marks_wrong then EXCHANGED * @costs["arrange_point"]
-        when :joint_open, :joint_intermittent then REMADE * @costs["arrange_point"]
-        when :apart_one, :apart_all, :wrong_device then joining
-        when :two then (EXCHANGED * @costs["arrange_point"]) + @costs["replace"]
-        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive, :contact_intermittent then @costs["replace"]
-        else 0.0
+        when :exchanged, :marks_wrong
+          EXCHANGED * @costs["arrange_point"]
+        when :joint_open, :joint_intermittent
+          REMADE * @costs["arrange_point"]
+        when :apart_one, :apart_all, :wrong_device
+          joining
+        when :two
+          (EXCHANGED * @costs["arrange_point"]) + @costs["replace"]
+        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive, :contact_intermittent
+          @costs["replace"]
+        else
+          0.0
         end
       end
 
@@ -85,7 +114,8 @@ module Dielectra
       # Every combination watched once, the walks between the switches included.
       def proof(walk)
         states = @job.combinations.size
-        walk + (states * @costs["watch"]) + ((states - 1) * @costs["set"]) + (@job.wanted_controls.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0)
+        walk + (states * @costs["watch"]) + ((states - 1) * @costs["set"]) +
+          (@job.wanted_controls.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0)
       end
     end
   end

@@ -19,7 +19,7 @@ module Dielectra
           before = session.situation
           told = Presentation::Instruction.of(step.to_h, before)
           answer = @house.answer(step.numbered(number))
-          session.record({**step.numbered(number), "answer" => answer.except("id")})
+          session.record({ **step.numbered(number), "answer" => answer.except("id") })
           @output.puts format("%3d  %5.1f min  %s", number, session.minutes, told["title"])
           @output.puts "                 → #{Presentation::Instruction.answered(step.to_h, answer, @job.region)}"
         end

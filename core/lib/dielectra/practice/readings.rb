@@ -26,7 +26,8 @@ module Dielectra
         closed = device.switched(position).map(&:sort)
         faults.each do |fault|
           contact = fault["contact"].sort
-          closed -= [contact] if fault["kind"] == "contact_stuck_open" || fault["ohms"].to_f >= Trade.instruments.dig("continuity", "beeps_below_ohms")
+          closed -= [contact] if fault["kind"] == "contact_stuck_open" ||
+            fault["ohms"].to_f >= Trade.instruments.dig("continuity", "beeps_below_ohms")
           closed |= [contact] if fault["kind"] == "contact_stuck_closed"
         end
         marks = Marks.new(@circuit)
@@ -37,9 +38,7 @@ module Dielectra
       def breaker_behind(point)
         return unless @network.live?(point)
 
-        @circuit.breakers.map(&:id).find do |id|
-          !@network.at(@network.state.merge(id => "off")).live?(point)
-        end
+        @circuit.breakers.map(&:id).find { |id| !@network.at(@network.state.merge(id => "off")).live?(point) }
       end
     end
   end

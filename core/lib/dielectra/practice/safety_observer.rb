@@ -22,12 +22,18 @@ module Dielectra
       # Notes what is wrong with asking for a step now, before it is carried out.
       def check!(step)
         case step["do"]
-        when "open" then note(step, "opened with the breaker on") if known_on?
-        when "breaker" then energised(step) if step["to"] == "on"
-        when "prove_dead" then @proved |= [step["place"]]
-        when "find_breaker" then @known |= circuit.breakers.map(&:id)
-        when "probe" then note(step, "continuity on a live place") if DEAD.include?(step["tool"]) && !safe?(place(step))
-        else hands(step) if HANDS.include?(step["do"])
+        when "open"
+          note(step, "opened with the breaker on") if known_on?
+        when "breaker"
+          energised(step) if step["to"] == "on"
+        when "prove_dead"
+          @proved |= [step["place"]]
+        when "find_breaker"
+          @known |= circuit.breakers.map(&:id)
+        when "probe"
+          note(step, "continuity on a live place") if DEAD.include?(step["tool"]) && !safe?(place(step))
+        else
+          hands(step) if HANDS.include?(step["do"])
         end
       end
 

@@ -9,16 +9,45 @@ module Dielectra
 
       # How often each kind of house is met.
       FAMILIES = {
-        one: 0.18, two: 0.31, three: 0.12, four: 0.07, conduit: 0.07, cloth: 0.03, knob_and_tube: 0.05, second_circuit: 0.05, old_scheme: 0.03,
-        neutral_switched: 0.02, loads: 0.02, receptacle: 0.03, fan: 0.01, metric: 0.01, junction: 0.02, parallel: 0.03
+        one: 0.18,
+        two: 0.31,
+        three: 0.12,
+        four: 0.07,
+        conduit: 0.07,
+        cloth: 0.03,
+        knob_and_tube: 0.05,
+        second_circuit: 0.05,
+        old_scheme: 0.03,
+        neutral_switched: 0.02,
+        loads: 0.02,
+        receptacle: 0.03,
+        fan: 0.01,
+        metric: 0.01,
+        junction: 0.02,
+        parallel: 0.03
       }.freeze
       # Families in which much is hidden or nothing looks different.
       HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched parallel].freeze
       # How often each thing is wrong.
       TROUBLES = {
-        exchanged: 0.25, apart_one: 0.12, apart_all: 0.09, wrong_device: 0.10, contact_stuck_open: 0.09, contact_stuck_closed: 0.05,
-        contact_resistive: 0.02, marks_wrong: 0.02, joint_open: 0.12, lamp_burnt: 0.05, no_supply: 0.03, conductor_open: 0.04, short: 0.01, two: 0.01,
-        found_tripped: 0.02, found_off: 0.02, contact_intermittent: 0.03, joint_intermittent: 0.03
+        exchanged: 0.25,
+        apart_one: 0.12,
+        apart_all: 0.09,
+        wrong_device: 0.10,
+        contact_stuck_open: 0.09,
+        contact_stuck_closed: 0.05,
+        contact_resistive: 0.02,
+        marks_wrong: 0.02,
+        joint_open: 0.12,
+        lamp_burnt: 0.05,
+        no_supply: 0.03,
+        conductor_open: 0.04,
+        short: 0.01,
+        two: 0.01,
+        found_tripped: 0.02,
+        found_off: 0.02,
+        contact_intermittent: 0.03,
+        joint_intermittent: 0.03
       }.freeze
       # What nothing in reach can mend, but for a spare conductor.
       BEYOND = %i[no_supply conductor_open short].freeze
@@ -49,7 +78,9 @@ module Dielectra
       def spoilt = @spoilt.uniq
 
       # @return [Boolean] whether a broken or shorted run has a conductor to spare, or one too many
-      def spared? = !@run.nil? && @run.places.none? { |place| Design::Layout.unseen?(place) } && @run.wires.count(&:function) < @run.wires.size
+      def spared? =
+        !@run.nil? && @run.places.none? { |place| Design::Layout.unseen?(place) } &&
+          @run.wires.count(&:function) < @run.wires.size
 
       # @return [Boolean] whether an obsolete scheme has cables that do not carry enough for another
       def stuck_with_scheme? = !@wall.allows_present?
@@ -59,13 +90,15 @@ module Dielectra
 
       # @return [Integer] conductors in a box that are hot, that their colour says nothing of, and that have to be marked
       def hot_whites(place)
-        @circuit.cable_ends(place).sum do |cable_end|
-          colors = cable_end.insulated.map(&:color)
-          cable_end.insulated.count do |wire|
-            function = @wall.functions_at(place)[cable_end.point(wire)]
-            function && function != "neutral" && @job.region.marked_when_hot?(wire.color, colors)
+        @circuit
+          .cable_ends(place)
+          .sum do |cable_end|
+            colors = cable_end.insulated.map(&:color)
+            cable_end.insulated.count do |wire|
+              function = @wall.functions_at(place)[cable_end.point(wire)]
+              function && function != "neutral" && @job.region.marked_when_hot?(wire.color, colors)
+            end
           end
-        end
       end
 
       # @return [Boolean] whether another circuit keeps some of these boxes live
@@ -85,22 +118,34 @@ module Dielectra
       # @return [Boolean] whether it could be
       def spoil(trouble)
         case trouble
-        when :exchanged then exchange(room)
-        when :apart_one then take_apart([room])
-        when :apart_all then take_apart(@wall.rooms)
-        when :wrong_device then misfit(room)
-        when :found_tripped, :found_off then @found = trouble.to_s.delete_prefix("found_")
-        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive, :contact_intermittent then fail_contact(room, trouble)
-        when :marks_wrong then return mislead(room)
-        when :joint_open, :joint_intermittent then loosen(trouble.to_s)
+        when :exchanged
+          exchange(room)
+        when :apart_one
+          take_apart([room])
+        when :apart_all
+          take_apart(@wall.rooms)
+        when :wrong_device
+          misfit(room)
+        when :found_tripped, :found_off
+          @found = trouble.to_s.delete_prefix("found_")
+        when :contact_stuck_open, :contact_stuck_closed, :contact_resistive, :contact_intermittent
+          fail_contact(room, trouble)
+        when :marks_wrong
+          return mislead(room)
+        when :joint_open, :joint_intermittent
+          loosen(trouble.to_s)
         when :lamp_burnt
           return false if @wall.receptacle?
 
-          @faults << {"kind" => "lamp_burnt", "device" => "L1"}
-        when :no_supply then @faults << {"kind" => "joint_open", "point" => @wall.panel_point("line")}
-        when :conductor_open then break_conductor
-        when :short then return short
-        when :two then return spoil(:exchanged) && spoil(%i[contact_stuck_open joint_open].sample(random: @random))
+          @faults << { "kind" => "lamp_burnt", "device" => "L1" }
+        when :no_supply
+          @faults << { "kind" => "joint_open", "point" => @wall.panel_point("line") }
+        when :conductor_open
+          break_conductor
+        when :short
+          return short
+        when :two
+          return spoil(:exchanged) && spoil(%i[contact_stuck_open joint_open].sample(random: @random))
         end
         true
       end
@@ -110,7 +155,9 @@ module Dielectra
       def exchange(place)
         @spoilt << place
         one, other = joined(place).sample(2, random: @random)
-        @wall.joints[place] = @wall.joints[place].map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
+        @wall.joints[place] = @wall.joints[place].map do |joint|
+          joint.map { |point| { one => other, other => one }.fetch(point, point) }
+        end
       end
 
       def take_apart(places)
@@ -128,16 +175,22 @@ module Dielectra
         id = @wall.device(place)
         screws = Trade::DeviceKind[kind].live_terminals.map { |terminal| "#{id}.#{terminal}" }.shuffle(random: @random)
         grounds = @wall.grounds_at(place)
-        @wall.joints[place] = @wall.joints[place].map do |joint|
-          next joint if grounds.intersect?(joint) || joint.none? { |point| point.start_with?("#{id}.") }
+        @wall.joints[place] = @wall.joints[place]
+          .map do |joint|
+            next joint if grounds.intersect?(joint) || joint.none? { |point| point.start_with?("#{id}.") }
 
-          [screws.pop, *joint.reject { |point| point.start_with?("#{id}.") }].compact
-        end.select { |joint| joint.size > 1 }
+            [screws.pop, *joint.reject { |point| point.start_with?("#{id}.") }].compact
+          end
+          .select { |joint| joint.size > 1 }
       end
 
       def fail_contact(place, trouble)
         @spoilt << place
-        fault = {"kind" => trouble.to_s, "device" => @wall.device(place), "contact" => Trade::DeviceKind[@wall.kinds[place]].contacts.sample(random: @random)}
+        fault = {
+          "kind" => trouble.to_s,
+          "device" => @wall.device(place),
+          "contact" => Trade::DeviceKind[@wall.kinds[place]].contacts.sample(random: @random)
+        }
         fault["ohms"] = [40, 150, 400, 900].sample(random: @random) if trouble == :contact_resistive
         @faults << fault
       end
@@ -149,8 +202,8 @@ module Dielectra
         @spoilt << place
         other = %w[traveler_1 traveler_2].sample(random: @random)
         id = @wall.device(place)
-        @faults << {"kind" => "marks_wrong", "device" => id, "seen_as" => {"common" => other, other => "common"}}
-        swapped = {"#{id}.common" => "#{id}.#{other}", "#{id}.#{other}" => "#{id}.common"}
+        @faults << { "kind" => "marks_wrong", "device" => id, "seen_as" => { "common" => other, other => "common" } }
+        swapped = { "#{id}.common" => "#{id}.#{other}", "#{id}.#{other}" => "#{id}.common" }
         @wall.joints[place] = @wall.joints[place].map { |joint| joint.map { |point| swapped.fetch(point, point) } }
         true
       end
@@ -159,16 +212,20 @@ module Dielectra
         points = [*@wall.rooms, *@wall.lights].flat_map { |place| joined(place) }
         point = points.sample(random: @random)
         @spoilt << point[%r{\A[^/]+}]
-        @faults << {"kind" => kind, "point" => point}
+        @faults << { "kind" => kind, "point" => point }
       end
 
-      def inner_run = @wall.runs.reject { |run| run.places.any? { |place| place == "panel" || @wall.outlets.include?(place) } }.sample(random: @random)
+      def inner_run =
+        @wall
+          .runs
+          .reject { |run| run.places.any? { |place| place == "panel" || @wall.outlets.include?(place) } }
+          .sample(random: @random)
 
       def break_conductor
         @run = run = inner_run || @wall.runs.first
         @spoilt.concat(run.places & @wall.rooms)
         wire = run.wires.select(&:function).sample(random: @random)
-        @faults << {"kind" => "conductor_open", "cable" => run.ends, "conductor" => wire.ids.first}
+        @faults << { "kind" => "conductor_open", "cable" => run.ends, "conductor" => wire.ids.first }
       end
 
       # Two conductors of a run touch inside it.
@@ -178,7 +235,7 @@ module Dielectra
         points = run.wires.select(&:function).map { |wire| "#{run.ends.first}.#{wire.ids.first}" }
         return false if points.size < 2
 
-        @faults << {"kind" => "short", "between" => points.sample(2, random: @random), "ohms" => 0.05}
+        @faults << { "kind" => "short", "between" => points.sample(2, random: @random), "ohms" => 0.05 }
         true
       end
 
@@ -193,7 +250,9 @@ module Dielectra
         by_positions = rows.to_h { |row| [row["positions"].transform_values { |at| Trade::Position.raised?(at) }, row] }
         by_positions.any? do |raised, row|
           row["breakers"]["B1"] == "tripped" || lamps(row).any?("dim") ||
-            raised.any? { |id, up| lamps(by_positions[raised.merge(id => !up)]).zip(lamps(row)).any? { |one, other| one == other } }
+            raised.any? do |id, up|
+              lamps(by_positions[raised.merge(id => !up)]).zip(lamps(row)).any? { |one, other| one == other }
+            end
         end
       end
 
@@ -201,16 +260,33 @@ module Dielectra
 
       def job_document
         known = [*@wall.rooms, *@wall.lights]
-        controls = @wall.rooms.map do |place|
-          {"id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.marked[place]}
-        end
+        controls =
+          @wall.rooms.map do |place|
+            { "id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.marked[place] }
+          end
         names = controls.map { |control| control["id"] }
-        loads = @wall.lights.map { |place| {"id" => @wall.device(place), "place" => place, "kind" => @wall.load} }
-        {"format" => Evidence::Job::FORMAT, "version" => 1, "supply" => {"volts" => @wall.volts, "hertz" => 60},
-         "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") }, "breakers" => [{"id" => "B1", "amps" => @wall.amps}],
-         "controls" => controls, "loads" => loads, "wanted" => {"kind" => "restore", "control" => loads.to_h { |load| [load["id"], names] }},
-         "year_built" => 1930 + @random.rand(90), "method" => @wall.method_name,
-         "tools" => %w[ncv voltage continuity resistance bench], "began" => began, "steps" => chance?(0.6) ? reports : []}.compact
+        loads = @wall.lights.map { |place| { "id" => @wall.device(place), "place" => place, "kind" => @wall.load } }
+        {
+          "format" => Evidence::Job::FORMAT,
+          "version" => 1,
+          "supply" => {
+            "volts" => @wall.volts,
+            "hertz" => 60
+          },
+          "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") },
+          "breakers" => [{ "id" => "B1", "amps" => @wall.amps }],
+          "controls" => controls,
+          "loads" => loads,
+          "wanted" => {
+            "kind" => "restore",
+            "control" => loads.to_h { |load| [load["id"], names] }
+          },
+          "year_built" => 1930 + @random.rand(90),
+          "method" => @wall.method_name,
+          "tools" => %w[ncv voltage continuity resistance bench],
+          "began" => began,
+          "steps" => chance?(0.6) ? reports : []
+        }.compact
       end
 
       # What the customer says about how it began. Most intermittent faults are reported as such.
@@ -218,14 +294,28 @@ module Dielectra
 
       def reports
         houses = Intermittence.settled(@circuit).map { |house| Physics::Survey.measure(house) }
-        rows = houses.first.each_index.map { |index| houses.map { |house| house[index] } }.reject { |some| some.any? { |row| row["breakers"]["B1"] == "tripped" } }
-        rows.sample(4, random: @random).map do |some|
-          {"do" => "report", "positions" => some.first["positions"], "answer" => {"loads" => @wall.lights.to_h { |place| [@wall.device(place), told(some, @wall.device(place))] }}}
-        end
+        rows =
+          houses
+            .first
+            .each_index
+            .map { |index| houses.map { |house| house[index] } }
+            .reject { |some| some.any? { |row| row["breakers"]["B1"] == "tripped" } }
+        rows
+          .sample(4, random: @random)
+          .map do |some|
+            {
+              "do" => "report",
+              "positions" => some.first["positions"],
+              "answer" => {
+                "loads" => @wall.lights.to_h { |place| [@wall.device(place), told(some, @wall.device(place))] }
+              }
+            }
+          end
       end
 
       # What a customer says of a light: it flickers where it comes and goes.
-      def told(some, lamp) = some.map { |row| row["loads"][lamp] }.uniq.then { |shown| shown.one? ? shown.first : "flickers" }
+      def told(some, lamp) =
+        some.map { |row| row["loads"][lamp] }.uniq.then { |shown| shown.one? ? shown.first : "flickers" }
     end
   end
 end

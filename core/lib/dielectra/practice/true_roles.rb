@@ -14,7 +14,11 @@ module Dielectra
         dead = circuit.faults.select { |fault| fault["kind"] == "joint_open" }.map { |fault| fault["point"] }
         circuit.joints.each { |joint| unite(joint.points - dead) }
         circuit.cables.each { |cable| strands(cable).each { |points| unite(points) unless broken?(points) } }
-        circuit.devices.each { |device| device.kind.tabs.each { |tab, pair| unite(pair.map { |terminal| device.point(terminal) }) unless device.settings[tab] == "removed" } }
+        circuit.devices.each do |device|
+          device.kind.tabs.each do |tab, pair|
+            unite(pair.map { |terminal| device.point(terminal) }) unless device.settings[tab] == "removed"
+          end
+        end
       end
 
       # @param points [Array<String>] conductor ends
@@ -30,14 +34,22 @@ module Dielectra
       def broken?(points) = broken.intersect?(points)
 
       def broken
-        @broken ||= @circuit.faults.select { |fault| fault["kind"] == "conductor_open" }.map { |fault| "#{fault["cable"].first}.#{fault["conductor"]}" }
+        @broken ||=
+          @circuit
+            .faults
+            .select { |fault| fault["kind"] == "conductor_open" }
+            .map { |fault| "#{fault["cable"].first}.#{fault["conductor"]}" }
       end
 
       def role(point)
         cable = @circuit.cables.find { |item| strands(item).flatten.include?(point) }
         pair = strands(cable).find { |points| points.include?(point) }
         return if broken?(pair)
-        return "ground" if cable.cable_ends.any? { |cable_end| cable_end.grounding && pair.include?(cable_end.point(cable_end.grounding)) }
+        if cable.cable_ends.any? { |cable_end|
+             cable_end.grounding && pair.include?(cable_end.point(cable_end.grounding))
+           }
+          return "ground"
+        end
 
         name = named.fetch(@sets.find(point), "spare")
         name == "line" && leaves?(cable, point) ? "onward" : name
@@ -45,18 +57,33 @@ module Dielectra
 
       # A net's name: where several would do, what stands first.
       def named
-        @named ||= begin
-          panel = @circuit.places.find(&:panel?).id
-          sources = @circuit.breakers.map { |breaker| breaker.point("load") }
-          rows = [["neutral", ["#{panel}.neutral"]], ["line", sources], ["load", sides], ["traveler", traveler_screws]]
-          rows.each_with_object({}) { |(name, points), names| points.each { |point| names[@sets.find(point)] ||= name } }
-        end
+        @named ||=
+          begin
+            panel = @circuit.places.find(&:panel?).id
+            sources = @circuit.breakers.map { |breaker| breaker.point("load") }
+            rows = [
+              ["neutral", ["#{panel}.neutral"]],
+              ["line", sources],
+              ["load", sides],
+              ["traveler", traveler_screws]
+            ]
+            rows.each_with_object({}) do |(name, points), names|
+              points.each { |point| names[@sets.find(point)] ||= name }
+            end
+          end
       end
 
       # Either side of what is switched: a lamp does not mind which way round it hangs.
-      def sides = @circuit.devices.flat_map { |device| [*device.kind.lamp, *device.kind.sockets.values.flatten].map { |terminal| device.point(terminal) } }
+      def sides =
+        @circuit.devices.flat_map do |device|
+          [*device.kind.lamp, *device.kind.sockets.values.flatten].map { |terminal| device.point(terminal) }
+        end
 
-      def traveler_screws = @circuit.devices.select(&:switch?).flat_map { |device| device.kind.terminals.grep(/traveler|pair/).map { |terminal| device.point(terminal) } }
+      def traveler_screws =
+        @circuit
+          .devices
+          .select(&:switch?)
+          .flat_map { |device| device.kind.terminals.grep(/traveler|pair/).map { |terminal| device.point(terminal) } }
 
       # Whether nothing the job knows of lies beyond a cable.
       def leaves?(cable, point)

@@ -7,22 +7,53 @@ module Dielectra
     class Wall
       include Chance
 
-      ROOMS = %w[porch hall landing pantry kitchen den bath bedroom study cellar loft laundry stairs_top stairs_bottom].freeze
+      ROOMS = %w[
+        porch
+        hall
+        landing
+        pantry
+        kitchen
+        den
+        bath
+        bedroom
+        study
+        cellar
+        loft
+        laundry
+        stairs_top
+        stairs_bottom
+      ].freeze
       # Switches, loads, method and scheme of each family; whether its runs meet in a junction that no job knows of; whether a run of
       # three is two cables side by side.
       Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load, :junction, :parallel)
       FAMILIES = {
-        one: Family.new(1, 1, "nm", :present), two: Family.new(2, 1, "nm", :present), three: Family.new(3, 1, "nm", :present),
-        four: Family.new(4, 1, "nm", :present), conduit: Family.new(nil, 1, "emt", :present), cloth: Family.new(nil, 1, "cloth", :present),
-        knob_and_tube: Family.new(nil, 1, "knob_and_tube", :present), second_circuit: Family.new(nil, 1, "nm", :present, true),
-        old_scheme: Family.new(2, 1, "nm", :both_on_travelers), neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
-        loads: Family.new(nil, 2, "nm", :present), receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle"),
-        fan: Family.new(nil, 1, "nm", :present, false, "fan_light"), metric: Family.new(nil, 1, "metric", :present),
-        junction: Family.new(nil, 1, "nm", :present, false, nil, true), parallel: Family.new(2, 1, "nm", :present, false, nil, false, true)
+        one: Family.new(1, 1, "nm", :present),
+        two: Family.new(2, 1, "nm", :present),
+        three: Family.new(3, 1, "nm", :present),
+        four: Family.new(4, 1, "nm", :present),
+        conduit: Family.new(nil, 1, "emt", :present),
+        cloth: Family.new(nil, 1, "cloth", :present),
+        knob_and_tube: Family.new(nil, 1, "knob_and_tube", :present),
+        second_circuit: Family.new(nil, 1, "nm", :present, true),
+        old_scheme: Family.new(2, 1, "nm", :both_on_travelers),
+        neutral_switched: Family.new(nil, 1, "nm", :neutral_switched),
+        loads: Family.new(nil, 2, "nm", :present),
+        receptacle: Family.new(nil, 1, "nm", :present, false, "receptacle"),
+        fan: Family.new(nil, 1, "nm", :present, false, "fan_light"),
+        metric: Family.new(nil, 1, "metric", :present),
+        junction: Family.new(nil, 1, "nm", :present, false, nil, true),
+        parallel: Family.new(2, 1, "nm", :present, false, nil, false, true)
       }.freeze
-      SCHEMES = [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h { |scheme| [scheme.name, scheme] }.freeze
+      SCHEMES =
+        [Design::Scheme::PRESENT, Design::Scheme::NEUTRAL_SWITCHED, Design::Scheme::BOTH_ON_TRAVELERS].to_h do |scheme|
+            [scheme.name, scheme]
+          end
+          .freeze
       # Colours of cables of two and three conductors at 230 V: of today, and of the time before.
-      METRIC = {2 => [%w[brown blue], %w[red black]], 3 => [%w[brown black blue], %w[brown black gray], %w[red yellow black]]}.freeze
+      METRIC = {
+        2 => [%w[brown blue], %w[red black]],
+        3 => [%w[brown black blue], %w[brown black gray], %w[red yellow black]]
+      }.freeze
       HOTS = %w[black black black red red blue yellow].freeze
 
       # A run: its places, its cable ends, and for each conductor its ids at the ends, its colour and its function.
@@ -58,7 +89,10 @@ module Dielectra
       def allows_present?
         @layout.chain.permutation.any? do |chain|
           today = @layout.with(chain:, scheme: Design::Scheme::PRESENT)
-          @layout.edges.all? { |edge| today.carried(edge).size <= (@runs - second_runs).select { |run| run.places == edge }.sum { |run| run.wires.size } }
+          @layout.edges.all? do |edge|
+            today.carried(edge).size <=
+              (@runs - second_runs).select { |run| run.places == edge }.sum { |run| run.wires.size }
+          end
         end
       end
 
@@ -69,7 +103,8 @@ module Dielectra
 
       def places = [*@rooms, *@lights, *outlets, *@layout.unseen]
 
-      def outlets = @layout.edges.flatten.select { |place| Design::Layout.onward?(place) } + (@family.second ? ["outlet"] : [])
+      def outlets =
+        @layout.edges.flatten.select { |place| Design::Layout.onward?(place) } + (@family.second ? ["outlet"] : [])
 
       def device(place)
         return "L#{@lights.index(place) + 1}" if @lights.include?(place)
@@ -82,7 +117,8 @@ module Dielectra
       def grounds_at(place)
         return [] unless @grounded
 
-        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } + [*("#{device(place)}.ground" if device(place))] + (@metal[place] ? ["#{named(place)}.box"] : [])
+        runs_at(place).map { |run| "#{end_at(run, place)}.#{ground_color}" } +
+          [*("#{device(place)}.ground" if device(place))] + (@metal[place] ? ["#{named(place)}.box"] : [])
       end
 
       # Conductors of the light's circuit in a place.
@@ -98,25 +134,43 @@ module Dielectra
 
       def panel_point(function, runs = @runs - second_runs) = points_at("panel", runs).key(function)
 
-      def ground_color = {"emt" => "green", "metric" => "green_yellow"}.fetch(@family.wiring, "bare")
+      def ground_color = { "emt" => "green", "metric" => "green_yellow" }.fetch(@family.wiring, "bare")
 
       # As a file names how the runs were laid.
-      def method_name = {"cloth" => "nm", "metric" => "nm"}.fetch(@family.wiring, @family.wiring)
+      def method_name = { "cloth" => "nm", "metric" => "nm" }.fetch(@family.wiring, @family.wiring)
 
       # @param faults [Array<Hash>]
       # @param breaker [String, nil] how the breaker is found, if not on
       def circuit_document(faults, breaker = nil)
-        {"format" => Circuit::FORMAT, "version" => 1, "supply" => {"volts" => volts, "hertz" => 60}, "places" => place_rows(places),
-         "cables" => @runs.map { |run| cable_row(run) }, "devices" => device_rows.map { |row| row["id"] == "B1" && breaker ? row.merge("position" => breaker) : row },
-         "joints" => panel_joints + @joints.values.flatten(1).map { |points| {"points" => points} }, "faults" => faults}
+        {
+          "format" => Circuit::FORMAT,
+          "version" => 1,
+          "supply" => {
+            "volts" => volts,
+            "hertz" => 60
+          },
+          "places" => place_rows(places),
+          "cables" => @runs.map { |run| cable_row(run) },
+          "devices" => device_rows.map { |row| row["id"] == "B1" && breaker ? row.merge("position" => breaker) : row },
+          "joints" => panel_joints + @joints.values.flatten(1).map { |points| { "points" => points } },
+          "faults" => faults
+        }
       end
 
       def place_rows(names)
-        [{"id" => "panel", "kind" => "panel"}] + names.map do |name|
-          kind = "junction_box" if Design::Layout.unseen?(name)
-          kind ||= outlets.include?(name) || (receptacle? && @lights.include?(name)) ? "receptacle_box" : (@lights.include?(name) ? "luminaire_box" : "switch_box")
-          {"id" => named(name), "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic"}
-        end
+        [{ "id" => "panel", "kind" => "panel" }] +
+          names.map do |name|
+            kind = "junction_box" if Design::Layout.unseen?(name)
+            kind ||=
+              (
+                if outlets.include?(name) || (receptacle? && @lights.include?(name))
+                  "receptacle_box"
+                else
+                  (@lights.include?(name) ? "luminaire_box" : "switch_box")
+                end
+              )
+            { "id" => named(name), "kind" => kind, "enclosure" => @metal[name] ? "metal" : "plastic" }
+          end
       end
 
       def amps = @gauge == "14" ? 15 : 20
@@ -135,7 +189,11 @@ module Dielectra
         @turned = @rooms.to_h { |room| [room, chance?(REVERSED)] }
         @plugged = outlets.to_h { |place| [place, (PLUGGED.sample(random: @random) if chance?(PLUGGED_IN))] }
         led = chance?(0.5)
-        @lamp = {"kind" => led ? "led" : "incandescent", "watts" => led ? [9, 12, 15].sample(random: @random) : [40, 60, 75, 100].sample(random: @random), "good" => true}
+        @lamp = {
+          "kind" => led ? "led" : "incandescent",
+          "watts" => led ? [9, 12, 15].sample(random: @random) : [40, 60, 75, 100].sample(random: @random),
+          "good" => true
+        }
         @joints = places.to_h { |place| [place, joints_at(place)] }
       end
 
@@ -143,7 +201,8 @@ module Dielectra
 
       # Cable ends a place has in all, with some to spare for a second circuit.
       def runs_in(place)
-        count = @layout.edges_at(place).sum { |edge| @family.wiring == "knob_and_tube" ? @layout.carried(edge).size : 1 }
+        count =
+          @layout.edges_at(place).sum { |edge| @family.wiring == "knob_and_tube" ? @layout.carried(edge).size : 1 }
         count += 1 if @doubled&.include?(place)
         count + (@family.second && @rooms.include?(place) ? 2 : 0) + (place == "panel" ? 2 : 0)
       end
@@ -152,12 +211,24 @@ module Dielectra
         loop do
           boxes = @rooms + @lights + (@family.junction ? ["#{Design::Layout::UNSEEN}_1"] : [])
           shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
-          edges = shape.edges.map { |edge| edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] } }
+          edges =
+            shape.edges.map do |edge|
+              edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] }
+            end
           edges += [[boxes.sample(random: @random), "#{Design::Layout::ONWARD}_1"]] if chance?(0.3)
-          layout = Design::Layout.new(tree: Design::Tree.new(edges), chain: shape.order.map { |box| boxes[box] }, lights: @lights, scheme: SCHEMES.fetch(@family.scheme),
-                                      halves: @half ? @lights : [])
+          layout =
+            Design::Layout.new(
+              tree: Design::Tree.new(edges),
+              chain: shape.order.map { |box| boxes[box] },
+              lights: @lights,
+              scheme: SCHEMES.fetch(@family.scheme),
+              halves: @half ? @lights : []
+            )
           next if @family.parallel && edges.none? { |edge| parallel?(layout, edge) }
-          return layout if layout.within?(3) && layout.unseen.all? { |place| layout.edges_at(place).size >= Design::CableTrees::JUNCTION }
+          if layout.within?(3) &&
+               layout.unseen.all? { |place| layout.edges_at(place).size >= Design::CableTrees::JUNCTION }
+            return layout
+          end
         end
       end
 
@@ -171,15 +242,32 @@ module Dielectra
         return side_by_side(edge, functions) if edge.equal?(@doubled)
 
         wires = wires(edge, functions)
-        [Run.new(edge, numbered(edge), @family.wiring == "emt" ? "raceway" : "#{@gauge}/#{wires.size}", wires, 8 + @random.rand(70))]
+        [
+          Run.new(
+            edge,
+            numbered(edge),
+            @family.wiring == "emt" ? "raceway" : "#{@gauge}/#{wires.size}",
+            wires,
+            8 + @random.rand(70)
+          )
+        ]
       end
 
       # Two cables of two in place of one of three; which conductor carries what nobody can foresee.
       def side_by_side(edge, functions)
-        functions.shuffle(random: @random).each_slice(2).map do |some|
-          carried = [*some, nil].first(2).shuffle(random: @random)
-          Run.new(edge, numbered(edge), "#{@gauge}/2", %w[black white].zip(carried).map { |color, function| Wire.new([color, color], color, function) }, 8 + @random.rand(70))
-        end
+        functions
+          .shuffle(random: @random)
+          .each_slice(2)
+          .map do |some|
+            carried = [*some, nil].first(2).shuffle(random: @random)
+            Run.new(
+              edge,
+              numbered(edge),
+              "#{@gauge}/2",
+              %w[black white].zip(carried).map { |color, function| Wire.new([color, color], color, function) },
+              8 + @random.rand(70)
+            )
+          end
       end
 
       def numbered(edge) = edge.map { |place| "#{named(place)}/#{@numbers[place].pop}" }
@@ -187,7 +275,14 @@ module Dielectra
       # What a place is called in a file.
       def named(place) = place.delete_prefix("_")
 
-      def single(edge, function) = Run.new(edge, numbered(edge), "knob_and_tube", [Wire.new(%w[black black], "black", function)], 8 + @random.rand(70))
+      def single(edge, function) =
+        Run.new(
+          edge,
+          numbered(edge),
+          "knob_and_tube",
+          [Wire.new(%w[black black], "black", function)],
+          8 + @random.rand(70)
+        )
 
       def wires(edge, functions)
         return conduit_wires(functions) if @family.wiring == "emt"
@@ -196,8 +291,20 @@ module Dielectra
 
         size = [functions.size, 2].max
         size += 1 if functions.size == 2 && chance?(0.15)
-        colors = @family.wiring == "metric" ? METRIC.fetch(size).sample(random: @random) : Trade::CableType.colors("14/#{size}")
-        ways = Design::Coloring.ways(functions, Trade::Region.at(volts).habits(colors), polarized: Design::Layout.polarized(edge))
+        colors =
+          (
+            if @family.wiring == "metric"
+              METRIC.fetch(size).sample(random: @random)
+            else
+              Trade::CableType.colors("14/#{size}")
+            end
+          )
+        ways =
+          Design::Coloring.ways(
+            functions,
+            Trade::Region.at(volts).habits(colors),
+            polarized: Design::Layout.polarized(edge)
+          )
         odd = chance?(0.2) && Design::Layout.polarized(edge).nil?
         way = odd ? ways.sample(random: @random) : weighted(ways.to_h { |item| [item, item.weight] })
         colors.zip(way.functions).map { |color, function| Wire.new([color, color], color, function) }
@@ -208,7 +315,10 @@ module Dielectra
         colors = functions.map { |function| function == "neutral" ? "white" : HOTS.sample(random: @random) }
         colors.uniq.flat_map do |color|
           slots = colors.each_index.select { |slot| colors[slot] == color }
-          here, there = [0, 1].map { slots.size == 1 ? [color] : (1..slots.size).map { |number| "#{color}_#{number}" }.shuffle(random: @random) }
+          here, there =
+            [0, 1].map do
+              slots.size == 1 ? [color] : (1..slots.size).map { |number| "#{color}_#{number}" }.shuffle(random: @random)
+            end
           slots.each_with_index.map { |slot, order| Wire.new([here[order], there[order]], color, functions[slot]) }
         end
       end
@@ -224,15 +334,24 @@ module Dielectra
         room = @rooms.sample(random: @random)
         [["panel", room], [room, "outlet"]].map do |edge|
           wires = [Wire.new(%w[black black], "black", "line"), Wire.new(%w[white white], "white", "neutral")]
-          Run.new(edge, edge.map { |place| place == "outlet" ? "outlet/1" : "#{place}/#{@numbers[place].pop}" }, "#{@gauge}/2", wires, 8 + @random.rand(70))
+          Run.new(
+            edge,
+            edge.map { |place| place == "outlet" ? "outlet/1" : "#{place}/#{@numbers[place].pop}" },
+            "#{@gauge}/2",
+            wires,
+            8 + @random.rand(70)
+          )
         end
       end
 
       def points_at(place, runs)
-        runs.select { |run| run.places.include?(place) }.flat_map do |run|
-          side = run.places.index(place)
-          run.wires.map { |wire| ["#{run.ends[side]}.#{wire.ids[side]}", wire.function] }
-        end.to_h
+        runs
+          .select { |run| run.places.include?(place) }
+          .flat_map do |run|
+            side = run.places.index(place)
+            run.wires.map { |wire| ["#{run.ends[side]}.#{wire.ids[side]}", wire.function] }
+          end
+          .to_h
       end
 
       def joints_at(place)
@@ -241,7 +360,11 @@ module Dielectra
         kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds[place]
         meant = Design::Workmanship.new(device: device(place), kind:, duty: @layout.duty(place))
         turns = meant.turns
-        joints = meant.joints(functions_at(place), turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random))
+        joints =
+          meant.joints(
+            functions_at(place),
+            turn: @lights.include?(place) ? turns.first : turns.first(2).sample(random: @random)
+          )
         joints = fed_through(joints) if receptacle? && @lights.include?(place)
         joints = joints.map { |joint| joint.include?("L1.light") ? ["L1.fan", *joint] : joint } if load == "fan_light"
         joints += passing(place)
@@ -274,43 +397,74 @@ module Dielectra
       end
 
       def cable_row(run)
-        rows = run.wires.map { |wire| {**(wire.ids.uniq.one? ? {"id" => wire.ids.first} : {"ids" => wire.ids}), "color" => wire.color} }
-        rows << {"id" => ground_color, "color" => ground_color} if @grounded && run.type != "knob_and_tube"
-        {"ends" => run.ends, "type" => run.type,
-         "method" => method_name, "length_ft" => run.feet, "conductors" => rows}
+        rows =
+          run.wires.map do |wire|
+            { **(wire.ids.uniq.one? ? { "id" => wire.ids.first } : { "ids" => wire.ids }), "color" => wire.color }
+          end
+        rows << { "id" => ground_color, "color" => ground_color } if @grounded && run.type != "knob_and_tube"
+        {
+          "ends" => run.ends,
+          "type" => run.type,
+          "method" => method_name,
+          "length_ft" => run.feet,
+          "conductors" => rows
+        }
       end
 
       def device_rows
-        breakers = ["B1", *("B2" if @family.second)].map { |id| {"id" => id, "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on"} }
-        [*breakers, *@rooms.map { |room| switch_row(room) }, *@lights.map { |place| load_row(place) }] + outlets.map { |place| outlet_row(place) }
+        breakers =
+          ["B1", *("B2" if @family.second)].map do |id|
+            { "id" => id, "kind" => "breaker", "place" => "panel", "amps" => amps, "position" => "on" }
+          end
+        [*breakers, *@rooms.map { |room| switch_row(room) }, *@lights.map { |place| load_row(place) }] +
+          outlets.map { |place| outlet_row(place) }
       end
 
       # A switch may throw either way round, if nothing is marked on it.
       def switch_row(room)
         positions = Trade::DeviceKind[@kinds[room]].positions
-        row = {"id" => device(room), "kind" => @kinds[room], "place" => room, "position" => positions.sample(random: @random)}
+        row = {
+          "id" => device(room),
+          "kind" => @kinds[room],
+          "place" => room,
+          "position" => positions.sample(random: @random)
+        }
         @turned[room] && !@marked[room] ? row.merge("reversed" => true) : row
       end
 
       # An outlet beyond, with something plugged in or not.
       def outlet_row(place)
-        row = {"id" => device(place), "kind" => "receptacle", "place" => named(place), "hot_tab" => "intact", "neutral_tab" => "intact"}
-        @plugged[place] ? row.merge("plugged" => {"1" => {"watts" => @plugged[place]}}) : row
+        row = {
+          "id" => device(place),
+          "kind" => "receptacle",
+          "place" => named(place),
+          "hot_tab" => "intact",
+          "neutral_tab" => "intact"
+        }
+        @plugged[place] ? row.merge("plugged" => { "1" => { "watts" => @plugged[place] } }) : row
       end
 
       def load_row(place)
-        row = {"id" => device(place), "kind" => load, "place" => place}
+        row = { "id" => device(place), "kind" => load, "place" => place }
         return row.merge("lamp" => @lamp) unless receptacle?
 
-        row.merge("hot_tab" => @half ? "removed" : "intact", "neutral_tab" => "intact", "plugged" => {"1" => {"watts" => @lamp["watts"]}})
+        row.merge(
+          "hot_tab" => @half ? "removed" : "intact",
+          "neutral_tab" => "intact",
+          "plugged" => {
+            "1" => {
+              "watts" => @lamp["watts"]
+            }
+          }
+        )
       end
 
       def panel_joints
         bare = @grounded ? runs_at("panel").map { |run| "#{end_at(run, "panel")}.#{ground_color}" } : []
-        lines = [{"points" => ["B1.load", panel_point("line")]}]
-        lines << {"points" => ["B2.load", panel_point("line", @second)]} if @family.second
+        lines = [{ "points" => ["B1.load", panel_point("line")] }]
+        lines << { "points" => ["B2.load", panel_point("line", @second)] } if @family.second
         neutrals = [panel_point("neutral"), *(panel_point("neutral", @second) if @family.second)]
-        [*lines, {"points" => ["panel.neutral", "panel.ground", *neutrals, *bare]}]
+        [*lines, { "points" => ["panel.neutral", "panel.ground", *neutrals, *bare] }]
       end
     end
   end

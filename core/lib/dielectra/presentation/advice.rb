@@ -32,8 +32,11 @@ module Dielectra
       def self.instead(session)
         now = session.next.to_h
         others = session.actions.reject { |one| one.step == :stop || one.step.to_h == now }
-        others.uniq { |one| [one.purpose, one.step["place"] || session.situation.place_of(one.step.to_h)] }.uniq { |one| one.step.to_h }
-              .first(OTHERS).map { |one| new(session, one.step, one) }
+        others
+          .uniq { |one| [one.purpose, one.step["place"] || session.situation.place_of(one.step.to_h)] }
+          .uniq { |one| one.step.to_h }
+          .first(OTHERS)
+          .map { |one| new(session, one.step, one) }
       end
 
       # @param step [Step]
@@ -50,9 +53,16 @@ module Dielectra
       #   rewire, the `points` that the step is about, and `ahead`: minutes the whole job is expected to take from here with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
-        told.merge("step" => @step.to_h, "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1), "purpose" => purpose,
-                   "goal" => goal, "moves" => moves, "points" => points, "ahead" => @action&.value&.round(1),
-                   "choices" => Choices.new(@session, @step, (@action if asked? && @action.answers)).to_a)
+        told.merge(
+          "step" => @step.to_h,
+          "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1),
+          "purpose" => purpose,
+          "goal" => goal,
+          "moves" => moves,
+          "points" => points,
+          "ahead" => @action&.value&.round(1),
+          "choices" => Choices.new(@session, @step, (@action if asked? && @action.answers)).to_a
+        )
       end
 
       private
@@ -83,14 +93,22 @@ module Dielectra
         return "switch the power on" if pre_energization_test?
 
         case @action.purpose
-        when :open then "open the #{Instruction.name(@action.subject)} box" unless @step.do == "open"
-        when :continuity then "test continuity in the #{place_of_question} box" unless asked?
-        when :clear then "make sure the power can come on" unless asked?
-        when :volts, :detect then "a reading with the power on in the #{place_of_question} box" unless asked?
-        when :join then "find the far ends of two conductors" unless asked?
-        when :apart then "take the #{Instruction.name(@action.subject)} box apart" unless @step.do == "arrange"
-        when :repair then "the rewire" unless %w[arrange replace mark].include?(@step.do)
-        when :prove then "watch every combination" unless asked?
+        when :open
+          "open the #{Instruction.name(@action.subject)} box" unless @step.do == "open"
+        when :continuity
+          "test continuity in the #{place_of_question} box" unless asked?
+        when :clear
+          "make sure the power can come on" unless asked?
+        when :volts, :detect
+          "a reading with the power on in the #{place_of_question} box" unless asked?
+        when :join
+          "find the far ends of two conductors" unless asked?
+        when :apart
+          "take the #{Instruction.name(@action.subject)} box apart" unless @step.do == "arrange"
+        when :repair
+          "the rewire" unless %w[arrange replace mark].include?(@step.do)
+        when :prove
+          "watch every combination" unless asked?
         end
       end
 
@@ -98,19 +116,31 @@ module Dielectra
 
       def purpose
         return RULES.fetch(@rule) if @rule
-        return "Wires were moved. No ohms here, or those of a load, and the power can come on." if pre_energization_test?
+        if pre_energization_test?
+          return "Wires were moved. No ohms here, or those of a load, and the power can come on."
+        end
 
         case @action.purpose
-        when :watch, :throw then "How the light answers tells causes apart that look the same so far."
-        when :wiggle then "Something comes and goes. A bad contact or connection in this box shows now."
-        when :lamp then "A bulb is the cheapest thing to rule out."
-        when :open then opening(share_at(@action.subject))
-        when :continuity, :volts, :detect then asked? ? "Most information for the time it takes." : rivals
-        when :clear then "If line met neutral or ground anywhere, it would show here. Then the power can come on."
-        when :apart then "As wired it is not certain to be safe to energize. Apart and capped it is, and then the line shows."
-        when :join then "It finds the far ends of two conductors in one go."
-        when :repair then "#{leading} The smallest change that mends it."
-        when :prove then "Nothing counts as fixed before every control was seen to work from every state of the others."
+        when :watch, :throw
+          "How the light answers tells causes apart that look the same so far."
+        when :wiggle
+          "Something comes and goes. A bad contact or connection in this box shows now."
+        when :lamp
+          "A bulb is the cheapest thing to rule out."
+        when :open
+          opening(share_at(@action.subject))
+        when :continuity, :volts, :detect
+          asked? ? "Most information for the time it takes." : rivals
+        when :clear
+          "If line met neutral or ground anywhere, it would show here. Then the power can come on."
+        when :apart
+          "As wired it is not certain to be safe to energize. Apart and capped it is, and then the line shows."
+        when :join
+          "It finds the far ends of two conductors in one go."
+        when :repair
+          "#{leading} The smallest change that mends it."
+        when :prove
+          "Nothing counts as fixed before every control was seen to work from every state of the others."
         end
       end
 
@@ -130,7 +160,11 @@ module Dielectra
       # What a reading tells apart: the two likeliest things that are worded differently.
       def rivals
         named = suspects.map { |causes, share| [Wording.causes(causes), share] }.uniq(&:first).first(2)
-        named.size > 1 ? "It tells apart #{named.map { |words, share| "“#{words}” (#{percent(share)})" }.join(" and ")}." : "Most information for the time it takes."
+        if named.size > 1
+          "It tells apart #{named.map { |words, share| "“#{words}” (#{percent(share)})" }.join(" and ")}."
+        else
+          "Most information for the time it takes."
+        end
       end
 
       def share_at(place)

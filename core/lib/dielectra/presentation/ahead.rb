@@ -11,9 +11,16 @@ module Dielectra
 
       # @return [Hash] `minutes` expected, `spread` the least and the most that is likely, `walks` to the panel, `legs` in order
       def to_h
-        return {"minutes" => 0.0, "spread" => [0.0, 0.0], "walks" => 0, "legs" => []} if @session.next.is_a?(Session::Conclusion)
+        if @session.next.is_a?(Session::Conclusion)
+          return { "minutes" => 0.0, "spread" => [0.0, 0.0], "walks" => 0, "legs" => [] }
+        end
 
-        {"minutes" => minutes.round(1), "spread" => spread.map { |one| one.round(1) }, "walks" => walks, "legs" => legs.map { |title, detail| {"title" => title, "detail" => detail} }}
+        {
+          "minutes" => minutes.round(1),
+          "spread" => spread.map { |one| one.round(1) },
+          "walks" => walks,
+          "legs" => legs.map { |title, detail| { "title" => title, "detail" => detail } }
+        }
       end
 
       private
@@ -25,7 +32,12 @@ module Dielectra
       def spread
         expected_cost = @session.expected_cost
         work_state = Session::WorkState.of(@situation)
-        prices = expected_cost.plans.zip(expected_cost.shares(expected_cost.weights)).map { |plan, share| [expected_cost.minutes(plan, work_state), share] }.sort
+        prices =
+          expected_cost
+            .plans
+            .zip(expected_cost.shares(expected_cost.weights))
+            .map { |plan, share| [expected_cost.minutes(plan, work_state), share] }
+            .sort
         least = at(prices, 0.05)
         most = at(prices, 0.95)
         [[least, minutes].min, [most + [minutes - least, 0.0].max, minutes].max]
@@ -53,16 +65,24 @@ module Dielectra
 
       def box(place)
         name = Instruction.name(place)
-        [*(@situation.open?(place) ? [] : [["Open the #{name} box", "write down what is there"]]),
-         *(@situation.proved_dead?(place) ? [] : [["Prove #{name} dead", nil]]), ["Rewire in #{name}", work(place)]]
+        [
+          *(@situation.open?(place) ? [] : [["Open the #{name} box", "write down what is there"]]),
+          *(@situation.proved_dead?(place) ? [] : [["Prove #{name} dead", nil]]),
+          ["Rewire in #{name}", work(place)]
+        ]
       end
 
       def work(place)
         points = (plan.changed[place] || []).grep(%r{/}).size
-        kinds = plan.replacements_at(place).values.map { |kind| "a new #{@session.job.region.term(Trade::DeviceKind[kind])}" }
+        kinds =
+          plan.replacements_at(place).values.map { |kind| "a new #{@session.job.region.term(Trade::DeviceKind[kind])}" }
         tapes = plan.tapes_at(place).size
-        [*kinds, ("#{points} conductor#{"s" if points > 1} to move" if points.positive?), ("joints made anew" if plan.remakes[place]),
-         ("#{tapes} to tape" if tapes.positive?)].compact.join(", ")
+        [
+          *kinds,
+          ("#{points} conductor#{"s" if points > 1} to move" if points.positive?),
+          ("joints made anew" if plan.remakes[place]),
+          ("#{tapes} to tape" if tapes.positive?)
+        ].compact.join(", ")
       end
 
       def lamp = plan.lamp ? [["A good lamp", nil]] : []

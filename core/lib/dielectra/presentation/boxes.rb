@@ -18,33 +18,64 @@ module Dielectra
       private
 
       def closed(place)
-        {"place" => place.id, "name" => Instruction.name(place.id), "kind" => place.kind, "open" => false, "cables" => [], "devices" => devices(place), "joints" => []}
+        {
+          "place" => place.id,
+          "name" => Instruction.name(place.id),
+          "kind" => place.kind,
+          "open" => false,
+          "cables" => [],
+          "devices" => devices(place),
+          "joints" => []
+        }
       end
 
       def opened(place)
-        {"place" => place.id, "name" => Instruction.name(place.id), "kind" => place.kind, "open" => true,
-         "enclosure" => @situation.opened[place.id]["enclosure"], "cables" => @situation.cable_ends(place.id).map { |item| cable(item) },
-         "devices" => devices(place), "joints" => @situation.joints(place.id)}
+        {
+          "place" => place.id,
+          "name" => Instruction.name(place.id),
+          "kind" => place.kind,
+          "open" => true,
+          "enclosure" => @situation.opened[place.id]["enclosure"],
+          "cables" => @situation.cable_ends(place.id).map { |item| cable(item) },
+          "devices" => devices(place),
+          "joints" => @situation.joints(place.id)
+        }
       end
 
       def cable(cable_end)
         destination, share = destinations[cable_end.id]&.max_by(&:last)
-        {"id" => cable_end.id, "number" => cable_end.id.split("/").last.to_i, "type" => cable_end.type,
-         "leads_to" => destination && {"place" => destination, "name" => Instruction.name(destination), "share" => share.round(3)},
-         "wires" => cable_end.wires.map { |wire| wire(cable_end, wire) }}.compact
+        {
+          "id" => cable_end.id,
+          "number" => cable_end.id.split("/").last.to_i,
+          "type" => cable_end.type,
+          "leads_to" =>
+            destination &&
+              { "place" => destination, "name" => Instruction.name(destination), "share" => share.round(3) },
+          "wires" => cable_end.wires.map { |wire| wire(cable_end, wire) }
+        }.compact
       end
 
       def wire(cable_end, wire)
         point = cable_end.point(wire)
-        {"point" => point, "id" => wire.id, "color" => wire.color, "tape" => @situation.tapes[point] || wire.tape,
-         "roles" => roles.fetch(point, {}).map { |role, share| {"role" => role, "share" => share.round(3)} }}
+        {
+          "point" => point,
+          "id" => wire.id,
+          "color" => wire.color,
+          "tape" => @situation.tapes[point] || wire.tape,
+          "roles" => roles.fetch(point, {}).map { |role, share| { "role" => role, "share" => share.round(3) } }
+        }
       end
 
       def roles
-        @roles ||= begin
-          believed = @session.findings.roles
-          solved? ? believed.merge(@session.findings.proved_roles.transform_values { |role| {role => 1.0} }) : believed
-        end
+        @roles ||=
+          begin
+            believed = @session.findings.roles
+            if solved?
+              believed.merge(@session.findings.proved_roles.transform_values { |role| { role => 1.0 } })
+            else
+              believed
+            end
+          end
       end
 
       def solved? = @session.next.is_a?(Session::Conclusion) && @session.next.status == "solved"
@@ -52,7 +83,7 @@ module Dielectra
       def region = @session.job.region
 
       def tabs(row, kind)
-        kind.tabs.map { |name, between| {"name" => name, "between" => between, "intact" => row[name] != "removed"} }
+        kind.tabs.map { |name, between| { "name" => name, "between" => between, "intact" => row[name] != "removed" } }
       end
 
       def destinations = @destinations ||= @session.findings.destinations
@@ -61,8 +92,14 @@ module Dielectra
         found = @situation.open?(place.id) ? @situation.opened[place.id]["devices"] : []
         found.map do |row|
           kind = Trade::DeviceKind[@situation.kind_of(row["id"]) || row["kind"]]
-          {"id" => row["id"], "kind" => kind.name, "term" => region.term(told(row) || kind), "screws" => screws(row, kind), "tabs" => tabs(row, kind),
-           "replaced" => @situation.arrangement.kinds.key?(row["id"])}
+          {
+            "id" => row["id"],
+            "kind" => kind.name,
+            "term" => region.term(told(row) || kind),
+            "screws" => screws(row, kind),
+            "tabs" => tabs(row, kind),
+            "replaced" => @situation.arrangement.kinds.key?(row["id"])
+          }
         end
       end
 
@@ -75,10 +112,19 @@ module Dielectra
 
       # Its screws, and beside what stands on each what it has shown itself to be.
       def screws(row, kind)
-        plain = told(row)&.then { |known| Trade::DeviceKind[known.plain].screws.to_h { |screw| [known.mark(screw["terminal"]), region.labelled(known, screw)["label"]] } }
+        plain =
+          told(row)&.then do |known|
+            Trade::DeviceKind[known.plain].screws.to_h do |screw|
+              [known.mark(screw["terminal"]), region.labelled(known, screw)["label"]]
+            end
+          end
         kind.screws.map do |screw|
           shown = region.labelled(kind, screw)
-          plain&.key?(screw["terminal"]) && screw["terminal"] != kind.ground ? shown.merge("label" => "#{shown["label"]} #{plain[screw["terminal"]]}") : shown
+          if plain&.key?(screw["terminal"]) && screw["terminal"] != kind.ground
+            shown.merge("label" => "#{shown["label"]} #{plain[screw["terminal"]]}")
+          else
+            shown
+          end
         end
       end
     end

@@ -5,7 +5,7 @@ module Dielectra
     # The other answers a step could have had, for somebody who finds later that one was entered wrong.
     module Corrections
       LIGHTS = %w[on off dim flickers].freeze
-      READS = {"beep" => "silent", "silent" => "beep", "glow" => "dark", "dark" => "glow"}.freeze
+      READS = { "beep" => "silent", "silent" => "beep", "glow" => "dark", "dark" => "glow" }.freeze
       COPPER = 0.3
       LOAD = 20.0
 
@@ -17,14 +17,18 @@ module Dielectra
       def of(step, job)
         answer = step["answer"] || {}
         return lights(answer, job.wanted_load.id) if answer.dig("loads", job.wanted_load.id)
-        return [row(READS.fetch(answer["reads"]), answer.merge("reads" => READS.fetch(answer["reads"])))] if answer["reads"]
+        if answer["reads"]
+          return [row(READS.fetch(answer["reads"]), answer.merge("reads" => READS.fetch(answer["reads"])))]
+        end
         return [volts(answer, job.supply_volts)] if answer["volts"]
 
         answer.key?("ohms") ? ohms(answer) : []
       end
 
       def lights(answer, load)
-        (LIGHTS - [answer["loads"][load]]).map { |light| row("light #{light}", answer.merge("loads" => answer["loads"].merge(load => light))) }
+        (LIGHTS - [answer["loads"][load]]).map do |light|
+          row("light #{light}", answer.merge("loads" => answer["loads"].merge(load => light)))
+        end
       end
 
       def volts(answer, supply)
@@ -33,14 +37,18 @@ module Dielectra
       end
 
       def ohms(answer)
-        {"under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω" => COPPER, "a load" => LOAD, "no reading" => nil}.filter_map do |label, ohms|
+        {
+          "under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω" => COPPER,
+          "a load" => LOAD,
+          "no reading" => nil
+        }.filter_map do |label, ohms|
           row(label, answer.merge("ohms" => ohms)) unless kind(ohms) == kind(answer["ohms"])
         end
       end
 
       def kind(ohms) = ohms && (ohms < Diagnosis::Prediction::COPPER_OHMS ? :copper : :load)
 
-      def row(label, answer) = {"label" => label, "answer" => answer}
+      def row(label, answer) = { "label" => label, "answer" => answer }
       private_class_method :lights, :volts, :ohms, :kind, :row
     end
   end

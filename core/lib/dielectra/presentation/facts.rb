@@ -22,7 +22,7 @@ module Dielectra
       def told(joint)
         after = shares(joint)
         fact, share = after.max_by { |statement, probability| probability - @before.fetch(statement, 0.0) }
-        return [fact, share] if fact && share - @before.fetch(fact, 0.0) > RISE
+        return fact, share if fact && share - @before.fetch(fact, 0.0) > RISE
 
         after.slice(*causes).max_by(&:last)
       end
@@ -38,10 +38,14 @@ module Dielectra
       # Where every cable that has been seen goes.
       def leads(hypothesis)
         hypothesis.skeleton.runs.flat_map do |run|
-          run.ends.zip(run.places.reverse).reject { |name, _| name.include?("~") || name.include?("+") }.map do |name, far|
-            place, number = name.split("/")
-            "cable #{number} in #{Instruction.name(place)} leads to #{far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Instruction.name(far)}"}"
-          end
+          run
+            .ends
+            .zip(run.places.reverse)
+            .reject { |name, _| name.include?("~") || name.include?("+") }
+            .map do |name, far|
+              place, number = name.split("/")
+              "cable #{number} in #{Instruction.name(place)} leads to #{far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Instruction.name(far)}"}"
+            end
         end
       end
 

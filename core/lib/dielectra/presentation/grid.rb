@@ -14,7 +14,12 @@ module Dielectra
         proof = @session.proof.seen
         @job.combinations.map do |positions|
           raised = positions.transform_values { |at| Trade::Position.raised?(at) }
-          {"positions" => positions, "found" => found[raised], "now" => changed? ? proof[raised] : nil, "current" => current == raised}
+          {
+            "positions" => positions,
+            "found" => found[raised],
+            "now" => changed? ? proof[raised] : nil,
+            "current" => current == raised
+          }
         end
       end
 
@@ -31,17 +36,20 @@ module Dielectra
 
       # What was reported or watched before anything was changed, the latest word counting.
       def found
-        @found ||= begin
-          so_far = Evidence::Situation.start(@job)
-          @session.steps.each_with_object({}) do |step, seen|
-            light = @job.light(step["answer"], @job.wanted_load.id)
-            if light && so_far.arrangement == Evidence::Arrangement.as_found
-              positions = step["do"] == "report" ? step["positions"] : so_far.positions
-              seen[known(positions)] = light unless step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }
-            end
-            so_far = so_far.after(step, step["id"])
+        @found ||=
+          begin
+            so_far = Evidence::Situation.start(@job)
+            @session
+              .steps
+              .each_with_object({}) do |step, seen|
+                light = @job.light(step["answer"], @job.wanted_load.id)
+                if light && so_far.arrangement == Evidence::Arrangement.as_found
+                  positions = step["do"] == "report" ? step["positions"] : so_far.positions
+                  seen[known(positions)] = light unless step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }
+                end
+                so_far = so_far.after(step, step["id"])
+              end
           end
-        end
       end
     end
   end

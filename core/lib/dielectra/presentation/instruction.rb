@@ -5,8 +5,12 @@ module Dielectra
     # A step in sentences: what to do, where, with what, and what matters while doing it.
     module Instruction
       PROBES = {
-        "ncv" => "Hold the detector to %s", "voltage" => "Measure volts from %s", "low_z" => "Measure volts from %s, low impedance",
-        "continuity" => "Test continuity from %s", "resistance" => "Measure ohms from %s", "plug_in" => "Plug the tester into %s"
+        "ncv" => "Hold the detector to %s",
+        "voltage" => "Measure volts from %s",
+        "low_z" => "Measure volts from %s, low impedance",
+        "continuity" => "Test continuity from %s",
+        "resistance" => "Measure ohms from %s",
+        "plug_in" => "Plug the tester into %s"
       }.freeze
 
       module_function
@@ -16,53 +20,77 @@ module Dielectra
       # @return [Hash{String => Object}] `title`, `detail`, `place` and `caution` (each nil where there is nothing to say)
       def of(step, situation)
         title, detail, caution = send("on_#{step["do"]}", step, situation)
-        {"title" => title, "detail" => detail, "place" => situation.place_of(step), "caution" => caution}
+        { "title" => title, "detail" => detail, "place" => situation.place_of(step), "caution" => caution }
       end
 
       def on_watch(_step, situation)
         ["Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
       end
 
-      def on_report(step, _situation) = ["The light with #{step["positions"].map { |id, at| "#{id} #{at}" }.join(", ")}", nil, nil]
+      def on_report(step, _situation) =
+        ["The light with #{step["positions"].map { |id, at| "#{id} #{at}" }.join(", ")}", nil, nil]
 
       def on_set(step, situation)
         ["Throw the #{name(situation.place_of_device(step["device"]))} switch #{step["to"]}", nil, nil]
       end
 
       def on_wiggle(step, situation)
-        ["Wiggle the #{name(situation.place_of_device(step["device"]))} toggle without throwing it",
-         "Cover on. Press it sideways and watch the light. Listen for crackling, smell for heat.", nil]
+        [
+          "Wiggle the #{name(situation.place_of_device(step["device"]))} toggle without throwing it",
+          "Cover on. Press it sideways and watch the light. Listen for crackling, smell for heat.",
+          nil
+        ]
       end
 
       def on_tab(step, situation)
-        ["Break off the #{step["tab"].delete_suffix("_tab")} tab of #{step["device"]}", "In the #{name(situation.place_of(step))} box. The tab joins the two screws of one side.", nil]
+        [
+          "Break off the #{step["tab"].delete_suffix("_tab")} tab of #{step["device"]}",
+          "In the #{name(situation.place_of(step))} box. The tab joins the two screws of one side.",
+          nil
+        ]
       end
 
       def on_breaker(step, situation)
         if step["to"] == "off"
-          return ["Turn breaker #{step["device"]} off", "Leave the light on if it burns. If it goes off, the breaker is the right one. Lock the breaker, or tag it.", nil]
+          return [
+            "Turn breaker #{step["device"]} off",
+            "Leave the light on if it burns. If it goes off, the breaker is the right one. Lock the breaker, or tag it.",
+            nil
+          ]
         end
 
-        ["Turn breaker #{step["device"]} on", "Every loose end is capped. Nobody is at the boxes.",
-         situation.opened.empty? ? nil : "Boxes are open. Keep hands and tools out while the power is on."]
+        [
+          "Turn breaker #{step["device"]} on",
+          "Every loose end is capped. Nobody is at the boxes.",
+          situation.opened.empty? ? nil : "Boxes are open. Keep hands and tools out while the power is on."
+        ]
       end
 
       def on_open(step, situation)
         place = situation.job.place(step["place"])
         return on_open_fixture(place) if place&.luminaire_box?
 
-        ["Open the #{name(step["place"])} box", "Take the cover plate off and draw the device out on its wires. Pull nothing loose. Enter what you see.",
-         "Not proved dead yet. Touch no metal."]
+        [
+          "Open the #{name(step["place"])} box",
+          "Take the cover plate off and draw the device out on its wires. Pull nothing loose. Enter what you see.",
+          "Not proved dead yet. Touch no metal."
+        ]
       end
 
       def on_open_fixture(place)
-        ["Open the #{name(place.id)} fixture", "Take the canopy down and let the fixture hang on a hook, not on its wires. Pull nothing loose. Enter what you see.",
-         "Not proved dead yet. Touch no metal. Stand on a ladder that does not rock, with somebody near."]
+        [
+          "Open the #{name(place.id)} fixture",
+          "Take the canopy down and let the fixture hang on a hook, not on its wires. Pull nothing loose. Enter what you see.",
+          "Not proved dead yet. Touch no metal. Stand on a ladder that does not rock, with somebody near."
+        ]
       end
 
       def on_prove_dead(step, _situation)
-        ["Prove the #{name(step["place"])} box dead", "Test a known live source, then every conductor and the metal, then the live source again.",
-         "A tester that was not seen to work proves nothing."]
+        [
+          "Prove the #{name(step["place"])} box dead",
+          "Test a known live source, then every conductor and the metal, then the live source again.",
+          "A tester that was not seen to work proves nothing."
+        ]
       end
 
       def on_arrange(step, situation)
@@ -75,17 +103,24 @@ module Dielectra
       # @return [String] what the hands do in a box, in one sentence
       def rearranging(place, before, after, situation)
         moved = Evidence::Arrangement.changed(before, after).grep(%r{/})
-        return "Take everything apart in the #{name(place)} box" if after.none? { |joint| joint.size > 1 && joint.grep(%r{/}).any? && joint.intersect?(moved) } && moved.size > 4
+        if after.none? { |joint| joint.size > 1 && joint.grep(%r{/}).any? && joint.intersect?(moved) } && moved.size > 4
+          return "Take everything apart in the #{name(place)} box"
+        end
 
         freed = moved.reject { |point| after.any? { |joint| joint.size > 1 && joint.include?(point) } }
-        if freed.any? && (moved - freed).all? { |point| before.any? { |joint| joint.include?(point) && joint.intersect?(freed) } }
-          return "In the #{name(place)} box, take off #{list(freed.map do |point|
-            wire(point)
-          end)} and look at the ends"
+        if freed.any? &&
+             (moved - freed).all? { |point| before.any? { |joint| joint.include?(point) && joint.intersect?(freed) } }
+          return "In the #{name(place)} box, take off #{list(freed.map { |point| wire(point) })} and look at the ends"
         end
-        return "In the #{name(place)} box, make up #{list(moved.map { |point| wire(point) })} again" if remade?(place, moved, after, situation)
+        if remade?(place, moved, after, situation)
+          return "In the #{name(place)} box, make up #{list(moved.map { |point| wire(point) })} again"
+        end
 
-        moved.size > 8 ? "Rewire the #{name(place)} box as listed" : "In the #{name(place)} box, move #{list(moved.map { |point| wire(point) })}"
+        if moved.size > 8
+          "Rewire the #{name(place)} box as listed"
+        else
+          "In the #{name(place)} box, move #{list(moved.map { |point| wire(point) })}"
+        end
       end
 
       # Whether conductors go back to what they were found on.
@@ -97,59 +132,103 @@ module Dielectra
 
       # @return [String] what stays as it is, and what is to be capped
       def stays(place, before, after)
-        loose = Evidence::Arrangement.changed(before, after).grep(%r{/}).reject { |point| after.any? { |joint| joint.size > 1 && joint.include?(point) } }
+        loose =
+          Evidence::Arrangement
+            .changed(before, after)
+            .grep(%r{/})
+            .reject { |point| after.any? { |joint| joint.size > 1 && joint.include?(point) } }
         still = before.any? { |joint| joint.size > 1 && after.any? { |other| other.sort == joint.sort } }
-        [(if loose.any?
-            "Cap #{list(loose.map do |point|
-              wire(point)
-            end)}."
-          end), ("Cut back, strip and tighten what you make up." if loose.empty?), ("Everything else in the #{name(place)} box stays as it is." if still)].compact.join(" ")
+        [
+          ("Cap #{list(loose.map { |point| wire(point) })}." if loose.any?),
+          ("Cut back, strip and tighten what you make up." if loose.empty?),
+          ("Everything else in the #{name(place)} box stays as it is." if still)
+        ].compact.join(" ")
       end
 
       def on_probe(step, situation)
         at = step["at"].map { |point| wire(point) }
         live = Trade.instruments.dig(step["tool"], "power") == "on"
-        [format(PROBES.fetch(step["tool"]), at.join(" to ")), "In the #{name(situation.place_of(step))} box.",
-         live ? "The power is on. Touch with the probes only. One hand if you can." : nil]
+        [
+          format(PROBES.fetch(step["tool"]), at.join(" to ")),
+          "In the #{name(situation.place_of(step))} box.",
+          live ? "The power is on. Touch with the probes only. One hand if you can." : nil
+        ]
       end
 
       def on_bench(step, situation)
-        ["Bench-test the #{name(situation.place_of_device(step["device"]))} switch, toggle #{step["position"]}",
-         "Test continuity between each two of its screws. Which of them beep?", nil]
+        [
+          "Bench-test the #{name(situation.place_of_device(step["device"]))} switch, toggle #{step["position"]}",
+          "Test continuity between each two of its screws. Which of them beep?",
+          nil
+        ]
       end
 
       def on_replace(step, situation)
-        return ["Put a good bulb into the fixture", "Use a bulb that was seen to burn elsewhere.", "Switch the light off first, and let a hot bulb cool."] if step["kind"] == "lamp"
+        if step["kind"] == "lamp"
+          return [
+            "Put a good bulb into the fixture",
+            "Use a bulb that was seen to burn elsewhere.",
+            "Switch the light off first, and let a hot bulb cool."
+          ]
+        end
 
         term = situation.job.region.term(Trade::DeviceKind[step["kind"]])
-        ["Fit a new #{term} in the #{name(situation.place_of_device(step["device"]))} box", "Conductor for conductor, by the marks on the terminals.", nil]
+        [
+          "Fit a new #{term} in the #{name(situation.place_of_device(step["device"]))} box",
+          "Conductor for conductor, by the marks on the terminals.",
+          nil
+        ]
       end
 
       def on_mark(step, situation)
-        ["Tape #{wire(step["point"])} #{step["tape"]}", "In the #{name(situation.place_of(step))} box. It is hot, and its color does not say so.", nil]
+        [
+          "Tape #{wire(step["point"])} #{step["tape"]}",
+          "In the #{name(situation.place_of(step))} box. It is hot, and its color does not say so.",
+          nil
+        ]
       end
 
       def on_find_breaker(step, situation)
-        ["Find the breaker of #{wire(step["point"])}", "In the #{name(situation.place_of_point(step["point"]))} box it stays live with #{list(situation.breakers.keys)} off. " \
-                                                       "Turn off one breaker after the other until it goes dead.", nil]
+        [
+          "Find the breaker of #{wire(step["point"])}",
+          "In the #{name(situation.place_of_point(step["point"]))} box it stays live with #{list(situation.breakers.keys)} off. " \
+            "Turn off one breaker after the other until it goes dead.",
+          nil
+        ]
       end
 
       # What could not be done, as the start of a sentence.
       def refused(step, situation)
         place = name(situation.place_of(step))
         case step["do"]
-        when "open" then "the #{place} box could not be opened"
-        when "prove_dead" then "the #{place} box could not be proved dead"
-        when "breaker" then "breaker #{step["device"]} could not be switched #{step["to"]}"
-        when "find_breaker" then "the breaker behind #{wire(step["point"])} in the #{place} box could not be found"
-        when "replace" then step["kind"] == "lamp" ? "the bulb could not be changed" : "there was no new #{situation.job.region.term(Trade::DeviceKind[step["kind"]])} for the #{place} box"
-        when "arrange" then "the wires in the #{place} box could not be moved"
-        when "tab" then "the tab of #{step["device"]} could not be broken off"
-        when "mark" then "there was no tape for #{wire(step["point"])} in the #{place} box"
-        when "probe" then "a reading in the #{place} box could not be taken"
-        when "watch", "wiggle" then "the light could not be watched"
-        when "set" then "the #{place} switch could not be thrown"
-        else "a step in the #{place} box could not be taken"
+        when "open"
+          "the #{place} box could not be opened"
+        when "prove_dead"
+          "the #{place} box could not be proved dead"
+        when "breaker"
+          "breaker #{step["device"]} could not be switched #{step["to"]}"
+        when "find_breaker"
+          "the breaker behind #{wire(step["point"])} in the #{place} box could not be found"
+        when "replace"
+          if step["kind"] == "lamp"
+            "the bulb could not be changed"
+          else
+            "there was no new #{situation.job.region.term(Trade::DeviceKind[step["kind"]])} for the #{place} box"
+          end
+        when "arrange"
+          "the wires in the #{place} box could not be moved"
+        when "tab"
+          "the tab of #{step["device"]} could not be broken off"
+        when "mark"
+          "there was no tape for #{wire(step["point"])} in the #{place} box"
+        when "probe"
+          "a reading in the #{place} box could not be taken"
+        when "watch", "wiggle"
+          "the light could not be watched"
+        when "set"
+          "the #{place} switch could not be thrown"
+        else
+          "a step in the #{place} box could not be taken"
         end
       end
 
@@ -160,13 +239,20 @@ module Dielectra
         return "not sure" if answer["unsure"]
 
         case step["do"]
-        when "watch", "report", "wiggle" then seen(answer)
-        when "open" then inside(answer["found"], region)
-        when "prove_dead" then answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
-        when "probe" then read(answer)
-        when "find_breaker" then answer["device"] || "none found"
-        when "bench" then answer["closed"].empty? ? "nothing closed" : answer["closed"].map { |pair| pair.join("–") }.join(", ")
-        else "done"
+        when "watch", "report", "wiggle"
+          seen(answer)
+        when "open"
+          inside(answer["found"], region)
+        when "prove_dead"
+          answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
+        when "probe"
+          read(answer)
+        when "find_breaker"
+          answer["device"] || "none found"
+        when "bench"
+          answer["closed"].empty? ? "nothing closed" : answer["closed"].map { |pair| pair.join("–") }.join(", ")
+        else
+          "done"
         end
       end
 
@@ -188,7 +274,11 @@ module Dielectra
       end
 
       def toggles(situation)
-        situation.job.controls.map { |control| "#{name(control.place)} #{situation.positions[control.id] || "not noted"}" }.join(", ")
+        situation
+          .job
+          .controls
+          .map { |control| "#{name(control.place)} #{situation.positions[control.id] || "not noted"}" }
+          .join(", ")
       end
 
       def name(place) = Design::Layout.unseen?(place) ? "unknown junction" : place.tr("_", " ")

@@ -25,8 +25,15 @@ module Dielectra
 
       def row(step, number)
         at = step["at"]&.join(" ") || step["point"]
-        [number, *step.values_at("do", "place", "device"), step["to"] || step["kind"], step["position"] || positions(step), step["tool"], at,
-         answer(step["answer"] || {})]
+        [
+          number,
+          *step.values_at("do", "place", "device"),
+          step["to"] || step["kind"],
+          step["position"] || positions(step),
+          step["tool"],
+          at,
+          answer(step["answer"] || {})
+        ]
       end
 
       def positions(step) = step["positions"]&.map { |device, position| "#{device} #{position}" }&.join(" ")

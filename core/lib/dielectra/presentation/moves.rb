@@ -8,11 +8,15 @@ module Dielectra
       # @param after [Array<Array<String>>]
       # @return [Array<Hash>] `what`, `from`, `to`
       def self.between(before, after)
-        Evidence::Arrangement.changed(before, after).grep(%r{/}).sort.filter_map do |point|
-          from = mates(before, point)
-          to = mates(after, point)
-          {"what" => Instruction.wire(point), "from" => from, "to" => to} unless from == to
-        end
+        Evidence::Arrangement
+          .changed(before, after)
+          .grep(%r{/})
+          .sort
+          .filter_map do |point|
+            from = mates(before, point)
+            to = mates(after, point)
+            { "what" => Instruction.wire(point), "from" => from, "to" => to } unless from == to
+          end
       end
 
       # What a point touches; the terminal first, for that is where hands go.
@@ -23,7 +27,11 @@ module Dielectra
         return "loose, capped" if others.empty?
 
         terminal = others.find { |other| !other.include?("/") && !other.end_with?(".box", ".ground") }
-        terminal ? Instruction.wire(terminal) : "spliced with #{Instruction.list(others.map { |other| Instruction.wire(other) })}"
+        if terminal
+          Instruction.wire(terminal)
+        else
+          "spliced with #{Instruction.list(others.map { |other| Instruction.wire(other) })}"
+        end
       end
     end
   end

@@ -11,8 +11,12 @@ module Dielectra
 
       # @return [Hash] `state` (on, off, tripped or unknown), `sentence`, and `boxes` with the same for each place
       def to_h
-        {"state" => state, "sentence" => sentence, "breakers" => @situation.breakers.map { |id, at| {"id" => id, "state" => at || "unknown"} },
-         "boxes" => @situation.job.boxes.map { |place| box(place.id) }}
+        {
+          "state" => state,
+          "sentence" => sentence,
+          "breakers" => @situation.breakers.map { |id, at| { "id" => id, "state" => at || "unknown" } },
+          "boxes" => @situation.job.boxes.map { |place| box(place.id) }
+        }
       end
 
       private
@@ -26,21 +30,31 @@ module Dielectra
 
       def sentence
         names = @situation.breakers.keys.join(", ")
-        {"off" => "Breaker #{names} is off.", "tripped" => "Breaker #{names} has tripped. Treat everything as live until it is off.",
-         "on" => "Breaker #{names} is on.", "unknown" => "Breaker #{names} not checked. Treat everything as live."}.fetch(state)
+        {
+          "off" => "Breaker #{names} is off.",
+          "tripped" => "Breaker #{names} has tripped. Treat everything as live until it is off.",
+          "on" => "Breaker #{names} is on.",
+          "unknown" => "Breaker #{names} not checked. Treat everything as live."
+        }.fetch(state)
       end
 
       def box(place)
         state, sentence = standing(place)
-        {"place" => place, "name" => Instruction.name(place), "open" => @situation.open?(place), "state" => state, "sentence" => sentence,
-         "since" => (@situation.dead[place] if state == "dead")}
+        {
+          "place" => place,
+          "name" => Instruction.name(place),
+          "open" => @situation.open?(place),
+          "state" => state,
+          "sentence" => sentence,
+          "since" => (@situation.dead[place] if state == "dead")
+        }
       end
 
       def standing(place)
-        return ["live", "Still live: #{@situation.live[place].join(", ")}."] if @situation.live.key?(place)
-        return ["powered", "Power is on."] if state == "on"
-        return ["unproved", "Treat it as live."] unless state == "off"
-        return ["dead", "Proved dead in step #{@situation.dead[place]}."] if @situation.proved_dead?(place)
+        return "live", "Still live: #{@situation.live[place].join(", ")}." if @situation.live.key?(place)
+        return "powered", "Power is on." if state == "on"
+        return "unproved", "Treat it as live." unless state == "off"
+        return "dead", "Proved dead in step #{@situation.dead[place]}." if @situation.proved_dead?(place)
 
         ["unproved", "Breaker off, not proved dead."]
       end

@@ -36,35 +36,69 @@ module Dielectra
         value, share = shares.max_by(&:last)
         other, doubt = shares.reject { |one, _| one == value }.max_by(&:last)
         doubtful = !doubt.nil? && doubt >= ELSE
-        {"about" => statement.about, "place" => statement.place, "is" => statement.words.call(value), "share" => share.round(4),
-         "because" => because(statement, value),
-         "otherwise" => doubtful ? "#{statement.words.call(other)} (#{Wording.percent(doubt)})" : nil, "decides" => doubtful ? deciding(statement, value) : nil}
+        {
+          "about" => statement.about,
+          "place" => statement.place,
+          "is" => statement.words.call(value),
+          "share" => share.round(4),
+          "because" => because(statement, value),
+          "otherwise" => doubtful ? "#{statement.words.call(other)} (#{Wording.percent(doubt)})" : nil,
+          "decides" => doubtful ? deciding(statement, value) : nil
+        }
       end
 
       def because(statement, value)
         numbers, others = @explanation.against_others(statement.held, value)
-        ruled_out = others.map { |one| statement.words.call(one) }.uniq.reject { |words| words.start_with?(statement.words.call(value)) }
-        return "Nothing seen so far speaks against anything else; it is how common things are." if numbers.empty? || ruled_out.empty?
+        ruled_out =
+          others
+            .map { |one| statement.words.call(one) }
+            .uniq
+            .reject { |words| words.start_with?(statement.words.call(value)) }
+        if numbers.empty? || ruled_out.empty?
+          return "Nothing seen so far speaks against anything else; it is how common things are."
+        end
 
         "#{Diagnosis::Explanation.named(numbers)} #{numbers.one? ? "rules" : "rule"} out: #{ruled_out.first(2).join("; ")}."
       end
 
       def causes
-        [Statement.new("cause", nil, ->(hypothesis) { @session.findings.suspected(hypothesis) }, ->(causes) { Wording.causes(causes) })]
+        [
+          Statement.new(
+            "cause",
+            nil,
+            ->(hypothesis) { @session.findings.suspected(hypothesis) },
+            ->(causes) { Wording.causes(causes) }
+          )
+        ]
       end
 
       def conductors
-        @session.findings.roles.keys.reject { |point| @session.findings.grounds.key?(point) }.map do |point|
-          role = ->(hypothesis) { hypothesis.skeleton.roles[point].max_by(&:last)&.first }
-          Statement.new("conductor", point.split("/").first, role, ->(value) { "#{Instruction.wire(point)} is #{value || "unknown"}" })
-        end
+        @session
+          .findings
+          .roles
+          .keys
+          .reject { |point| @session.findings.grounds.key?(point) }
+          .map do |point|
+            role = ->(hypothesis) { hypothesis.skeleton.roles[point].max_by(&:last)&.first }
+            Statement.new(
+              "conductor",
+              point.split("/").first,
+              role,
+              ->(value) { "#{Instruction.wire(point)} is #{value || "unknown"}" }
+            )
+          end
       end
 
       def cables
         names = @session.situation.opened.keys.flat_map { |place| @session.situation.own_cable_ends(place).map(&:id) }
         names.map do |name|
           leads = ->(hypothesis) { far_side(hypothesis, name) }
-          Statement.new("cable", name.split("/").first, leads, ->(far) { "cable #{name.split("/").last} leads to #{far || "nowhere"}" })
+          Statement.new(
+            "cable",
+            name.split("/").first,
+            leads,
+            ->(far) { "cable #{name.split("/").last} leads to #{far || "nowhere"}" }
+          )
         end
       end
 
@@ -78,7 +112,11 @@ module Dielectra
       # The question that would tell, of those that are worth thinking of now.
       def deciding(statement, value)
         holds = @session.expected_cost.hypotheses.map { |hypothesis| statement.held.call(hypothesis) == value }
-        best = @session.actions.select { |action| action.answers && action.step != :stop }.max_by { |action| told(action, holds) }
+        best =
+          @session
+            .actions
+            .select { |action| action.answers && action.step != :stop }
+            .max_by { |action| told(action, holds) }
         return unless best && told(best, holds) >= DECIDES
 
         deciding_action(best)
@@ -86,12 +124,18 @@ module Dielectra
 
       def deciding_action(action)
         case action.purpose
-        when :open then "opening the #{Instruction.name(action.subject)} box"
-        when :lamp then "a lamp that is known to be good"
-        when :watch, :throw then "watching the light"
-        when :wiggle then "wiggling the #{Instruction.name(@session.situation.place_of_device(action.subject))} toggle"
-        when :join then "joining #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })} for a test elsewhere"
-        else "#{action.purpose == :continuity ? "continuity" : "a live reading"} at #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })}"
+        when :open
+          "opening the #{Instruction.name(action.subject)} box"
+        when :lamp
+          "a lamp that is known to be good"
+        when :watch, :throw
+          "watching the light"
+        when :wiggle
+          "wiggling the #{Instruction.name(@session.situation.place_of_device(action.subject))} toggle"
+        when :join
+          "joining #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })} for a test elsewhere"
+        else
+          "#{action.purpose == :continuity ? "continuity" : "a live reading"} at #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })}"
         end
       end
 
@@ -107,7 +151,9 @@ module Dielectra
         end
         return 0.0 if sums.any?(&:zero?)
 
-        (sides[0].keys | sides[1].keys).sum { |answer| ((sides[0][answer] / sums[0]) - (sides[1][answer] / sums[1])).abs } / 2
+        (sides[0].keys | sides[1].keys).sum do |answer|
+          ((sides[0][answer] / sums[0]) - (sides[1][answer] / sums[1])).abs
+        end / 2
       end
     end
   end

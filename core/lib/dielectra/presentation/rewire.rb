@@ -15,38 +15,94 @@ module Dielectra
         return if plan.nil? || plan.nothing? || plan.obstacle
 
         causes, share = @session.findings.suspects.first
-        {"share" => share.round(3), "cause" => Wording.causes(causes), "ready" => plan.ready?, "lamp" => plan.lamp,
-         "minutes" => @session.expected_cost.minutes(plan, Session::WorkState.of(@situation)).round(1), "boxes" => plan.places.map { |place| box(plan, place) },
-         "materials" => materials(plan)}
+        {
+          "share" => share.round(3),
+          "cause" => Wording.causes(causes),
+          "ready" => plan.ready?,
+          "lamp" => plan.lamp,
+          "minutes" => @session.expected_cost.minutes(plan, Session::WorkState.of(@situation)).round(1),
+          "boxes" => plan.places.map { |place| box(plan, place) },
+          "materials" => materials(plan)
+        }
       end
 
       private
 
       def box(plan, place)
-        return {"place" => place, "name" => Instruction.name(place), "open" => false, "moves" => [], "before" => [], "after" => []} unless @situation.open?(place)
+        unless @situation.open?(place)
+          return(
+            {
+              "place" => place,
+              "name" => Instruction.name(place),
+              "open" => false,
+              "moves" => [],
+              "before" => [],
+              "after" => []
+            }
+          )
+        end
 
         before = @situation.joints(place)
         after = plan.joints[place] || before
-        {"place" => place, "name" => Instruction.name(place), "open" => true, "before" => before, "after" => after,
-         "moves" => moves(plan, place, before, after)}
+        {
+          "place" => place,
+          "name" => Instruction.name(place),
+          "open" => true,
+          "before" => before,
+          "after" => after,
+          "moves" => moves(plan, place, before, after)
+        }
       end
 
       def moves(plan, place, before, after)
-        replaced = plan.replacements_at(place).map { |device, kind| {"what" => "Fit a new #{@session.job.region.term(Trade::DeviceKind[kind])} (#{device})", "from" => nil, "to" => nil} }
-        remade = (plan.remakes[place] || []).map do |point|
-          {"what" => "Make the joint of #{Instruction.wire(point)} anew", "from" => Moves.mates(before, point), "to" => Moves.mates(before, point)}
-        end
+        replaced =
+          plan
+            .replacements_at(place)
+            .map do |device, kind|
+              {
+                "what" => "Fit a new #{@session.job.region.term(Trade::DeviceKind[kind])} (#{device})",
+                "from" => nil,
+                "to" => nil
+              }
+            end
+        remade =
+          (plan.remakes[place] || []).map do |point|
+            {
+              "what" => "Make the joint of #{Instruction.wire(point)} anew",
+              "from" => Moves.mates(before, point),
+              "to" => Moves.mates(before, point)
+            }
+          end
         moved = Moves.between(before, after)
-        taped = plan.tapes_at(place).map { |point, tape| {"what" => "Tape #{Instruction.wire(point)} #{tape}", "from" => nil, "to" => nil} }
-        broken = plan.tabs_at(place).map { |device, tab| {"what" => "Break off the #{tab.delete_suffix("_tab")} tab of #{device}", "from" => nil, "to" => nil} }
+        taped =
+          plan
+            .tapes_at(place)
+            .map { |point, tape| { "what" => "Tape #{Instruction.wire(point)} #{tape}", "from" => nil, "to" => nil } }
+        broken =
+          plan
+            .tabs_at(place)
+            .map do |device, tab|
+              { "what" => "Break off the #{tab.delete_suffix("_tab")} tab of #{device}", "from" => nil, "to" => nil }
+            end
         replaced + broken + remade + moved + taped
       end
 
       def materials(plan)
-        devices = plan.replacements.values.tally.map { |kind, count| "#{count} × #{@session.job.region.term(Trade::DeviceKind[kind])}" }
-        splices = plan.joints.flat_map { |place, joints| @situation.open?(place) ? joints - @situation.joints(place).map(&:sort) : [] }
-                      .count { |joint| joint.none? { |point| point.match?(/\A[A-Z]\w*\.(?!ground)/) } }
-        [*devices, ("1 × lamp" if plan.lamp), ("#{splices} × connector" if splices.positive?), ("marking tape" if plan.tapes.any?)].compact
+        devices =
+          plan.replacements.values.tally.map do |kind, count|
+            "#{count} × #{@session.job.region.term(Trade::DeviceKind[kind])}"
+          end
+        splices =
+          plan
+            .joints
+            .flat_map { |place, joints| @situation.open?(place) ? joints - @situation.joints(place).map(&:sort) : [] }
+            .count { |joint| joint.none? { |point| point.match?(/\A[A-Z]\w*\.(?!ground)/) } }
+        [
+          *devices,
+          ("1 × lamp" if plan.lamp),
+          ("#{splices} × connector" if splices.positive?),
+          ("marking tape" if plan.tapes.any?)
+        ].compact
       end
     end
   end

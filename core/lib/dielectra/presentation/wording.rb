@@ -18,24 +18,37 @@ module Dielectra
         return SCHEMES.fetch(cause["scheme"]) if cause["scheme"]
 
         case cause["kind"]
-        when "miswired" then cause["points"] ? "Miswired in #{place} (#{wires(cause["points"])})" : "Miswired in #{place}"
-        when "wrong_device" then "Wrong kind of switch in #{place}"
-        when "device_failed" then "A contact of the switch in #{place} has failed"
-        when "joint_open" then "#{joint(cause["points"])} in #{place} makes no good contact"
-        when "conductor_open" then "#{cause["points"] ? first(cause["points"]) : "A conductor"} is broken inside the run#{between(cause["between"])}"
-        when "short" then short(cause, place)
-        when "marks_wrong" then "The marks on the switch in #{place} are wrong"
-        when "lamp" then "The bulb is burnt out"
-        when "no_supply" then cause["place"] ? "The breaker was off or tripped, with nothing wrong any more" : "No line comes from the panel"
-        when "tab" then "The tab of the receptacle in #{place} is intact"
-        else cause["kind"]
+        when "miswired"
+          cause["points"] ? "Miswired in #{place} (#{wires(cause["points"])})" : "Miswired in #{place}"
+        when "wrong_device"
+          "Wrong kind of switch in #{place}"
+        when "device_failed"
+          "A contact of the switch in #{place} has failed"
+        when "joint_open"
+          "#{joint(cause["points"])} in #{place} makes no good contact"
+        when "conductor_open"
+          "#{cause["points"] ? first(cause["points"]) : "A conductor"} is broken inside the run#{between(cause["between"])}"
+        when "short"
+          short(cause, place)
+        when "marks_wrong"
+          "The marks on the switch in #{place} are wrong"
+        when "lamp"
+          "The bulb is burnt out"
+        when "no_supply"
+          if cause["place"]
+            "The breaker was off or tripped, with nothing wrong any more"
+          else
+            "No line comes from the panel"
+          end
+        when "tab"
+          "The tab of the receptacle in #{place} is intact"
+        else
+          cause["kind"]
         end
       end
 
       def short(cause, place)
-        if cause["points"]&.any? do |point|
-          point.end_with?(".box", ".ground") && !point.include?("/")
-        end
+        if cause["points"]&.any? { |point| point.end_with?(".box", ".ground") && !point.include?("/") }
           "Something hot touches the metal in #{place}"
         else
           "Two conductors touch inside the run#{between(cause["between"])}"
@@ -44,9 +57,16 @@ module Dielectra
 
       def joint(points) = points ? first(points) : "A connection"
 
-      def first(points) = points.first.then { |point| Instruction.wire(point) }.then { |words| words[0].upcase + words[1..] }
+      def first(points) =
+        points.first.then { |point| Instruction.wire(point) }.then { |words| words[0].upcase + words[1..] }
 
-      def wires(points) = Instruction.list(points.grep_v(/bare|green/).then { |some| some.empty? ? points : some }.map { |point| Instruction.wire(point) })
+      def wires(points) =
+        Instruction.list(
+          points
+            .grep_v(/bare|green/)
+            .then { |some| some.empty? ? points : some }
+            .map { |point| Instruction.wire(point) }
+        )
 
       def between(ends)
         places = (ends || []).map { |name| Instruction.name(name.split("/").first) }
@@ -63,14 +83,20 @@ module Dielectra
       # @return [String] without a full stop
       def obstacle(deviation)
         case deviation&.kind
-        when :no_supply then "no line arrives from the panel on the feed. Check the run and its breaker at the panel"
+        when :no_supply
+          "no line arrives from the panel on the feed. Check the run and its breaker at the panel"
         when :conductor_open
           "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, and no spare can take its place. Replace the run"
-        when :leak then "the insulation between two conductors of the run#{between(deviation.cable)} leaks, and no spare can take the place of one. Replace the run"
-        when :short then "two conductors touch inside the run#{between(deviation.cable)}, and no spare can take the place of one. Replace the run"
-        when :joint_open then "a connection makes no contact in an unknown junction. Find the junction first"
-        when :old_scheme then "the circuit follows an old scheme that is not allowed now, and its cables do not carry enough conductors for another"
-        else "nothing within reach mends it"
+        when :leak
+          "the insulation between two conductors of the run#{between(deviation.cable)} leaks, and no spare can take the place of one. Replace the run"
+        when :short
+          "two conductors touch inside the run#{between(deviation.cable)}, and no spare can take the place of one. Replace the run"
+        when :joint_open
+          "a connection makes no contact in an unknown junction. Find the junction first"
+        when :old_scheme
+          "the circuit follows an old scheme that is not allowed now, and its cables do not carry enough conductors for another"
+        else
+          "nothing within reach mends it"
         end
       end
     end

@@ -7,7 +7,8 @@ module Dielectra
       TRIES = 3
 
       # The other side hung up: there is nobody left to ask again.
-      class HungUp < InvalidInput; end
+      class HungUp < InvalidInput
+      end
 
       def initialize(input, output, errors)
         @input = input
@@ -23,7 +24,7 @@ module Dielectra
           number += 1
           ask(session, step.numbered(number))
         end
-        say({"conclusion" => step.to_h})
+        say({ "conclusion" => step.to_h })
       end
 
       private
@@ -34,7 +35,9 @@ module Dielectra
           say(step)
           answer = Line.parse(line("the answer to step #{step["id"]}"))
           Schema.check!(:answer, answer)
-          raise InvalidInput.new("answers another step.", pointer: "/id") unless answer.fetch("id", step["id"]) == step["id"]
+          unless answer.fetch("id", step["id"]) == step["id"]
+            raise InvalidInput.new("answers another step.", pointer: "/id")
+          end
 
           session.record(step.merge("answer" => answer.except("id")))
         rescue HungUp

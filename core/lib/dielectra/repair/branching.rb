@@ -12,29 +12,32 @@ module Dielectra
 
       # A search under way: the runs from the leaves inward, what each may carry, the boxes that are decided with each, the least that
       # the boxes after each run cost, and the best found so far.
-      Search = Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
-        # What the conductors of all runs carry.
-        # @param picks [Array<Integer>] for each run the number of its choice
-        # @return [Hash{String => String, nil}]
-        def functions(picks)
-          runs.each_with_index.with_object({}) do |(run, depth), all|
-            way = choices[depth][picks[depth]]
-            run.strands.each_with_index { |strand, slot| strand.points.each { |point| all[point] = way[slot] } }
+      Search =
+        Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
+          # What the conductors of all runs carry.
+          # @param picks [Array<Integer>] for each run the number of its choice
+          # @return [Hash{String => String, nil}]
+          def functions(picks)
+            runs
+              .each_with_index
+              .with_object({}) do |(run, depth), all|
+                way = choices[depth][picks[depth]]
+                run.strands.each_with_index { |strand, slot| strand.points.each { |point| all[point] = way[slot] } }
+              end
           end
+
+          # Whether nothing that costs so much with so many runs picked can be better than the best.
+          def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
+
+          # Whether the best has to do.
+          def over? = tried > MOST_TRIED && best
+
+          # What the conductors of a box carry.
+          def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
+
+          # Which picks bear on a box, as a number.
+          def code((_, _, depths), picks) = depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }
         end
-
-        # Whether nothing that costs so much with so many runs picked can be better than the best.
-        def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
-
-        # Whether the best has to do.
-        def over? = tried > MOST_TRIED && best
-
-        # What the conductors of a box carry.
-        def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
-
-        # Which picks bear on a box, as a number.
-        def code((_, _, depths), picks) = depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }
-      end
 
       private
 
@@ -54,13 +57,19 @@ module Dielectra
         depth = picks.size
         return settle(search, cost, picks) if depth == search.runs.size
 
-        waiting = search.choices[depth].each_index.map { |number| [cost + least(search, depth, picks + [number]), number, false] }.sort_by { |row| row.first(2) }
+        waiting =
+          search.choices[depth]
+            .each_index
+            .map { |number| [cost + least(search, depth, picks + [number]), number, false] }
+            .sort_by { |row| row.first(2) }
         while (bound, number, known = waiting.shift)
           return if search.over? || search.hopeless?(bound, depth + 1)
 
           price = known ? bound : cost + price(search, depth, picks + [number])
           next if price.infinite?
-          next descend(search, price, picks + [number]) if known || waiting.empty? || ([price, number] <=> waiting.first.first(2)).negative?
+          if known || waiting.empty? || ([price, number] <=> waiting.first.first(2)).negative?
+            next descend(search, price, picks + [number])
+          end
 
           at = waiting.index { |row| ([price, number] <=> row.first(2)).negative? } || waiting.size
           waiting.insert(at, [price, number, true])
@@ -76,12 +85,14 @@ module Dielectra
       end
 
       def price(search, depth, picks)
-        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) + search.boxes[depth].sum { |box| cost_of(search, box, picks) }
+        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) +
+          search.boxes[depth].sum { |box| cost_of(search, box, picks) }
       end
 
       # The same at least, without looking further into a box than whether anything in it has to change.
       def least(search, depth, picks)
-        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) + search.boxes[depth].sum { |box| least_of(search, box, picks) }
+        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) +
+          search.boxes[depth].sum { |box| least_of(search, box, picks) }
       end
 
       def least_of(search, box, picks)
@@ -110,19 +121,35 @@ module Dielectra
 
       # What a box costs, the runs being picked so far.
       def cost_of(search, box, picks)
-        (search.costs[box.first] ||= {})[search.code(box, picks)] ||=
-          box_cost(search.hypothesis, search.situation, search.layout, box.first, search.carried(box, picks))
+        (search.costs[box.first] ||= {})[search.code(box, picks)] ||= box_cost(
+          search.hypothesis,
+          search.situation,
+          search.layout,
+          box.first,
+          search.carried(box, picks)
+        )
       end
 
       # Least cost of the boxes not yet priced, by depth.
       def bounds(search)
         some = search.functions(Array.new(search.runs.size, 0))
-        least = search.boxes.map do |places|
-          places.sum do |place, _|
-            apart = search.hypothesis.joints(place, search.situation.arrangement).empty?
-            apart ? box_cost(search.hypothesis, search.situation, search.layout, place, some.values_at(*search.hypothesis.skeleton.points_at(place))) : 0.0
+        least =
+          search.boxes.map do |places|
+            places.sum do |place, _|
+              apart = search.hypothesis.joints(place, search.situation.arrangement).empty?
+              if apart
+                box_cost(
+                  search.hypothesis,
+                  search.situation,
+                  search.layout,
+                  place,
+                  some.values_at(*search.hypothesis.skeleton.points_at(place))
+                )
+              else
+                0.0
+              end
+            end
           end
-        end
         (0..search.runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
       end
 

@@ -16,8 +16,19 @@ module Dielectra
       # @param tapes [Hash{String => String}] point => tape, for conductors whose colour would lie
       # @param functions [Hash{String => String}] conductor's point => function once done
       # @param obstacle [Diagnosis::Deviation, nil]
-      def initialize(joints: {}, changed: {}, remakes: {}, replacements: {}, tabs: {}, lamp: nil, tapes: {}, functions: {}, obstacle: nil,
-                     places: {}, open: [])
+      def initialize(
+        joints: {},
+        changed: {},
+        remakes: {},
+        replacements: {},
+        tabs: {},
+        lamp: nil,
+        tapes: {},
+        functions: {},
+        obstacle: nil,
+        places: {},
+        open: []
+      )
         @joints = joints
         @changed = changed
         @remakes = remakes
@@ -35,8 +46,11 @@ module Dielectra
 
       # Boxes that hands have to go into.
       def places
-        @places ||= (joints.keys | remakes.keys | (replacements.keys + tabs.keys).map { |device| @device_places.fetch(device) } |
-                          tapes.keys.map { |point| point.split("/").first }).sort
+        @places ||=
+          (
+            joints.keys | remakes.keys | (replacements.keys + tabs.keys).map { |device| @device_places.fetch(device) } |
+              tapes.keys.map { |point| point.split("/").first }
+          ).sort
       end
 
       # Boxes to be opened before it is known exactly what to do in them.
@@ -55,8 +69,12 @@ module Dielectra
       def key
         @key ||= [
           obstacle && [obstacle.kind, obstacle.cable, obstacle.points].compact,
-          closed_places, joints.slice(*@open).sort, remakes.slice(*@open).sort,
-          replacements.select { |device, _| @open.include?(@device_places.fetch(device)) }.sort, lamp, tabs.sort
+          closed_places,
+          joints.slice(*@open).sort,
+          remakes.slice(*@open).sort,
+          replacements.select { |device, _| @open.include?(@device_places.fetch(device)) }.sort,
+          lamp,
+          tabs.sort
         ]
       end
 
@@ -67,15 +85,28 @@ module Dielectra
         arrangement = situation.arrangement
         replacements.each do |device, kind|
           place = @device_places.fetch(device)
-          arrangement = arrangement.with_device(device, kind, place:, from: arrangement.joints.fetch(place) { situation.joints(place) })
+          arrangement =
+            arrangement.with_device(
+              device,
+              kind,
+              place:,
+              from: arrangement.joints.fetch(place) { situation.joints(place) }
+            )
         end
         joints.each do |place, to|
-          arrangement = arrangement.with_joints(place, from: arrangement.joints.fetch(place) { situation.joints(place) }, to:)
+          arrangement =
+            arrangement.with_joints(place, from: arrangement.joints.fetch(place) { situation.joints(place) }, to:)
         end
-        tabs.each { |device, tab| arrangement = arrangement.with_tab_off(device, situation.kind_of(device) || "receptacle", tab) }
+        tabs.each do |device, tab|
+          arrangement = arrangement.with_tab_off(device, situation.kind_of(device) || "receptacle", tab)
+        end
         touched = arrangement.touched + remakes.values.flatten
-        Evidence::Arrangement.new(joints: arrangement.joints, touched:, kinds: arrangement.kinds,
-                                  lamps: arrangement.lamps + [lamp].compact)
+        Evidence::Arrangement.new(
+          joints: arrangement.joints,
+          touched:,
+          kinds: arrangement.kinds,
+          lamps: arrangement.lamps + [lamp].compact
+        )
       end
     end
   end

@@ -41,7 +41,17 @@ module Dielectra
         return @circumstances if @situation.equal?(situation)
 
         @situation = situation
-        @circumstances = (@known ||= {})[[situation.arrangement, situation.opened.size, situation.tapes.keys, situation.foreign.keys, situation.worn, situation.unmarkable]] ||= Object.new
+        @circumstances =
+          (@known ||= {})[
+            [
+              situation.arrangement,
+              situation.opened.size,
+              situation.tapes.keys,
+              situation.foreign.keys,
+              situation.worn,
+              situation.unmarkable
+            ]
+          ] ||= Object.new
       end
 
       def build(hypothesis, situation)
@@ -60,28 +70,50 @@ module Dielectra
         functions = functions.transform_values { |function| function unless function&.start_with?(CAPPED) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         replacements = kinds.merge(failed(hypothesis, arrangement))
-        remakes = remakes(hypothesis, arrangement, changed, replacements).merge(worn(situation, changed, replacements)) { |_, some, more| some | more }
-        Plan.new(joints: joints(targets, changed, replacements), changed:, remakes:, replacements:, functions:,
-                 lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(arrangement, lamp) },
-                 tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+        remakes =
+          remakes(hypothesis, arrangement, changed, replacements).merge(
+            worn(situation, changed, replacements)
+          ) { |_, some, more| some | more }
+        Plan.new(
+          joints: joints(targets, changed, replacements),
+          changed:,
+          remakes:,
+          replacements:,
+          functions:,
+          lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(arrangement, lamp) },
+          tapes: tapes(functions, situation),
+          places: device_places,
+          open: situation.opened.keys
+        )
       end
 
       # Tabs that are whole and have to be broken off.
       # @return [Hash{String => String}] device => tab
       def tabs(hypothesis, arrangement)
-        hypothesis.deviations.select { |deviation| deviation.kind == :tab && !arrangement.kinds.key?(deviation.device) }
-                  .to_h { |deviation| [deviation.device, Evidence::Situation::HOT_TAB] }
+        hypothesis
+          .deviations
+          .select { |deviation| deviation.kind == :tab && !arrangement.kinds.key?(deviation.device) }
+          .to_h { |deviation| [deviation.device, Evidence::Situation::HOT_TAB] }
       end
 
       # The tab first; what else is wrong shows afterwards.
       def tabs_only(hypothesis, situation, tabs)
         functions = functions_now(hypothesis, situation)
-        Plan.new(functions:, tabs:, tapes: tapes(functions, situation), places: device_places, open: situation.opened.keys)
+        Plan.new(
+          functions:,
+          tabs:,
+          tapes: tapes(functions, situation),
+          places: device_places,
+          open: situation.opened.keys
+        )
       end
 
       # A joint that makes no contact in a junction that nobody knows of.
       def buried(hypothesis, arrangement)
-        hypothesis.faults.find { |fault| %i[joint_open joint_intermittent].include?(fault.kind) && Design::Layout.unseen?(fault.place) && hypothesis.dead_points(arrangement).intersect?(fault.points) }
+        hypothesis.faults.find do |fault|
+          %i[joint_open joint_intermittent].include?(fault.kind) && Design::Layout.unseen?(fault.place) &&
+            hypothesis.dead_points(arrangement).intersect?(fault.points)
+        end
       end
 
       # What stands in the way where no rewire over the cables as they lie will do.
@@ -93,13 +125,22 @@ module Dielectra
       # Nothing but tape is left to do.
       def finished(hypothesis, situation)
         functions = functions_now(hypothesis, situation)
-        Plan.new(functions:, tapes: tapes(functions, situation), remakes: worn(situation, {}, {}), places: device_places, open: situation.opened.keys)
+        Plan.new(
+          functions:,
+          tapes: tapes(functions, situation),
+          remakes: worn(situation, {}, {}),
+          places: device_places,
+          open: situation.opened.keys
+        )
       end
 
       # What the conductors in open boxes carry as they are joined.
       def functions_now(hypothesis, situation)
         wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
-        Diagnosis::Roles.new(@world, hypothesis, situation).of(wires).reject { |_, role| %w[spare ground].include?(role) }
+        Diagnosis::Roles
+          .new(@world, hypothesis, situation)
+          .of(wires)
+          .reject { |_, role| %w[spare ground].include?(role) }
       end
 
       # Where a device of another kind goes in, the whole box is joined anew.
@@ -110,26 +151,39 @@ module Dielectra
 
       # Switches that do not do what their marks say, each with the kind of a new one.
       def failed(hypothesis, arrangement)
-        hypothesis.faults.select { |fault| (fault.contact || fault.seen_as) && !arrangement.kinds.key?(fault.device) }
-                  .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
+        hypothesis
+          .faults
+          .select { |fault| (fault.contact || fault.seen_as) && !arrangement.kinds.key?(fault.device) }
+          .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
       end
 
       # Joints that were seen to be loose or scorched are made anew, whatever else is wrong.
       # @return [Hash{String => Array<String>}] place => conductors
       def worn(situation, changed, replacements)
         anew = replacements.keys.map { |device| "#{device}." }
-        situation.worn.transform_values do |joints|
-          joints.reject { |joint| joint.any? { |point| point.start_with?(*anew) || changed.values.flatten.include?(point) } }.flat_map { |joint| joint.grep(%r{/}) }
-        end.reject { |_, points| points.empty? }
+        situation
+          .worn
+          .transform_values do |joints|
+            joints
+              .reject do |joint|
+                joint.any? { |point| point.start_with?(*anew) || changed.values.flatten.include?(point) }
+              end
+              .flat_map { |joint| joint.grep(%r{/}) }
+          end
+          .reject { |_, points| points.empty? }
       end
 
       # A connection that comes and goes shows when it likes: all in its box are made anew at once.
       def remakes(hypothesis, arrangement, changed, replacements)
-        return all_remade(hypothesis, arrangement, changed, replacements) if hypothesis.intermittent&.points && hypothesis.dead_points(arrangement).any?
+        if hypothesis.intermittent&.points && hypothesis.dead_points(arrangement).any?
+          return all_remade(hypothesis, arrangement, changed, replacements)
+        end
 
-        hypothesis.dead_points(arrangement).reject { |point| changed.values.flatten.include?(point) }
-                  .reject { |point| replacements.any? { |device, _| mate?(hypothesis, arrangement, point, device) } }
-                  .group_by { |point| place_of(hypothesis, point) }
+        hypothesis
+          .dead_points(arrangement)
+          .reject { |point| changed.values.flatten.include?(point) }
+          .reject { |point| replacements.any? { |device, _| mate?(hypothesis, arrangement, point, device) } }
+          .group_by { |point| place_of(hypothesis, point) }
       end
 
       def all_remade(hypothesis, arrangement, changed, replacements)
@@ -137,14 +191,18 @@ module Dielectra
         grounds = hypothesis.skeleton.grounds_at(place)
         joints = hypothesis.joints(place, arrangement).reject { |joint| joint.size < 2 || joint.intersect?(grounds) }
         anew = replacements.keys.map { |device| "#{device}." }
-        points = joints.reject { |joint| joint.any? { |point| point.start_with?(*anew) } }.flatten - changed.values.flatten - arrangement.touched
-        points.empty? ? {} : {place => points}
+        points =
+          joints.reject { |joint| joint.any? { |point| point.start_with?(*anew) } }.flatten - changed.values.flatten -
+            arrangement.touched
+        points.empty? ? {} : { place => points }
       end
 
       # A new device has the wires under its screws made anew.
       def mate?(hypothesis, arrangement, point, device)
         place = device_places.fetch(device)
-        hypothesis.joints(place, arrangement).any? { |joint| joint.include?(point) && joint.any? { |other| other.start_with?("#{device}.") } }
+        hypothesis
+          .joints(place, arrangement)
+          .any? { |joint| joint.include?(point) && joint.any? { |other| other.start_with?("#{device}.") } }
       end
 
       def place_of(hypothesis, point) = hypothesis.faults.find { |fault| fault.points&.include?(point) }.place
@@ -155,17 +213,24 @@ module Dielectra
 
       # White conductors that are hot, in boxes that are open.
       def tapes(functions, situation)
-        situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place) }.flat_map do |cable_end|
-          colors = cable_end.insulated.map(&:color)
-          cable_end.insulated.filter_map do |wire|
-            point = cable_end.point(wire)
-            function = functions[point]
-            next if function.nil? || function == "neutral" || !@job.region.marked_when_hot?(wire.color, colors)
-            next if wire.tape || situation.tapes.key?(point) || situation.declined?({"do" => "mark", "point" => point, "tape" => @job.region.tape})
+        situation
+          .opened_boxes
+          .flat_map { |place| situation.own_cable_ends(place) }
+          .flat_map do |cable_end|
+            colors = cable_end.insulated.map(&:color)
+            cable_end.insulated.filter_map do |wire|
+              point = cable_end.point(wire)
+              function = functions[point]
+              next if function.nil? || function == "neutral" || !@job.region.marked_when_hot?(wire.color, colors)
+              if wire.tape || situation.tapes.key?(point) ||
+                   situation.declined?({ "do" => "mark", "point" => point, "tape" => @job.region.tape })
+                next
+              end
 
-            [point, @job.region.tape]
+              [point, @job.region.tape]
+            end
           end
-        end.to_h
+          .to_h
       end
 
       # Hypotheses that differ in faults alone share their rewire.
@@ -181,8 +246,10 @@ module Dielectra
       def useless(hypothesis)
         hypothesis.faults.filter_map do |fault|
           case fault.kind
-          when :conductor_open then fault.points.first(1)
-          when :short, :leak then fault.points
+          when :conductor_open
+            fault.points.first(1)
+          when :short, :leak
+            fault.points
           end
         end
       end
@@ -204,7 +271,9 @@ module Dielectra
         (@orders ||= {}.compare_by_identity)[skeleton] ||= begin
           meant = skeleton.layout
           runs = meant.tree.inward(Design::Layout::FEED).map { |edge| skeleton.runs.find { |run| run.places == edge } }
-          [meant.chain, meant.chain.reverse].uniq.map { |chain| [meant.with(chain:, scheme: Design::Scheme::PRESENT), runs] }
+          [meant.chain, meant.chain.reverse].uniq.map do |chain|
+            [meant.with(chain:, scheme: Design::Scheme::PRESENT), runs]
+          end
         end
       end
 
@@ -221,7 +290,8 @@ module Dielectra
 
       # Whether two travelers lie on conductors in the order in which they were meant to, or, if they were not, in their own.
       def in_order?(run, way, pair)
-        meant, now = [run.strands.map(&:function), way].map { |functions| pair.map { |function| functions.index(function) } }
+        meant, now =
+          [run.strands.map(&:function), way].map { |functions| pair.map { |function| functions.index(function) } }
         (now.first < now.last) == (meant.include?(nil) || meant.first < meant.last)
       end
 
@@ -232,8 +302,9 @@ module Dielectra
 
         meant = run.strands.map(&:function)
         ways = run.outer? ? [meant] : ([meant] + orderings(functions, run.strands.size)).uniq
-        ways.select { |way| way.compact.sort == functions.sort && useless.none? { |points| used?(run, way, points) } }
-            .map { |way| capped(run, way, useless) }
+        ways
+          .select { |way| way.compact.sort == functions.sort && useless.none? { |points| used?(run, way, points) } }
+          .map { |way| capped(run, way, useless) }
       end
 
       # A conductor that touches another, or leaks to it, and is not used any more, touches nothing at its ends.
@@ -241,15 +312,22 @@ module Dielectra
         some = useless.select { |points| points.size > 1 }.flatten
         return way if some.empty?
 
-        way.each_with_index.map { |function, slot| function || ("#{CAPPED}#{slot}" if run.strands[slot].points.intersect?(some)) }
+        way.each_with_index.map do |function, slot|
+          function || ("#{CAPPED}#{slot}" if run.strands[slot].points.intersect?(some))
+        end
       end
 
-      def orderings(functions, size) = (@orderings ||= {})[[functions, size]] ||= (functions + ([nil] * (size - functions.size))).permutation.to_a.uniq
+      def orderings(functions, size) =
+        (@orderings ||= {})[[functions, size]] ||= (functions + ([nil] * (size - functions.size))).permutation.to_a.uniq
 
       # Whether a way puts something on all of some conductors; a grounding conductor is always in use.
       def used?(run, way, points)
         strands = points.map { |point| run.strands.index { |strand| strand.points.include?(point) } }
-        return false unless points.all? { |point| run.strands.any? { |strand| strand.points.include?(point) } || run.grounding&.include?(point) }
+        unless points.all? { |point|
+                 run.strands.any? { |strand| strand.points.include?(point) } || run.grounding&.include?(point)
+               }
+          return false
+        end
 
         strands.compact.all? { |slot| way[slot] }
       end
@@ -267,16 +345,24 @@ module Dielectra
           end
           places = hypothesis.boxes.keys.select { |place| last.key?(place) }
           runs.each_index.map do |depth|
-            places.select { |place| last[place] == depth }.map do |place|
-              mine = hypothesis.skeleton.points_at(place).map { |point| slots.fetch(point) }
-              [place, mine, mine.map(&:first).uniq]
-            end
+            places
+              .select { |place| last[place] == depth }
+              .map do |place|
+                mine = hypothesis.skeleton.points_at(place).map { |point| slots.fetch(point) }
+                [place, mine, mine.map(&:first).uniq]
+              end
           end
         end
       end
 
       def targets(hypothesis, situation, layout, functions)
-        boxes = hypothesis.boxes.keys.to_h { |place| [place, target(hypothesis, situation, layout, place, functions.values_at(*hypothesis.skeleton.points_at(place)))] }
+        boxes =
+          hypothesis.boxes.keys.to_h do |place|
+            [
+              place,
+              target(hypothesis, situation, layout, place, functions.values_at(*hypothesis.skeleton.points_at(place)))
+            ]
+          end
         kinds = hypothesis.boxes.keys.filter_map { |place| replacement(hypothesis, situation, layout, place) }.to_h
         [boxes, kinds]
       end
@@ -299,9 +385,15 @@ module Dielectra
         by_duty = (memory[:targets][duty] ||= {})
         by_duty[carried] ||= begin
           device = hypothesis.boxes[place].device
-          kind = replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
-          Target.new(current: memory[:joints], functions: points.zip(carried).to_h, partners: memory[:partners],
-                     workmanship: Design::Workmanship.new(device:, kind:, duty:), grounds: memory[:grounds])
+          kind =
+            replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
+          Target.new(
+            current: memory[:joints],
+            functions: points.zip(carried).to_h,
+            partners: memory[:partners],
+            workmanship: Design::Workmanship.new(device:, kind:, duty:),
+            grounds: memory[:grounds]
+          )
         end
       end
 
@@ -311,19 +403,28 @@ module Dielectra
         by_joints = (@targets[joints] ||= {}.compare_by_identity)
         by_joints[points] ||= begin
           kind = hypothesis.kinds(situation.arrangement)[hypothesis.boxes[place].device]
-          (@memories ||= {})[[place, joints, points, kind, situation.open?(place)]] ||=
-            {joints:, partners: Evidence::Arrangement.partners(joints), grounds: grounds(hypothesis, situation, place), targets: {}.compare_by_identity,
-             joint_of: points.map { |point| joints.index { |joint| joint.include?(point) } }}
+          (@memories ||= {})[[place, joints, points, kind, situation.open?(place)]] ||= {
+            joints:,
+            partners: Evidence::Arrangement.partners(joints),
+            grounds: grounds(hypothesis, situation, place),
+            targets: {}.compare_by_identity,
+            joint_of: points.map { |point| joints.index { |joint| joint.include?(point) } }
+          }
         end
       end
 
       # Everything that belongs to the ground in a box, a second circuit's included.
       def grounds(hypothesis, situation, place)
         device = hypothesis.boxes[place].device
-        return hypothesis.skeleton.grounds_at(place) + [("#{device}.ground" if device)].compact unless situation.open?(place)
+        unless situation.open?(place)
+          return hypothesis.skeleton.grounds_at(place) + [("#{device}.ground" if device)].compact
+        end
 
         found = situation.opened[place]
-        bare = situation.cable_ends(place).filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+        bare =
+          situation
+            .cable_ends(place)
+            .filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
         yokes = found["devices"].map { |row| "#{row["id"]}.ground" }
         bare + yokes + (found["enclosure"] == "metal" ? ["#{place}.box"] : [])
       end

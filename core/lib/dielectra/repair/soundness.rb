@@ -18,7 +18,9 @@ module Dielectra
       def sound?(hypothesis, arrangement)
         arrangement = @world.same(arrangement)
         by_arrangement = (@verdicts[hypothesis] ||= {}.compare_by_identity)
-        by_arrangement.fetch(arrangement) { by_arrangement[arrangement] = hypothesis.ways.all? { |way| judge(way, arrangement) } }
+        by_arrangement.fetch(arrangement) do
+          by_arrangement[arrangement] = hypothesis.ways.all? { |way| judge(way, arrangement) }
+        end
       end
 
       # @return [Integer] combinations of contacts in which line meets neutral, ground or an enclosure
@@ -35,14 +37,16 @@ module Dielectra
       # For each control the pairs of combinations, as bits, that differ in it alone.
       def flips(controls)
         controls.flat_map do |id|
-          @world.combinations.filter_map { |raised| [@world.bit(raised), @world.bit(raised.merge(id => false))] if raised[id] }
+          @world.combinations.filter_map do |raised|
+            [@world.bit(raised), @world.bit(raised.merge(id => false))] if raised[id]
+          end
         end
       end
 
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
-        reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) && harmless?(hypothesis, reach) &&
-          unborrowed?(hypothesis, arrangement)
+        reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
+          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement)
       end
 
       # Whether all lights do the same, none is dim, and each control works them from every state of the others.
@@ -55,7 +59,11 @@ module Dielectra
       def harmless?(hypothesis, reach)
         return false unless grounded(hypothesis).all? { |point| reach.live(point).zero? }
 
-        hidden?(hypothesis) || (steady(hypothesis).all? { |point| reach.live(point) == @world.every } && onward(hypothesis).all? { |wires, alike| fed?(reach, *wires, alike) })
+        hidden?(hypothesis) ||
+          (
+            steady(hypothesis).all? { |point| reach.live(point) == @world.every } &&
+              onward(hypothesis).all? { |wires, alike| fed?(reach, *wires, alike) }
+          )
       end
 
       # Whether no ground is used for anything else.
@@ -79,7 +87,8 @@ module Dielectra
       end
 
       # Whether the same side of every lamp stays on the neutral in every combination.
-      def unswitched_return?(reach) = @world.lamps.each_value.all? { |ends| ends.any? { |point| reach.neutral(point) == @world.every } }
+      def unswitched_return?(reach) =
+        @world.lamps.each_value.all? { |ends| ends.any? { |point| reach.neutral(point) == @world.every } }
 
       def grounded(hypothesis)
         (@grounded ||= {}.compare_by_identity)[hypothesis.skeleton] ||= begin
@@ -92,7 +101,11 @@ module Dielectra
       # The halves of receptacles that are always on.
       def steady(hypothesis)
         halves = hypothesis.skeleton.layout.halves
-        halves.empty? ? halves : @world.job.wanted_loads.filter_map { |load| @world.index["#{load.id}.hot_2"] if halves.include?(load.place) }
+        if halves.empty?
+          halves
+        else
+          @world.job.wanted_loads.filter_map { |load| @world.index["#{load.id}.hot_2"] if halves.include?(load.place) }
+        end
       end
 
       # A connection that fails out of sight on the way onward shows in nothing this job watches.
@@ -108,10 +121,16 @@ module Dielectra
       # Line and neutral, at the near end, of what leaves for elsewhere, and whether they look alike.
       # @return [Array<Array(Array(Integer, Integer), Boolean)>]
       def onward(hypothesis)
-        (@onward ||= {}.compare_by_identity)[hypothesis.skeleton] ||=
-          hypothesis.skeleton.runs.select { |run| run.outer? && !run.feed? }.map do |run|
+        (@onward ||= {}.compare_by_identity)[hypothesis.skeleton] ||= hypothesis
+          .skeleton
+          .runs
+          .select { |run| run.outer? && !run.feed? }
+          .map do |run|
             place = run.places.find { |name| !Design::Layout.onward?(name) }
-            [%w[line neutral].map { |function| @world.index[run.point(place, function)] }, run.strands.map(&:color).uniq.one?]
+            [
+              %w[line neutral].map { |function| @world.index[run.point(place, function)] },
+              run.strands.map(&:color).uniq.one?
+            ]
           end
       end
     end

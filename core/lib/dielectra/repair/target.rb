@@ -23,10 +23,11 @@ module Dielectra
 
       # @return [Array<String>] points that have to touch something else than now
       def changed
-        @changed ||= begin
-          after = Evidence::Arrangement.partners(@best)
-          (@partners.keys | after.keys).reject { |point| @partners[point] == after[point] }
-        end
+        @changed ||=
+          begin
+            after = Evidence::Arrangement.partners(@best)
+            (@partners.keys | after.keys).reject { |point| @partners[point] == after[point] }
+          end
       end
 
       # @return [Array<Array<String>>] what shall touch what
@@ -84,15 +85,17 @@ module Dielectra
 
       # Grounds that are together, and with them what was put elsewhere instead.
       def kept_grounds
-        @kept_grounds ||= begin
-          together = @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
-          largest = together.max_by(&:size)
-          strays.empty? || largest.nil? ? together : together - [largest] + [largest + strays]
-        end
+        @kept_grounds ||=
+          begin
+            together = @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
+            largest = together.max_by(&:size)
+            strays.empty? || largest.nil? ? together : together - [largest] + [largest + strays]
+          end
       end
 
       # Grounds that touch something else than grounds.
-      def strays = @current.select { |joint| (joint & @grounds).one? && joint.size > 1 }.flat_map { |joint| joint & @grounds }
+      def strays =
+        @current.select { |joint| (joint & @grounds).one? && joint.size > 1 }.flat_map { |joint| joint & @grounds }
 
       # A box that has to be worked in, and whose grounds lie loose, gets them joined.
       def with_grounds(joints)

@@ -5,10 +5,15 @@ module Dielectra
     # Refuses a step whose answer could not have come from it, before anything is recorded.
     class AnswerCheck
       NEEDED = {
-        "report" => %w[loads], "watch" => %w[loads], "wiggle" => %w[loads], "open" => %w[found], "prove_dead" => %w[live], "bench" => %w[closed],
+        "report" => %w[loads],
+        "watch" => %w[loads],
+        "wiggle" => %w[loads],
+        "open" => %w[found],
+        "prove_dead" => %w[live],
+        "bench" => %w[closed],
         "find_breaker" => %w[device]
       }.freeze
-      READS = {"ncv" => %w[glow dark], "continuity" => %w[beep silent]}.freeze
+      READS = { "ncv" => %w[glow dark], "continuity" => %w[beep silent] }.freeze
 
       def initialize(situation)
         @situation = situation
@@ -63,7 +68,9 @@ module Dielectra
       def check_probe(step, answer)
         tool = step["tool"]
         wanted = READS[tool]
-        refuse("#{tool} answers #{wanted.join(" or ")}.", "/answer/reads") if wanted && !wanted.include?(answer["reads"])
+        if wanted && !wanted.include?(answer["reads"])
+          refuse("#{tool} answers #{wanted.join(" or ")}.", "/answer/reads")
+        end
         refuse("lacks volts.", "/answer") if %w[voltage low_z].include?(tool) && !answer["volts"].is_a?(Numeric)
         refuse("lacks ohms.", "/answer") if tool == "resistance" && !answer.key?("ohms")
         points = Trade.instruments.fetch(tool)["points"]
@@ -81,9 +88,14 @@ module Dielectra
         place = step["place"]
         ends = found["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
         ends.each_with_index do |cable_end, index|
-          refuse("#{cable_end.id} is not in #{place}.", "/answer/found/cable_ends/#{index}/id") unless cable_end.place == place
+          unless cable_end.place == place
+            refuse("#{cable_end.id} is not in #{place}.", "/answer/found/cable_ends/#{index}/id")
+          end
         end
-        terminals = found["devices"].flat_map { |row| Trade::DeviceKind[row["kind"]].terminals.map { |terminal| "#{row["id"]}.#{terminal}" } }
+        terminals =
+          found["devices"].flat_map do |row|
+            Trade::DeviceKind[row["kind"]].terminals.map { |terminal| "#{row["id"]}.#{terminal}" }
+          end
         known = ends.flat_map(&:points) + terminals + ["#{place}.box"]
         seen = {}
         found["joints"].each_with_index do |joint, index|

@@ -29,16 +29,29 @@ module Dielectra
 
       # The conclusion as the protocol writes it.
       def to_h
-        {"status" => status, "why" => why, "confidence" => confidence, "roles" => roles, "links" => links, "causes" => causes,
-         "because" => because, "grounding" => (grounding unless grounding.empty?), "refused" => (refused unless refused.empty?)}.compact
+        {
+          "status" => status,
+          "why" => why,
+          "confidence" => confidence,
+          "roles" => roles,
+          "links" => links,
+          "causes" => causes,
+          "because" => because,
+          "grounding" => (grounding unless grounding.empty?),
+          "refused" => (refused unless refused.empty?)
+        }.compact
       end
 
       private
 
       # What live metal is called among the causes.
       def live_metal(session)
-        points = session.pre_energization_test.live_metal | (session.situation.power == "on" && session.belief.hypotheses.any? ? MetalCheck.new(session).live : [])
-        points.map { |point| {"kind" => "short", "place" => session.situation.place_of_point(point), "points" => [point]} }
+        points =
+          session.pre_energization_test.live_metal |
+            (session.situation.power == "on" && session.belief.hypotheses.any? ? MetalCheck.new(session).live : [])
+        points.map do |point|
+          { "kind" => "short", "place" => session.situation.place_of_point(point), "points" => [point] }
+        end
       end
 
       # What is not known of a house that nobody has looked into.

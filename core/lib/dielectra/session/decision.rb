@@ -55,10 +55,13 @@ module Dielectra
       def uncovered = (halt(:beyond_scope) if Scope.beyond(situation))
 
       # What comes before everything else.
-      def first = ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(@session).step)
+      def first =
+        ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(@session).step)
 
       # What is gone on with before anything is weighed.
-      def under_way = ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) || ruled(:polarity, Polarity.new(@session).again)
+      def under_way =
+        ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
+          ruled(:polarity, Polarity.new(@session).again)
 
       # A job that leads nowhere.
       def given_over
@@ -70,7 +73,7 @@ module Dielectra
         halt(:no_progress) if circling?
       end
 
-      def given_up_on?(place) = situation.declined?({"do" => "prove_dead", "place" => place}, Approach::TRIES)
+      def given_up_on?(place) = situation.declined?({ "do" => "prove_dead", "place" => place }, Approach::TRIES)
 
       def concluded
         return unless proved? && worn.empty?
@@ -81,13 +84,15 @@ module Dielectra
         polarity = Polarity.new(@session)
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
-        ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check || asked || handed_over || Conclusion.solved(@session)
+        ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check ||
+          asked || handed_over || Conclusion.solved(@session)
       end
 
       # What is read and done for whoever lives with it, and for the record, once a circuit is right.
       def handed_over
         ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:metal, metal.step) || live_metal ||
-          ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) || ruled(:leave, @session.approach.leave)
+          ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) ||
+          ruled(:leave, @session.approach.leave)
       end
 
       def metal = @metal ||= MetalCheck.new(@session)
@@ -105,7 +110,7 @@ module Dielectra
       def marking
         point, tape = @session.plan.tapes.first
         step = point && @session.approach.hands(situation.place_of_point(point)) { |hands| hands.mark(point, tape) }
-        step unless step.nil? || situation.declined?({"do" => "mark", "point" => point, "tape" => tape})
+        step unless step.nil? || situation.declined?({ "do" => "mark", "point" => point, "tape" => tape })
       end
 
       def best
@@ -119,13 +124,18 @@ module Dielectra
         ruled(:cause, (CauseCheck.new(@session).step(@action) if @action.purpose == :repair)) || @action.step
       end
 
-      def on_the_way(open) = @session.aim && open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
+      def on_the_way(open) =
+        @session.aim &&
+          open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
 
       # Whether power has come and gone so often that it settles nothing any more, or wires are moved to and fro and nothing is read.
       def circling?
         steps = @session.steps
         steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED ||
-          (steps.size >= Troubleshooting::MOST_MOVED && steps.last(Troubleshooting::MOST_MOVED).all? { |step| step["do"] == "arrange" })
+          (
+            steps.size >= Troubleshooting::MOST_MOVED &&
+              steps.last(Troubleshooting::MOST_MOVED).all? { |step| step["do"] == "arrange" }
+          )
       end
 
       # Nobody walks to the panel to put a breaker back as it was a step ago.
@@ -154,12 +164,17 @@ module Dielectra
 
       # The cheapest of what is left to do that tells anything about what is wrong.
       def informative(open)
-        open.reject { |one| one.step == :stop }.select { |one| one.answers.nil? || @session.expected_cost.bits(one.answers) > LEAST_BITS }.min_by(&:value)
+        open
+          .reject { |one| one.step == :stop }
+          .select { |one| one.answers.nil? || @session.expected_cost.bits(one.answers) > LEAST_BITS }
+          .min_by(&:value)
       end
 
       # A box taken apart, to see on which side of it the trouble is; not where somebody has refused something.
       def apart
-        @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value) if Halt.refused(@session).empty?
+        if Halt.refused(@session).empty?
+          @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value)
+        end
       end
 
       # What is asked, whatever it costs, before a job is given up on a reason that is not all but certain.
@@ -200,7 +215,11 @@ module Dielectra
       # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
       # second circuit.
       def first_proof
-        place = situation.opened.keys.find { |name| !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) && !given_up_on?(name) }
+        place =
+          situation.opened.keys.find do |name|
+            !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) &&
+              !given_up_on?(name)
+          end
         place && @session.approach.prove_dead(place)
       end
 

@@ -22,14 +22,22 @@ module Dielectra
         said = readings(place).filter_map { |step, role| path?(step, role) }
         return "path" if said.include?(:path)
 
-        said.include?(:no_path) || (@situation.grounds(place).empty? && @situation.opened[place]["enclosure"] != "metal") ? "no_path" : "not_measured"
+        if said.include?(:no_path) ||
+             (@situation.grounds(place).empty? && @situation.opened[place]["enclosure"] != "metal")
+          "no_path"
+        else
+          "not_measured"
+        end
       end
 
       # Readings between something grounded and a conductor of a known role.
       # @return [Array<Array(Hash, String)>]
       def readings(place)
         @session.steps.filter_map do |step|
-          next unless step["do"] == "probe" && TOOLS.include?(step["tool"]) && @situation.place_of_point(step["at"].first) == place
+          unless step["do"] == "probe" && TOOLS.include?(step["tool"]) &&
+                   @situation.place_of_point(step["at"].first) == place
+            next
+          end
 
           grounds, others = step["at"].partition { |point| grounded?(place, point) }
           [step, roles[others.first]] if grounds.one? && others.one? && roles[others.first]
@@ -38,7 +46,15 @@ module Dielectra
 
       def grounded?(place, point) = point.end_with?(".box", ".ground") || @situation.grounds(place).include?(point)
 
-      def roles = @roles ||= @session.belief.hypotheses.empty? ? {} : Diagnosis::Roles.new(@session.belief.world, @session.belief.hypotheses.first, @situation).of(points)
+      def roles =
+        @roles ||=
+          (
+            if @session.belief.hypotheses.empty?
+              {}
+            else
+              Diagnosis::Roles.new(@session.belief.world, @session.belief.hypotheses.first, @situation).of(points)
+            end
+          )
 
       def points = @situation.opened_boxes.flat_map { |place| @situation.conductors(place) }
 
@@ -48,7 +64,11 @@ module Dielectra
           full = Physics::Uncertainty.volts_class(answer["volts"] / @session.job.supply_volts.to_f)
           full == :full ? :path : (:no_path if full == :nothing && %w[line onward].include?(role))
         elsif role == "neutral" && (answer["reads"] || answer.key?("ohms"))
-          answer["reads"] == "beep" || (answer["ohms"] && answer["ohms"] < Diagnosis::Prediction::COPPER_OHMS) ? :path : :no_path
+          if answer["reads"] == "beep" || (answer["ohms"] && answer["ohms"] < Diagnosis::Prediction::COPPER_OHMS)
+            :path
+          else
+            :no_path
+          end
         end
       end
     end

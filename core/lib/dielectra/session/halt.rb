@@ -34,14 +34,24 @@ module Dielectra
       # Steps that were refused and are not done.
       # @return [Array<Hash>]
       def self.refused(session)
-        done = session.steps.reject { |step| step["answer"]&.key?("cannot") || step["answer"]&.key?("unsure") }.map { |step| Evidence::Situation.subject(step) }
-        session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(Evidence::Situation.subject(step)) }
+        done =
+          session
+            .steps
+            .reject { |step| step["answer"]&.key?("cannot") || step["answer"]&.key?("unsure") }
+            .map { |step| Evidence::Situation.subject(step) }
+        session.steps.select do |step|
+          step["answer"]&.key?("cannot") && !done.include?(Evidence::Situation.subject(step))
+        end
       end
 
       # Steps into a box or to the power that one was unsure of more than once.
       def self.doubted(session)
         unsure = session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }
-        unsure.group_by { |step| Evidence::Situation.subject(step) }.values.select { |steps| steps.size > 1 }.map(&:last)
+        unsure
+          .group_by { |step| Evidence::Situation.subject(step) }
+          .values
+          .select { |steps| steps.size > 1 }
+          .map(&:last)
       end
 
       private
@@ -54,7 +64,7 @@ module Dielectra
       def said
         return live_metal if @reason == :live_metal || @session.pre_energization_test.live_metal.any?
 
-        {obstacle: -> { obstacle }, refused: -> { refused_repair }}[@reason]&.call
+        { obstacle: -> { obstacle }, refused: -> { refused_repair } }[@reason]&.call
       end
 
       def belief = @session.belief
@@ -65,7 +75,10 @@ module Dielectra
       # What nothing in reach mends.
       def obstacle
         deviation = @plan.obstacle or return
-        share = belief.probability { |hypothesis| same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation) }
+        share =
+          belief.probability do |hypothesis|
+            same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation)
+          end
         [Presentation::Wording.obstacle(deviation), share] if share >= SURE
       end
 
@@ -74,15 +87,26 @@ module Dielectra
         done = @plan.carried_out(@session.situation)
         share = belief.probability { |hypothesis| @session.soundness.sound?(hypothesis, done) }
         step = refused.reverse.find { |one| REPAIRS.include?(one["do"]) }
-        ["#{Presentation::Instruction.refused(step, @session.situation)}. That is what is left to do: #{Presentation::Wording.causes(@session.findings.suspects.first.first)}", share] if step && share >= SURE
+        if step && share >= SURE
+          [
+            "#{Presentation::Instruction.refused(step, @session.situation)}. That is what is left to do: #{Presentation::Wording.causes(@session.findings.suspects.first.first)}",
+            share
+          ]
+        end
       end
 
       # Metal that was read live twice.
       def live_metal
-        points = @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.pre_energization_test.live_metal
-        ["#{Presentation::Instruction.list(points.map do |point|
-          Presentation::Instruction.metal(point, @session.situation)
-        end)} is live whenever the power is on: something hot touches it. Keep the power off until that is found", 0.99]
+        points =
+          @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.pre_energization_test.live_metal
+        [
+          "#{
+            Presentation::Instruction.list(
+              points.map { |point| Presentation::Instruction.metal(point, @session.situation) }
+            )
+          } is live whenever the power is on: something hot touches it. Keep the power off until that is found",
+          0.99
+        ]
       end
 
       def same?(one, other) = one && one.kind == other.kind && one.cable == other.cable
@@ -91,10 +115,17 @@ module Dielectra
 
       # The step that was refused without which it does not go on.
       def missing
-        return [kept_out, 1.0] if kept_out
+        return kept_out, 1.0 if kept_out
 
-        step = refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last || refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
-        return ["#{Presentation::Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended", 1.0] if step
+        step =
+          refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last ||
+            refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
+        if step
+          return [
+            "#{Presentation::Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended",
+            1.0
+          ]
+        end
 
         ["too many answers were unsure to go by", 1.0] if unsure > MOST_UNSURE
       end
@@ -108,15 +139,18 @@ module Dielectra
       # A box that nobody can get into for a second circuit of which no breaker was found.
       def kept_out
         situation = @session.situation
-        place = situation.opened_boxes.find do |name|
-          situation.second_circuit?(name) && situation.declined?({"do" => "find_breaker", "point" => situation.foreign_point(name)})
-        end
-        place && "another circuit keeps the #{Presentation::Instruction.name(place)} box live, and its breaker was not found"
+        place =
+          situation.opened_boxes.find do |name|
+            situation.second_circuit?(name) &&
+              situation.declined?({ "do" => "find_breaker", "point" => situation.foreign_point(name) })
+          end
+        place &&
+          "another circuit keeps the #{Presentation::Instruction.name(place)} box live, and its breaker was not found"
       end
 
       # What is left, as many as make it all but certain that it is one of them.
       def left
-        return ["the answers fit no circuit known here. Get a second opinion", 1.0] if belief.hypotheses.empty?
+        return "the answers fit no circuit known here. Get a second opinion", 1.0 if belief.hypotheses.empty?
 
         named = []
         sum = 0.0
@@ -126,13 +160,24 @@ module Dielectra
           named << Presentation::Wording.causes(causes)
           sum += share
         end
-        return ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion", 1.0] if sum < SURE
+        if sum < SURE
+          return [
+            "#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion",
+            1.0
+          ]
+        end
 
-        ["#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}", sum]
+        [
+          "#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}",
+          sum
+        ]
       end
 
-      OPENINGS = {nothing_left: "nothing that can be done safely tells more", no_progress: "no progress",
-                  too_long: "#{Troubleshooting::MOST_STEPS} steps have not settled it"}.freeze
+      OPENINGS = {
+        nothing_left: "nothing that can be done safely tells more",
+        no_progress: "no progress",
+        too_long: "#{Troubleshooting::MOST_STEPS} steps have not settled it"
+      }.freeze
       private_constant :OPENINGS
     end
   end

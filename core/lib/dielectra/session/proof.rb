@@ -10,7 +10,10 @@ module Dielectra
       def initialize(job, situation, watched)
         @job = job
         @situation = situation
-        looks = watched.select { |_, _, arrangement| arrangement == situation.arrangement }.map { |positions, light, _| [toggles(positions), light] }
+        looks =
+          watched
+            .select { |_, _, arrangement| arrangement == situation.arrangement }
+            .map { |positions, light, _| [toggles(positions), light] }
         @seen = looks.to_h
         @times = looks.map(&:first).tally
       end
@@ -34,7 +37,12 @@ module Dielectra
         left = missing
         left.min_by do |raised|
           thrown = raised.reject { |id, up| now[id] == up }.keys
-          [@times.fetch(raised, 0), thrown.size, left.count { |other| differ_in_one?(raised, other) }, thrown.include?(nearest) ? 0 : 1]
+          [
+            @times.fetch(raised, 0),
+            thrown.size,
+            left.count { |other| differ_in_one?(raised, other) },
+            thrown.include?(nearest) ? 0 : 1
+          ]
         end
       end
 
@@ -54,7 +62,13 @@ module Dielectra
         between = combinations.reject { |raised| %w[on off].include?(seen[raised]) }
         return between if between.any?
 
-        wrong = combinations.to_h { |raised| [raised, raised.keys.count { |id| (seen[raised] == "on") == (seen[raised.merge(id => !raised[id])] == "on") }] }
+        wrong =
+          combinations.to_h do |raised|
+            [
+              raised,
+              raised.keys.count { |id| (seen[raised] == "on") == (seen[raised.merge(id => !raised[id])] == "on") }
+            ]
+          end
         most = wrong.values.max
         most.to_i.zero? ? [] : wrong.select { |_, count| count == most }.keys
       end

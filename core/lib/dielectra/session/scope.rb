@@ -22,31 +22,60 @@ module Dielectra
       # @return [String, nil] a sentence without a full stop
       def self.beyond(situation)
         situation.opened_boxes.each do |place|
-          switches = situation.opened[place]["devices"].select { |row| Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch? }
+          switches =
+            situation.opened[place]["devices"].select do |row|
+              Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch?
+            end
           name = Presentation::Instruction.name(place)
-          return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet" if switches.size > 1
+          if switches.size > 1
+            return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet"
+          end
 
           strange = switches.find { |row| !SWITCHES.include?(row["kind"]) }
-          return "the #{name} box holds #{Trade.article(Trade::DeviceKind[strange["kind"]].term)}, which is not covered yet" if strange
+          if strange
+            return(
+              "the #{name} box holds #{Trade.article(Trade::DeviceKind[strange["kind"]].term)}, which is not covered yet"
+            )
+          end
         end
         nil
       end
 
       def self.check_wanted(job)
-        refuse("only restoring a circuit is covered so far, not #{job.wanted["kind"].tr("_", " ")}.", "/wanted/kind") unless job.wanted["kind"] == "restore"
+        unless job.wanted["kind"] == "restore"
+          refuse("only restoring a circuit is covered so far, not #{job.wanted["kind"].tr("_", " ")}.", "/wanted/kind")
+        end
         change = CHANGES.find { |field| job.wanted[field] && !job.wanted[field].empty? }
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
         groups = (job.wanted["control"] || {}).each_value.map(&:sort).uniq
-        refuse("loads on different switches are not covered yet: all loads have to be on the same ones.", "/wanted/control") if groups.size > 1
-        other = (job.wanted["control"] || {}).keys.find { |name| name.include?(".") && !job.half?(name.split(".").first) }
-        refuse("only the first half of a receptacle can be the switched one so far, and no other part.", "/wanted/control/#{other}") if other
-        refuse("loads that are to be always live are not covered yet, but for the other half of the receptacle that is switched.", "/wanted/always") if job.always_elsewhere?
+        if groups.size > 1
+          refuse(
+            "loads on different switches are not covered yet: all loads have to be on the same ones.",
+            "/wanted/control"
+          )
+        end
+        other =
+          (job.wanted["control"] || {}).keys.find { |name| name.include?(".") && !job.half?(name.split(".").first) }
+        if other
+          refuse(
+            "only the first half of a receptacle can be the switched one so far, and no other part.",
+            "/wanted/control/#{other}"
+          )
+        end
+        if job.always_elsewhere?
+          refuse(
+            "loads that are to be always live are not covered yet, but for the other half of the receptacle that is switched.",
+            "/wanted/always"
+          )
+        end
       end
       private_class_method :check_wanted
 
       def self.check_controls(job)
         controls = job.wanted_controls
-        refuse("one to four controls can be worked on; this job has #{controls.size}.", "/controls") unless (1..4).cover?(controls.size)
+        unless (1..4).cover?(controls.size)
+          refuse("one to four controls can be worked on; this job has #{controls.size}.", "/controls")
+        end
         yoke = job.controls.index { |control| control.id.include?(".") }
         refuse("two switches on one yoke are not covered yet.", "/controls/#{yoke}") if yoke
         places = job.controls.map(&:place)
@@ -57,9 +86,16 @@ module Dielectra
 
       def self.check_loads(job)
         strange = job.wanted_loads.find { |load| !KINDS.include?(load.kind) }
-        refuse("a light, a fan with a light or a receptacle is needed; #{strange.id} is #{Trade.article(strange.kind.tr("_", " "))}.", "/loads") if strange
+        if strange
+          refuse(
+            "a light, a fan with a light or a receptacle is needed; #{strange.id} is #{Trade.article(strange.kind.tr("_", " "))}.",
+            "/loads"
+          )
+        end
         places = job.wanted_loads.map(&:place)
-        refuse("a switch and its load in one box are not covered yet.", "/loads") if job.wanted_controls.map(&:place).intersect?(places)
+        if job.wanted_controls.map(&:place).intersect?(places)
+          refuse("a switch and its load in one box are not covered yet.", "/loads")
+        end
         refuse("two loads in one box are not covered yet.", "/loads") if places.uniq.size < places.size
       end
       private_class_method :check_loads

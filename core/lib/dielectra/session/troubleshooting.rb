@@ -100,7 +100,19 @@ module Dielectra
       # Everything worth weighing as things stand.
       # @return [Actions]
       def search
-        @search ||= Actions.new(job:, situation:, belief:, planner:, soundness:, costs:, proof:, permits:, approach:, visited: @visited)
+        @search ||=
+          Actions.new(
+            job:,
+            situation:,
+            belief:,
+            planner:,
+            soundness:,
+            costs:,
+            proof:,
+            permits:,
+            approach:,
+            visited: @visited
+          )
       end
 
       # Looks through what was let go on the way once more.
@@ -178,7 +190,13 @@ module Dielectra
 
       def note_reading(step)
         volts = step.dig("answer", "volts") or return
-        @readings += [Reading.new(situation.arrangement, step["at"], Physics::Uncertainty.volts_class(volts / job.supply_volts.to_f) == :full)]
+        @readings += [
+          Reading.new(
+            situation.arrangement,
+            step["at"],
+            Physics::Uncertainty.volts_class(volts / job.supply_volts.to_f) == :full
+          )
+        ]
       end
 
       def note_watch(step)

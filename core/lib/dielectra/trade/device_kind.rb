@@ -47,11 +47,13 @@ module Dielectra
       # @param device [String]
       # @param joints [Array<Array<String>>]
       def through(device, joints)
-        tabs.each_value.reduce(joints) do |so_far, (one, other)|
-          near, far = [one, other].map { |terminal| "#{device}.#{terminal}" }
-          met, rest = so_far.partition { |joint| joint.include?(near) || joint.include?(far) }
-          met.empty? ? rest : [[near, *(met.flatten - [near, far])], *rest]
-        end
+        tabs
+          .each_value
+          .reduce(joints) do |so_far, (one, other)|
+            near, far = [one, other].map { |terminal| "#{device}.#{terminal}" }
+            met, rest = so_far.partition { |joint| joint.include?(near) || joint.include?(far) }
+            met.empty? ? rest : [[near, *(met.flatten - [near, far])], *rest]
+          end
       end
 
       # The kind's own name, whatever is told of its tabs and screws.
@@ -66,7 +68,10 @@ module Dielectra
       def mark(terminal) = @row.fetch("renamed", {}).fetch(terminal, terminal)
 
       # @return [Array<String>] the terminals that travelers lie on
-      def travelers = (@row["renamed"] || terminals.to_h { |terminal| [terminal, terminal] }).select { |terminal, _| terminal.match?(/traveler|pair/) }.values
+      def travelers =
+        (@row["renamed"] || terminals.to_h { |terminal| [terminal, terminal] })
+          .select { |terminal, _| terminal.match?(/traveler|pair/) }
+          .values
 
       # Terminals that carry current, in the order of the table.
       def live_terminals = terminals - [ground].compact
@@ -103,9 +108,12 @@ module Dielectra
       # @return [Array<Hash>] `terminal`, `label`, `side`, `finish`
       def screws
         %w[left right].flat_map do |side|
-          @row.fetch("face").fetch(side).map do |terminal|
-            {"terminal" => terminal, "label" => label(terminal), "side" => side, "finish" => finish(terminal)}
-          end
+          @row
+            .fetch("face")
+            .fetch(side)
+            .map do |terminal|
+              { "terminal" => terminal, "label" => label(terminal), "side" => side, "finish" => finish(terminal) }
+            end
         end
       end
 

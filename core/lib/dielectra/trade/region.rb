@@ -35,7 +35,8 @@ module Dielectra
 
       # @param screw [Hash] of DeviceKind#screws
       # @return [Hash] with what is printed beside it here
-      def labelled(kind, screw) = screw.merge("label" => @row["labels"].dig(kind.plain, screw["terminal"]) || screw["label"])
+      def labelled(kind, screw) =
+        screw.merge("label" => @row["labels"].dig(kind.plain, screw["terminal"]) || screw["label"])
 
       # The colours of one run's conductors as North American habits would have them, so that one table of habits serves: white
       # is neutral, black comes first.
@@ -46,7 +47,7 @@ module Dielectra
 
         neutral = neutral(colors)
         first = %w[brown red black].find { |color| color != neutral && colors.include?(color) }
-        colors.map { |color| {neutral => "white", first => "black"}.fetch(color, "red") }
+        colors.map { |color| { neutral => "white", first => "black" }.fetch(color, "red") }
       end
 
       # Whether a conductor of a run has to be re-identified where it is always or sometimes hot.

@@ -28,7 +28,8 @@ module Dielectra
       # @return [String] the name of the kind; where no sound switch does so, one that says what this one does
       def recognised(up, down)
         up, down = [up, down].map { |pairs| pairs.map(&:sort).sort }
-        sound(up, down) || "#{NAME}#{SCREWS}#{[up, down].map { |pairs| pairs.map { |pair| pair.join(PAIR) }.join(PAIRS) }.join(POSITIONS)}"
+        sound(up, down) ||
+          "#{NAME}#{SCREWS}#{[up, down].map { |pairs| pairs.map { |pair| pair.join(PAIR) }.join(PAIRS) }.join(POSITIONS)}"
       end
 
       # What a switch most likely is, so long as nobody has had it on the bench.
@@ -36,9 +37,12 @@ module Dielectra
       def assumed(used)
         screws = (used + NAMES).uniq
         case used.size
-        when 4 then name("four_way", screws.first(4))
-        when 3 then name("three_way", screws.first(3))
-        else name("single_pole", screws.first(2))
+        when 4
+          name("four_way", screws.first(4))
+        when 3
+          name("three_way", screws.first(3))
+        else
+          name("single_pole", screws.first(2))
         end
       end
 
@@ -51,7 +55,10 @@ module Dielectra
         marks = screws.split(",")
         *screws, turned = marks.last == UPSIDE_DOWN ? marks : [*marks, nil]
         renamed = (row.fetch("terminals") - [row["ground"]]).zip(screws).to_h
-        positions = row.fetch("positions").transform_values { |pairs| pairs.map { |pair| pair.map { |terminal| renamed.fetch(terminal) } } }
+        positions =
+          row
+            .fetch("positions")
+            .transform_values { |pairs| pairs.map { |pair| pair.map { |terminal| renamed.fetch(terminal) } } }
         positions = positions.keys.zip(positions.values.reverse).to_h if turned
         Trade.table("devices").fetch(NAME).merge("term" => row["term"], "positions" => positions, "renamed" => renamed)
       end
@@ -61,15 +68,19 @@ module Dielectra
       # A row that joins what a switch was found to join.
       def failing(row, screws)
         up, down = screws.split(POSITIONS, -1).map { |pairs| pairs.split(PAIRS).map { |pair| pair.split(PAIR) } }
-        row.merge("positions" => {"up" => up, "down" => down}, "renamed" => {})
+        row.merge("positions" => { "up" => up, "down" => down }, "renamed" => {})
       end
 
       def sound(up, down)
         case [up.size, down.size]
-        when [1, 0] then name("single_pole", up.first)
-        when [0, 1] then name("single_pole", [*down.first, UPSIDE_DOWN])
-        when [1, 1] then three_way(up.first, down.first)
-        when [2, 2] then four_way(up, down)
+        when [1, 0]
+          name("single_pole", up.first)
+        when [0, 1]
+          name("single_pole", [*down.first, UPSIDE_DOWN])
+        when [1, 1]
+          three_way(up.first, down.first)
+        when [2, 2]
+          four_way(up, down)
         end
       end
 

@@ -2,7 +2,13 @@
 
 RSpec.describe Dielectra::Diagnosis::Bundles do
   # A switch box to which five single conductors run: a pair from the panel, the light's two, and a spare hand for the switch.
-  let(:layout) { Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new([%w[panel a], %w[a light]]), chain: %w[a], lights: ["light"]) }
+  let(:layout) do
+    Dielectra::Design::Layout.new(
+      tree: Dielectra::Design::Tree.new([%w[panel a], %w[a light]]),
+      chain: %w[a],
+      lights: ["light"]
+    )
+  end
   let(:box) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", duty: layout.duty("a")) }
   let(:carried) { layout.edges_at("a").map { |edge| layout.carried(edge) } }
   let(:feed) { layout.edges_at("a").index { |edge| edge.include?("panel") } }
@@ -10,7 +16,11 @@ RSpec.describe Dielectra::Diagnosis::Bundles do
   let(:mixed) { carried.map { |functions| functions == carried[feed] ? %w[line neutral] : %w[load neutral] } }
 
   def port(number)
-    row = {"id" => "a/#{number}", "type" => "knob_and_tube", "conductors" => [{"id" => "black", "color" => "black"}]}
+    row = {
+      "id" => "a/#{number}",
+      "type" => "knob_and_tube",
+      "conductors" => [{ "id" => "black", "color" => "black" }]
+    }
     Dielectra::Diagnosis::Port.new([Dielectra::Circuit::CableEnd.read(row)])
   end
 

@@ -12,14 +12,22 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
 
   it "has no ground where its cables turn out to have none" do
     bare = demo_document("tower_stair.job.json")
-    found = Dielectra::Practice::House.new(demo_circuit("tower_stair")).then { |house| house.answer("do" => "open", "place" => "tower_door")["found"] }
+    found =
+      Dielectra::Practice::House
+        .new(demo_circuit("tower_stair"))
+        .then { |house| house.answer("do" => "open", "place" => "tower_door")["found"] }
     found["cable_ends"].each { |cable_end| cable_end["conductors"].reject! { |wire| wire["color"] == "bare" } }
     found["joints"].each { |joint| joint["points"].reject! { |point| point.end_with?(".bare", ".ground", ".box") } }
     found["joints"].select! { |joint| joint["points"].size > 1 }
     session = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(bare))
-    session.record("do" => "breaker", "device" => "B1", "to" => "off", "answer" => {"ok" => true})
-    session.record("do" => "open", "place" => "tower_door", "answer" => {"found" => found})
-    closed = session.belief.hypotheses.flat_map { |item| item.boxes.values_at("lamp_room", "stair_head").flat_map(&:joints) }.flatten
+    session.record("do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true })
+    session.record("do" => "open", "place" => "tower_door", "answer" => { "found" => found })
+    closed =
+      session
+        .belief
+        .hypotheses
+        .flat_map { |item| item.boxes.values_at("lamp_room", "stair_head").flat_map(&:joints) }
+        .flatten
     expect(closed.grep(/~tower_door.bare/)).to eq([])
   end
 
@@ -35,7 +43,9 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
     wrong = box("lamp_room").deviating.select { |way| way.deviation.kind == :wrong_device }
     single = wrong.select { |way| way.kind == "single_pole" }
     expect(wrong.map(&:kind).uniq).to eq(%w[single_pole four_way])
-    expect(single.map { |way| way.joints.count { |joint| joint.any? { |point| point.start_with?("S2.terminal") } } }.uniq).to eq([2])
+    expect(
+      single.map { |way| way.joints.count { |joint| joint.any? { |point| point.start_with?("S2.terminal") } } }.uniq
+    ).to eq([2])
   end
 
   it "has no switch in the light's box to be wrong, and hands in it less often" do
@@ -45,12 +55,13 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
   end
 
   it "takes a toggle marked on and off for a single-pole" do
-    share = lambda do |marked|
-      document = demo_document("tower_stair.job.json")
-      document["controls"][1]["on_off_marked"] = marked
-      belief = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(document)).belief
-      belief.probability { |item| item.boxes["lamp_room"].kind == "single_pole" }
-    end
+    share =
+      lambda do |marked|
+        document = demo_document("tower_stair.job.json")
+        document["controls"][1]["on_off_marked"] = marked
+        belief = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(document)).belief
+        belief.probability { |item| item.boxes["lamp_room"].kind == "single_pole" }
+      end
     expect(share[true]).to be > (5 * share[false])
   end
 end

@@ -5,15 +5,17 @@ RSpec.describe "Too many ways to hold" do
   # A session with the breaker off and one box of a made-up house open.
   def opened_in(scenario, place)
     house = Dielectra::Practice::House.new(scenario.circuit)
-    [{"do" => "breaker", "device" => "B1", "to" => "off"}, {"do" => "open", "place" => place}].reduce(Dielectra::Session::Troubleshooting.new(scenario.job)) do |session, step|
-      session.record(step.merge("answer" => house.answer(step)))
-    end
+    [{ "do" => "breaker", "device" => "B1", "to" => "off" }, { "do" => "open", "place" => place }].reduce(
+      Dielectra::Session::Troubleshooting.new(scenario.job)
+    ) { |session, step| session.record(step.merge("answer" => house.answer(step))) }
   end
 
   # The first house of single conductors, by seed, with a trouble and so many conductors where it is.
   def house_with(trouble, conductors)
-    (1..200).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :knob_and_tube, trouble:) }
-            .find { |made| made.spoilt.any? && conductors.cover?(made.circuit.cable_ends(made.spoilt.first).size) }
+    (1..200)
+      .lazy
+      .map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :knob_and_tube, trouble:) }
+      .find { |made| made.spoilt.any? && conductors.cover?(made.circuit.cable_ends(made.spoilt.first).size) }
   end
 
   let(:session) { house_with(:apart_one, 4..6).then { |made| opened_in(made, made.spoilt.first) } }
@@ -22,8 +24,16 @@ RSpec.describe "Too many ways to hold" do
 
   it "has for neighbours of a skeleton those with two conductors exchanged" do
     skeleton = belief.hypotheses.first.skeleton
-    leads = ->(one) { one.runs.select { |run| run.at?(place) }.to_h { |run| [run.places, run.strands.map { |strand| [strand.function, strand.points[run.side(place)]] }] } }
-    changes = skeleton.exchanged(belief.world).map { |other| leads.call(other).sum { |places, strands| (strands - leads.call(skeleton)[places]).size } }
+    leads = ->(one) do
+      one
+        .runs
+        .select { |run| run.at?(place) }
+        .to_h { |run| [run.places, run.strands.map { |strand| [strand.function, strand.points[run.side(place)]] }] }
+    end
+    changes =
+      skeleton
+        .exchanged(belief.world)
+        .map { |other| leads.call(other).sum { |places, strands| (strands - leads.call(skeleton)[places]).size } }
     expect([changes.uniq, changes.size]).to match([[2], a_value > 3])
   end
 
@@ -42,7 +52,8 @@ RSpec.describe "Too many ways to hold" do
     before = belief.hypotheses.sum(&:weight)
     after = belief.redrawn(session.situation)
     expect([before, after.hypotheses.sum(&:weight)]).to all(be_within(1e-6).of(1.0))
-    expect(after.hypotheses.map { |one| one.skeleton.links }.uniq.size).to be >= belief.hypotheses.map { |one| one.skeleton.links }.uniq.size
+    expect(after.hypotheses.map { |one| one.skeleton.links }.uniq.size).to be >=
+      belief.hypotheses.map { |one| one.skeleton.links }.uniq.size
   end
 
   it "looks at the neighbours of a skeleton once" do
@@ -59,7 +70,12 @@ RSpec.describe "Too many ways to hold" do
       space = described_class.new(session.belief.world, session.situation, wide: true, observations: seen)
       all = space.hypotheses
       kept = space.likeliest(all, 5)
-      weigh = ->(one) { seen.select { |each| each.toggles.one? && each.what == :lamp }.last(6).reduce(one.prior) { |weight, each| weight * session.belief.prediction.likelihood(one, each) } }
+      weigh = ->(one) do
+        seen
+          .select { |each| each.toggles.one? && each.what == :lamp }
+          .last(6)
+          .reduce(one.prior) { |weight, each| weight * session.belief.prediction.likelihood(one, each) }
+      end
       expect(kept.sum(&weigh)).to be_within(1e-12).of(all.map(&weigh).max(5).sum)
     end
   end

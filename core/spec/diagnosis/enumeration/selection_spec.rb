@@ -16,7 +16,9 @@ RSpec.describe Dielectra::Diagnosis::Selection do
   describe "before a box is open" do
     it "leaves none of the common causes out, however many switches there are" do
       common = %i[exchanged apart contact_stuck_open contact_stuck_closed joint_open lamp_burnt no_supply]
-      %i[one two three four].each { |family| expect(shares(started(family).hypotheses).keys).to include(*common), "for #{family}" }
+      %i[one two three four].each do |family|
+        expect(shares(started(family).hypotheses).keys).to include(*common), "for #{family}"
+      end
     end
 
     it "holds a burnt lamp for about as likely in any call, however many switches there are that could have failed" do
@@ -34,21 +36,35 @@ RSpec.describe Dielectra::Diagnosis::Selection do
     def account(skeleton) = skeleton.functions_at("tower_door")
 
     it "holds of everything that may be wrong each account of the open box that is not far-fetched" do
-      held = space.hypotheses.group_by { |one| Dielectra::Diagnosis::Space.wrong(one.skeleton, one.deviations) }.transform_values { |some| some.map { |one| account(one.skeleton) } }
-      listed.group_by { |assembly, faults, _| Dielectra::Diagnosis::Space.wrong(assembly.skeleton, assembly.deviations + faults) }.each do |wrong, rows|
-        total = rows.sum(&:last)
-        likely = rows.group_by { |assembly, *| account(assembly.skeleton) }.select { |_, some| some.sum(&:last) >= 0.05 * total }.keys
-        expect(held.fetch(wrong, [])).to include(*likely)
-      end
+      held =
+        space
+          .hypotheses
+          .group_by { |one| Dielectra::Diagnosis::Space.wrong(one.skeleton, one.deviations) }
+          .transform_values { |some| some.map { |one| account(one.skeleton) } }
+      listed
+        .group_by do |assembly, faults, _|
+          Dielectra::Diagnosis::Space.wrong(assembly.skeleton, assembly.deviations + faults)
+        end
+        .each do |wrong, rows|
+          total = rows.sum(&:last)
+          likely =
+            rows
+              .group_by { |assembly, *| account(assembly.skeleton) }
+              .select { |_, some| some.sum(&:last) >= 0.05 * total }
+              .keys
+          expect(held.fetch(wrong, [])).to include(*likely)
+        end
     end
 
     it "counts what is let go to what is held" do
       total = listed.sum(&:last)
-      listed.group_by { |assembly, faults, _| (assembly.deviations + faults).first&.kind }.each do |kind, rows|
-        next if rows.sum(&:last) < 0.02 * total
+      listed
+        .group_by { |assembly, faults, _| (assembly.deviations + faults).first&.kind }
+        .each do |kind, rows|
+          next if rows.sum(&:last) < 0.02 * total
 
-        expect(shares(space.hypotheses)[kind]).to be_within(0.02).of(rows.sum(&:last) / total)
-      end
+          expect(shares(space.hypotheses)[kind]).to be_within(0.02).of(rows.sum(&:last) / total)
+        end
     end
   end
 end

@@ -12,12 +12,12 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
   def feed_first?(hypothesis) = hypothesis.skeleton.runs.find(&:feed?).ends.include?("boathouse/1")
 
   it "lights the lamp with the switch up, unless it is burnt or something is loose" do
-    lights = [whole, burnt, loose].map { |item| prediction.light(item, as_found, {"S1" => true}) }
+    lights = [whole, burnt, loose].map { |item| prediction.light(item, as_found, { "S1" => true }) }
     expect(lights).to eq(%i[on off off])
-    expect(prediction.light(whole, as_found, {"S1" => false})).to eq(:off)
+    expect(prediction.light(whole, as_found, { "S1" => false })).to eq(:off)
   end
 
-  def bit(up) = session.belief.world.bit({"S1" => up})
+  def bit(up) = session.belief.world.bit({ "S1" => up })
 
   # Whether a tester beeps: true, false, or :perhaps where a load lies between.
   def beeps(hypothesis, one, other, up, arrangement = as_found)
@@ -28,17 +28,29 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
   end
 
   # Toggles whose one switch is known to throw as its table says.
-  def marked(up) = session.belief.world.toggles_of({"S1" => up}, {"S1" => nil})
+  def marked(up) = session.belief.world.toggles_of({ "S1" => up }, { "S1" => nil })
 
   def seen(what, at, reading)
-    Dielectra::Diagnosis::Observation.new(what:, at:, reading:, arrangement: session.belief.world.same(as_found), toggles: marked(false), along: [], moved: [], stirred: [], supply: 120,
-                                          number: 1)
+    Dielectra::Diagnosis::Observation.new(
+      what:,
+      at:,
+      reading:,
+      arrangement: session.belief.world.same(as_found),
+      toggles: marked(false),
+      along: [],
+      moved: [],
+      stirred: [],
+      supply: 120,
+      number: 1
+    )
   end
 
   # Two points, the toggle, and what beeps.
   [
-    ["S1.terminal_1", "S1.terminal_2", true, true], ["S1.terminal_1", "S1.terminal_2", false, false],
-    ["slip_door/1.white", "boathouse/1.black", true, true], ["slip_door/1.black", "boathouse/1.white", true, :perhaps],
+    ["S1.terminal_1", "S1.terminal_2", true, true],
+    ["S1.terminal_1", "S1.terminal_2", false, false],
+    ["slip_door/1.white", "boathouse/1.black", true, true],
+    ["slip_door/1.black", "boathouse/1.white", true, :perhaps],
     ["boathouse/1.white", "boathouse/1.bare", true, true]
   ].each do |one, other, up, heard|
     it "knows whether #{one} beeps to #{other} with the switch #{up ? "up" : "down"}" do
@@ -48,16 +60,28 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
 
   it "does not beep across a joint that makes no contact" do
     expect(beeps(loose, "slip_door/1.black", "S1.terminal_2", true)).to be(false)
-    remade = as_found.with_joints("slip_door", from: whole.joints("slip_door", as_found), to: [["S1.terminal_1", "slip_door/1.white"]])
-    mended = remade.with_joints("slip_door", from: [["S1.terminal_1", "slip_door/1.white"]], to: whole.joints("slip_door", as_found))
+    remade =
+      as_found.with_joints(
+        "slip_door",
+        from: whole.joints("slip_door", as_found),
+        to: [%w[S1.terminal_1 slip_door/1.white]]
+      )
+    mended =
+      remade.with_joints(
+        "slip_door",
+        from: [%w[S1.terminal_1 slip_door/1.white]],
+        to: whole.joints("slip_door", as_found)
+      )
     expect(beeps(loose, "slip_door/1.black", "S1.terminal_2", true, mended)).to be(true)
   end
 
   it "knows what stands at line, at neutral, and through the lamp" do
-    at = ->(item, point, up) { prediction.potential(item, session.belief.world.same(as_found), {"S1" => up}, point) }
+    at = ->(item, point, up) { prediction.potential(item, session.belief.world.same(as_found), { "S1" => up }, point) }
     expect([at[whole, "slip_door/1.white", false], at[whole, "boathouse/1.white", false]]).to eq(%i[line neutral])
     expect([at[whole, "slip_door/1.black", false], at[burnt, "slip_door/1.black", false]]).to eq(%i[neutral floating])
-    expect(prediction.full(whole, session.belief.world.same(as_found), "S1.terminal_1", "S1.terminal_2")).to eq(bit(false))
+    expect(prediction.full(whole, session.belief.world.same(as_found), "S1.terminal_1", "S1.terminal_2")).to eq(
+      bit(false)
+    )
   end
 
   it "lets a floating conductor show a ghost on a voltmeter, and hardly on a low impedance" do
@@ -73,11 +97,13 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
   end
 
   it "tells in ohms copper from a load, and both from nothing" do
-    told = {0.3 => [], 20.0 => [], nil => []}
+    told = { 0.3 => [], 20.0 => [], nil => [] }
     told.each_key do |ohms|
-      told[ohms] = [%w[S1.terminal_1 slip_door/1.white], %w[L1.hot L1.neutral], %w[S1.terminal_1 S1.terminal_2]].map do |pair|
-        prediction.likelihood(whole, seen(:resistance, pair, ohms))
-      end
+      told[ohms] = [
+        %w[S1.terminal_1 slip_door/1.white],
+        %w[L1.hot L1.neutral],
+        %w[S1.terminal_1 S1.terminal_2]
+      ].map { |pair| prediction.likelihood(whole, seen(:resistance, pair, ohms)) }
     end
     expect(told.transform_values { |chances| chances.index(chances.max) }).to eq(0.3 => 0, 20.0 => 1, nil => 2)
   end
@@ -88,12 +114,17 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
       house = Dielectra::Practice::House.new(scenario.circuit)
       session = play(house, scenario.job)
       best = session.belief.hypotheses.first
-      Dielectra::Physics::Survey.combinations(house.circuit).each do |positions|
-        raised = positions.transform_values { |at| Dielectra::Trade::Position.raised?(at) }
-        stood = Dielectra::Diagnosis::Toggles.now(session.belief.world, session.situation, raised).likeliest(best.odds)
-        light = session.belief.prediction.light(best, session.situation.arrangement, stood)
-        expect(light.to_s).to eq(Dielectra::Physics::Network.new(house.circuit, positions.merge("B1" => "on")).loads["L1"])
-      end
+      Dielectra::Physics::Survey
+        .combinations(house.circuit)
+        .each do |positions|
+          raised = positions.transform_values { |at| Dielectra::Trade::Position.raised?(at) }
+          stood =
+            Dielectra::Diagnosis::Toggles.now(session.belief.world, session.situation, raised).likeliest(best.odds)
+          light = session.belief.prediction.light(best, session.situation.arrangement, stood)
+          expect(light.to_s).to eq(
+            Dielectra::Physics::Network.new(house.circuit, positions.merge("B1" => "on")).loads["L1"]
+          )
+        end
     end
   end
 end

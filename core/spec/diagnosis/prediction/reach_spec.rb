@@ -5,23 +5,28 @@ RSpec.describe Dielectra::Diagnosis::Reach do
   def bits(world) = world.combinations.sum { |raised| yield(raised) ? world.bit(raised) : 0 }
 
   # Hypotheses of a job, with whatever may be wrong in them.
-  def some(session) = session.belief.hypotheses.group_by { |item| item.deviations.map(&:kind) }.flat_map { |_, alike| alike.first(3) }
+  def some(session) =
+    session.belief.hypotheses.group_by { |item| item.deviations.map(&:kind) }.flat_map { |_, alike| alike.first(3) }
 
   # Points that hang together in one combination, worked out one contact after the other.
   def sets(world, hypothesis, arrangement, raised)
     found = Dielectra::Physics::DisjointSets.new
     hypothesis.base(arrangement).each_with_index { |root, point| found.join(point, root) }
-    hypothesis.kinds(arrangement).each_key do |device|
-      hypothesis.closed(arrangement, device, raised[device]).each do |pair|
-        found.join(*pair.map do |terminal|
-          world.index["#{device}.#{terminal}"]
-        end)
+    hypothesis
+      .kinds(arrangement)
+      .each_key do |device|
+        hypothesis
+          .closed(arrangement, device, raised[device])
+          .each { |pair| found.join(*pair.map { |terminal| world.index["#{device}.#{terminal}"] }) }
       end
-    end
     found
   end
 
-  {"tower_stair" => [%w[tower_door], %w[tower_door lamp_room]], "signal_gallery" => [[], %w[gallery_end]], "horn_shed" => [[]]}.each do |name, openings|
+  {
+    "tower_stair" => [%w[tower_door], %w[tower_door lamp_room]],
+    "signal_gallery" => [[], %w[gallery_end]],
+    "horn_shed" => [[]]
+  }.each do |name, openings|
     openings.each do |places|
       it "says of #{name} with #{places.size} boxes open in all combinations what each says by itself" do
         session = opened(name, *(places & demo_job(name).boxes.map(&:id)))
@@ -31,10 +36,18 @@ RSpec.describe Dielectra::Diagnosis::Reach do
           points = hypothesis.skeleton.links.flatten
           reach = hypothesis.reach(arrangement)
           by_state = world.combinations.to_h { |raised| [raised, sets(world, hypothesis, arrangement, raised)] }
-          together = ->(one, other) { bits(world) { |raised| by_state[raised].find(one) == by_state[raised].find(other) } }
-          expect([hypothesis.to_s, points.map { |point| reach.live(point) }]).to eq([hypothesis.to_s, points.map { |point| together[point, world.source] }])
-          expect(points.map { |point| reach.neutral(point) }).to eq(points.map { |point| together[point, world.return] })
-          expect(points.first(6).combination(2).map { |pair| reach.together(*pair) }).to eq(points.first(6).combination(2).map { |pair| together[*pair] })
+          together = ->(one, other) do
+            bits(world) { |raised| by_state[raised].find(one) == by_state[raised].find(other) }
+          end
+          expect([hypothesis.to_s, points.map { |point| reach.live(point) }]).to eq(
+            [hypothesis.to_s, points.map { |point| together[point, world.source] }]
+          )
+          expect(points.map { |point| reach.neutral(point) }).to eq(
+            points.map { |point| together[point, world.return] }
+          )
+          expect(points.first(6).combination(2).map { |pair| reach.together(*pair) }).to eq(
+            points.first(6).combination(2).map { |pair| together[*pair] }
+          )
         end
       end
     end
@@ -48,6 +61,8 @@ RSpec.describe Dielectra::Diagnosis::Reach do
     roots[other] = world.return
     expect(described_class.new(world, roots, []).lit(world.lamps["L1"])).to eq(world.every)
     shorted = described_class.new(world, roots, [[world.source, world.return, world.raised("S1")]])
-    expect([shorted.tripped, shorted.lit(world.lamps["L1"])]).to eq([world.raised("S1"), world.every & ~world.raised("S1")])
+    expect([shorted.tripped, shorted.lit(world.lamps["L1"])]).to eq(
+      [world.raised("S1"), world.every & ~world.raised("S1")]
+    )
   end
 end

@@ -53,14 +53,16 @@ RSpec.describe Dielectra::Session::ExpectedCost do
   it "prices a question that settles nothing at the doubt there was" do
     expected_cost = session.expected_cost
     before = expected_cost.now(work_state) - expected_cost.repair(work_state, expected_cost.weights)
-    expect(lookahead(Array.new(expected_cost.hypotheses.size, 0.5)).minutes_after(0)).to be_within(1e-9).of(before + 0.3)
+    expect(lookahead(Array.new(expected_cost.hypotheses.size, 0.5)).minutes_after(0)).to be_within(1e-9).of(
+      before + 0.3
+    )
   end
 
   it "never has more doubt after an answer than before it, and less where another may follow" do
     expected_cost = session.expected_cost
     random = Random.new(3)
     one, other = Array.new(2) { expected_cost.hypotheses.map { random.rand } }
-    alone = expected_cost.expected_doubt(one.map { |share| {true => share, false => 1 - share} })
+    alone = expected_cost.expected_doubt(one.map { |share| { true => share, false => 1 - share } })
     before = expected_cost.now(work_state) - expected_cost.repair(work_state, expected_cost.weights)
     expect(alone).to be <= before + 1e-9
     expect(lookahead(one).minutes_after(0)).to be <= alone + 0.3 + 1e-9
@@ -83,7 +85,12 @@ RSpec.describe Dielectra::Session::Proof do
   let(:situation) { Dielectra::Evidence::Situation.start(demo_job("tower_stair")) }
   let(:as_found) { situation.arrangement }
 
-  def proof(*watched) = described_class.new(demo_job("tower_stair"), situation, watched.map { |one, two, light| [{"S1" => one, "S2" => two}, light, as_found] })
+  def proof(*watched) =
+    described_class.new(
+      demo_job("tower_stair"),
+      situation,
+      watched.map { |one, two, light| [{ "S1" => one, "S2" => two }, light, as_found] }
+    )
 
   it "is complete when the light was seen to obey in all four" do
     good = [%w[up up on], %w[up down off], %w[down down on], %w[down up off]]
@@ -96,18 +103,23 @@ RSpec.describe Dielectra::Session::Proof do
 
   it "counts on and off as up and down, and the last look" do
     seen = proof(%w[up up off], %w[on on on]).seen
-    expect(seen).to eq({"S1" => true, "S2" => true} => "on")
+    expect(seen).to eq({ "S1" => true, "S2" => true } => "on")
   end
 
   it "forgets what was watched before the last change" do
     other = as_found.with_joints("tower_door", from: [], to: [%w[tower_door/1.black S1.common]])
-    expect(described_class.new(demo_job("tower_stair"), situation, [[{"S1" => "up", "S2" => "up"}, "on", other]]).seen).to be_empty
+    expect(
+      described_class.new(demo_job("tower_stair"), situation, [[{ "S1" => "up", "S2" => "up" }, "on", other]]).seen
+    ).to be_empty
   end
 
   it "goes on with the nearest combination" do
-    at = situation.after({"do" => "set", "device" => "S1", "to" => "up", "answer" => {"ok" => true}}, 1)
-                  .after({"do" => "set", "device" => "S2", "to" => "up", "answer" => {"ok" => true}}, 2)
-    done = [[{"S1" => "up", "S2" => "up"}, "on", as_found]]
+    at =
+      situation.after({ "do" => "set", "device" => "S1", "to" => "up", "answer" => { "ok" => true } }, 1).after(
+        { "do" => "set", "device" => "S2", "to" => "up", "answer" => { "ok" => true } },
+        2
+      )
+    done = [[{ "S1" => "up", "S2" => "up" }, "on", as_found]]
     expect(described_class.new(demo_job("tower_stair"), at, done).next_missing.values.count(true)).to eq(1)
   end
 end

@@ -8,7 +8,9 @@ RSpec.describe Dielectra::Session::SecondLook do
 
   it "has a second circuit turned off before a job is given up that may be mended in its box" do
     session = played(6_300_063)
-    expect([session.next.status, session.next.causes.map { |cause| cause.values_at("kind", "place") }]).to eq(["solved", [%w[joint_open landing]]])
+    expect([session.next.status, session.next.causes.map { |cause| cause.values_at("kind", "place") }]).to eq(
+      ["solved", [%w[joint_open landing]]]
+    )
     expect(session.steps.map { |step| step["do"] }).to include("find_breaker")
   end
 

@@ -12,14 +12,18 @@ RSpec.describe Dielectra::Session::Clearance do
   # In each state whether two points are joined by copper, or :perhaps by a load.
   def beeps(hypothesis, pair)
     path = belief.prediction.path(hypothesis, arrangement, *pair)
-    toggles.bits.map { |state| path.sure.anybits?(state) || (path.loads.any? { |_, mask| mask.anybits?(state) } && :perhaps) }
+    toggles.bits.map do |state|
+      path.sure.anybits?(state) || (path.loads.any? { |_, mask| mask.anybits?(state) } && :perhaps)
+    end
   end
 
   it "finds in ohms a pair that is copper if it is shorted, and is not if it is as it should be" do
     expect(shorted).not_to be_empty
     pair = clearance.best_in_ohms(pairs)
     sound = belief.hypotheses.find { |item| !shorted.include?(item) }
-    expect([beeps(sound, pair).uniq.include?(true), shorted.any? { |item| beeps(item, pair).all?(true) }]).to eq([false, true])
+    expect([beeps(sound, pair).uniq.include?(true), shorted.any? { |item| beeps(item, pair).all?(true) }]).to eq(
+      [false, true]
+    )
   end
 
   it "asks for nothing that goes either way, nor for what tells nothing" do

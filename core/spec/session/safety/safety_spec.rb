@@ -6,17 +6,23 @@ RSpec.describe "Safety of every step" do
   def wild(house, step, random)
     right = house.answer(step)
     case random.rand
-    when 0...0.80 then right
-    when 0.80...0.87 then {"unsure" => true}
-    when 0.87...0.92 then step["do"] == "breaker" ? right : {"cannot" => "it is out of reach"}
-    else wrong(right)
+    when 0...0.80
+      right
+    when 0.80...0.87
+      { "unsure" => true }
+    when 0.87...0.92
+      step["do"] == "breaker" ? right : { "cannot" => "it is out of reach" }
+    else
+      wrong(right)
     end
   end
 
   def wrong(answer)
-    opposite = {"beep" => "silent", "silent" => "beep", "glow" => "dark", "dark" => "glow"}
+    opposite = { "beep" => "silent", "silent" => "beep", "glow" => "dark", "dark" => "glow" }
     return answer.merge("reads" => opposite[answer["reads"]]) if answer["reads"]
-    return answer.merge("loads" => answer["loads"].transform_values { |light| light == "on" ? "off" : "on" }) if answer["loads"]
+    if answer["loads"]
+      return answer.merge("loads" => answer["loads"].transform_values { |light| light == "on" ? "off" : "on" })
+    end
 
     answer
   end
@@ -48,13 +54,14 @@ RSpec.describe "Safety of every step" do
   end
 
   it "holds for the power as well where answers are honest" do
-    unsafe = %i[one two second_circuit].flat_map do |family|
-      scenario = Dielectra::Practice::Scenario.new(Random.new(102), family:)
-      house = Dielectra::Practice::House.new(scenario.circuit)
-      watchman = Dielectra::Practice::SafetyObserver.new(house, scenario.job)
-      play(house, scenario.job) { |step| watchman.check!(step) }
-      watchman.unsafe
-    end
+    unsafe =
+      %i[one two second_circuit].flat_map do |family|
+        scenario = Dielectra::Practice::Scenario.new(Random.new(102), family:)
+        house = Dielectra::Practice::House.new(scenario.circuit)
+        watchman = Dielectra::Practice::SafetyObserver.new(house, scenario.job)
+        play(house, scenario.job) { |step| watchman.check!(step) }
+        watchman.unsafe
+      end
     expect(unsafe).to be_empty
   end
 end

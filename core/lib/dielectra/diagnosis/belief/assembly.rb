@@ -19,7 +19,9 @@ module Dielectra
 
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement)
-        (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.kinds(boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds))
+        (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.kinds(
+          boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
+        )
       end
 
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
@@ -33,7 +35,11 @@ module Dielectra
       # How far line and neutral reach, nothing failed.
       # @return [Reach]
       def reach(arrangement)
-        (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), @world.bridges(kinds(arrangement)))
+        (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(
+          @world,
+          base(arrangement),
+          @world.bridges(kinds(arrangement))
+        )
       end
     end
   end

@@ -34,8 +34,12 @@ module Dielectra
       # @return [Belief] before anything has been seen
       def self.start(job)
         world = World.new(job)
-        new(world:, observations: [], hypotheses: Space.new(world, Evidence::Situation.start(job)).hypotheses,
-            prediction: Prediction.new(world))
+        new(
+          world:,
+          observations: [],
+          hypotheses: Space.new(world, Evidence::Situation.start(job)).hypotheses,
+          prediction: Prediction.new(world)
+        )
       end
 
       # @param tolerated [Integer] answers at odds with the best hypothesis when the space was last grown
@@ -62,8 +66,15 @@ module Dielectra
 
         all = observations + seen
         told = recognised(before, after)
-        grown = told.any? || suspicious?(seen) || after.opened.size > before.opened.size || after.foreign != before.foreign
-        return anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(after).deepened(after) if grown
+        grown =
+          told.any? || suspicious?(seen) || after.opened.size > before.opened.size || after.foreign != before.foreign
+        if grown
+          return(
+            anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(
+              after
+            ).deepened(after)
+          )
+        end
         return self if seen.empty?
 
         with(all, scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
@@ -83,7 +94,10 @@ module Dielectra
       def redrawn(situation)
         return self unless situation.unsheathed.any?
 
-        fresh = leading(share: REDRAWN, most: MOST_REDRAWN).uniq(&:skeleton).reject { |hypothesis| world.redrawn.key?(hypothesis.skeleton) }
+        fresh =
+          leading(share: REDRAWN, most: MOST_REDRAWN)
+            .uniq(&:skeleton)
+            .reject { |hypothesis| world.redrawn.key?(hypothesis.skeleton) }
         return self if fresh.empty?
 
         space = Space.new(world, situation)
@@ -158,11 +172,14 @@ module Dielectra
         return found if odd.empty?
 
         before = odd.map { |seen| prediction.likelihood(hypothesis, seen) }
-        found.select { |one| odd.zip(before).any? { |seen, likelihood| prediction.likelihood(one, seen) > EXPLAINS * likelihood } }
+        found.select do |one|
+          odd.zip(before).any? { |seen, likelihood| prediction.likelihood(one, seen) > EXPLAINS * likelihood }
+        end
       end
 
       # @return [Array<Observation>] answers that a hypothesis would not have led one to expect
-      def discrepancies(hypothesis) = observations.select { |observation| prediction.likelihood(hypothesis, observation) < DISCREPANCY }
+      def discrepancies(hypothesis) =
+        observations.select { |observation| prediction.likelihood(hypothesis, observation) < DISCREPANCY }
 
       # @return [Float] probability of a statement
       def probability = hypotheses.sum { |hypothesis| yield(hypothesis) ? hypothesis.weight : 0.0 }
@@ -206,12 +223,16 @@ module Dielectra
       # Whether a light did otherwise before, with the toggles and everything else as they are.
       def contradicted?(seen)
         seen.what == :lamp && seen.toggles.known? &&
-          observations.any? { |other| other.what == :lamp && other.at == seen.at && other.toggles == seen.toggles && other.arrangement == seen.arrangement && other.reading != seen.reading }
+          observations.any? do |other|
+            other.what == :lamp && other.at == seen.at && other.toggles == seen.toggles &&
+              other.arrangement == seen.arrangement && other.reading != seen.reading
+          end
       end
 
       # Boxes with a switch of which nobody knew what it is, and that has just been told.
       # @return [Array<String>]
-      def recognised(before, after) = after.unmarked.reject { |device, _| after.recognised(device) == before.recognised(device) }.values
+      def recognised(before, after) =
+        after.unmarked.reject { |device, _| after.recognised(device) == before.recognised(device) }.values
 
       # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
       def further(hypothesis, space)
@@ -229,7 +250,8 @@ module Dielectra
 
       # Hypotheses weighed by all that was seen, as the one is that they come from.
       def beside(hypothesis, found)
-        weight = observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
+        weight =
+          observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
         return [] if weight.zero?
 
         fresh(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
@@ -264,7 +286,9 @@ module Dielectra
 
       # Weights are changed in place: a hypothesis belongs to the newest belief only.
       def scored(hypotheses, seen)
-        seen.reduce(hypotheses) { |left, observation| weighty(left.each { |hypothesis| learn(hypothesis, observation) }) }
+        seen.reduce(hypotheses) do |left, observation|
+          weighty(left.each { |hypothesis| learn(hypothesis, observation) })
+        end
       end
 
       # The same for hypotheses that have learnt nothing yet: first all looks at the light, then everything else; of those in which

@@ -10,7 +10,7 @@ module Dielectra
       # Faults that change what a switch joins.
       CONTACT = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
       # Faults that come and go, and what each is while it makes no contact.
-      WHILE_OPEN = {contact_intermittent: :contact_stuck_open, joint_intermittent: :joint_open}.freeze
+      WHILE_OPEN = { contact_intermittent: :contact_stuck_open, joint_intermittent: :joint_open }.freeze
 
       # Probability that what comes and goes makes contact once it was stirred.
       EVEN = 0.5
@@ -76,7 +76,8 @@ module Dielectra
 
       # What stirs what comes and goes: a contact its toggle, a connection the power and whatever moves in its box.
       # @return [Array<String>]
-      def stirring = @stirring ||= intermittent.contact ? [intermittent.device] : [intermittent.place, Evidence::Situation::POWER]
+      def stirring =
+        @stirring ||= intermittent.contact ? [intermittent.device] : [intermittent.place, Evidence::Situation::POWER]
 
       # Whether a contact or a connection of it makes contact only now and then.
       def comes_and_goes? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
@@ -104,8 +105,11 @@ module Dielectra
       def reach_without_weak(arrangement)
         arrangement = @world.same(arrangement)
         pair = weak_pair(arrangement) or return
-        (@without_weak ||= {}.compare_by_identity)[arrangement] ||=
-          Reach.new(@world, base(arrangement), bridges(arrangement).reject { |one, other, _| [one, other].sort == pair })
+        (@without_weak ||= {}.compare_by_identity)[arrangement] ||= Reach.new(
+          @world,
+          base(arrangement),
+          bridges(arrangement).reject { |one, other, _| [one, other].sort == pair }
+        )
       end
 
       # The same with the insulation that leaks taken for a conductor.
@@ -114,8 +118,11 @@ module Dielectra
         return unless @leak
 
         arrangement = @world.same(arrangement)
-        (@with_leak ||= {}.compare_by_identity)[arrangement] ||=
-          Reach.new(@world, base(arrangement), bridges(arrangement) + [[*leaking, @world.every]])
+        (@with_leak ||= {}.compare_by_identity)[arrangement] ||= Reach.new(
+          @world,
+          base(arrangement),
+          bridges(arrangement) + [[*leaking, @world.every]]
+        )
       end
 
       # The same with some loads taken for conductors.
@@ -123,15 +130,23 @@ module Dielectra
       # @return [Reach]
       def reach_with(arrangement, loads)
         by_loads = ((@with_loads ||= {}.compare_by_identity)[@world.same(arrangement)] ||= {})
-        by_loads[loads] ||= Reach.new(@world, base(arrangement), bridges(arrangement) + loads.map { |one, other| [one, other, @world.every] })
+        by_loads[loads] ||= Reach.new(
+          @world,
+          base(arrangement),
+          bridges(arrangement) + loads.map { |one, other| [one, other, @world.every] }
+        )
       end
 
       # Everything that draws power, or may: good lamps, and what may be plugged in beyond.
       # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
       def loads(arrangement)
         arrangement = @world.same(arrangement)
-        (@loads ||= {}.compare_by_identity)[arrangement] ||=
-          @world.lamps.each_with_index.filter_map { |(lamp, ends), number| [number, [ends]] if lamp_good?(arrangement, lamp) }.to_h.merge(skeleton.appliances)
+        (@loads ||= {}.compare_by_identity)[arrangement] ||= @world
+          .lamps
+          .each_with_index
+          .filter_map { |(lamp, ends), number| [number, [ends]] if lamp_good?(arrangement, lamp) }
+          .to_h
+          .merge(skeleton.appliances)
       end
 
       # Nets with switches taken out.
@@ -155,16 +170,23 @@ module Dielectra
 
       # Whether a lamp is good.
       def lamp_good?(arrangement, lamp)
-        !@burnt || faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } || arrangement.lamps.include?(lamp)
+        !@burnt || faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } ||
+          arrangement.lamps.include?(lamp)
       end
 
       # Points that look joined and are not, or not always, under an arrangement.
       def dead_points(arrangement)
-        faults.filter_map { |fault| fault.points.first if %i[joint_open joint_intermittent].include?(fault.kind) } - arrangement.touched
+        faults.filter_map { |fault| fault.points.first if %i[joint_open joint_intermittent].include?(fault.kind) } -
+          arrangement.touched
       end
 
       # A short name of what distinguishes it, for records and tests.
-      def to_s = deviations.empty? ? "as meant" : deviations.map { |item| [item.kind, item.place || item.device, *item.points].compact.join(" ") }.join(", ")
+      def to_s =
+        if deviations.empty?
+          "as meant"
+        else
+          deviations.map { |item| [item.kind, item.place || item.device, *item.points].compact.join(" ") }.join(", ")
+        end
 
       # The same while what comes and goes makes no contact.
       # @return [Hypothesis]
@@ -173,10 +195,21 @@ module Dielectra
       private
 
       def while_open
-        open = faults.map do |fault|
-          kind = WHILE_OPEN[fault.kind]
-          kind ? Deviation.new(kind:, place: fault.place, device: fault.device, points: fault.points, contact: fault.contact) : fault
-        end
+        open =
+          faults.map do |fault|
+            kind = WHILE_OPEN[fault.kind]
+            if kind
+              Deviation.new(
+                kind:,
+                place: fault.place,
+                device: fault.device,
+                points: fault.points,
+                contact: fault.contact
+              )
+            else
+              fault
+            end
+          end
         Hypothesis.new(assembly:, faults: open, prior:, world: @world)
       end
 
@@ -185,7 +218,11 @@ module Dielectra
         return @world.bridges(kinds(arrangement)) if @contact.empty?
 
         kinds(arrangement).flat_map do |device, kind|
-          failing?(device) ? @world.bridged(device) { |raised| contacts_of(device, kind, raised, arrangement) } : @world.bridges_of(device, kind)
+          if failing?(device)
+            @world.bridged(device) { |raised| contacts_of(device, kind, raised, arrangement) }
+          else
+            @world.bridges_of(device, kind)
+          end
         end
       end
 
@@ -212,9 +249,12 @@ module Dielectra
           next unless fault.device == device
 
           case fault.kind
-          when :contact_stuck_open then pairs -= [fault.contact.sort]
-          when :contact_stuck_closed then pairs |= [fault.contact.sort]
-          when :marks_wrong then pairs = pairs.map { |pair| pair.map { |terminal| fault.seen_as.fetch(terminal, terminal) }.sort }
+          when :contact_stuck_open
+            pairs -= [fault.contact.sort]
+          when :contact_stuck_closed
+            pairs |= [fault.contact.sort]
+          when :marks_wrong
+            pairs = pairs.map { |pair| pair.map { |terminal| fault.seen_as.fetch(terminal, terminal) }.sort }
           end
         end
         pairs

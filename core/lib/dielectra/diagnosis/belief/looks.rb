@@ -16,10 +16,16 @@ module Dielectra
         @prediction = prediction
         @lamps = world.lamps.keys
         @looks, @others = observations.partition { |seen| LOOKED_AT.include?(seen.what) }
-        @states = @looks.group_by(&:arrangement).map do |arrangement, looks|
-          ever = looks.any? { |seen| seen.reading == "tripped" } ? world.combinations : []
-          [arrangement, looks.flat_map { |seen| seen.toggles.states }.union(ever).sum { |raised| world.bit(raised) }]
-        end
+        @states =
+          @looks
+            .group_by(&:arrangement)
+            .map do |arrangement, looks|
+              ever = looks.any? { |seen| seen.reading == "tripped" } ? world.combinations : []
+              [
+                arrangement,
+                looks.flat_map { |seen| seen.toggles.states }.union(ever).sum { |raised| world.bit(raised) }
+              ]
+            end
         @told = {}
       end
 
@@ -40,7 +46,10 @@ module Dielectra
         @states.reduce(1) do |code, (arrangement, states)|
           code = join(code, hypothesis.reach(arrangement).tripped & states)
           @lamps.reduce(code) do |all, lamp|
-            join(join(all, @prediction.lit(hypothesis, arrangement, lamp) & states), @prediction.dim(hypothesis, arrangement, lamp) & states)
+            join(
+              join(all, @prediction.lit(hypothesis, arrangement, lamp) & states),
+              @prediction.dim(hypothesis, arrangement, lamp) & states
+            )
           end
         end
       end

@@ -23,16 +23,22 @@ module Dielectra
       # @param situation [Evidence::Situation]
       # @param put [Hash{String => Boolean}] toggles that are put up or down first
       # @return [Toggles]
-      def self.now(world, situation, put = {}) = world.toggles_of(raised(world.job, situation.positions).merge(put), senses(situation))
+      def self.now(world, situation, put = {}) =
+        world.toggles_of(raised(world.job, situation.positions).merge(put), senses(situation))
 
       # As they stood when something was reported: a toggle that the report does not name stood either way.
-      def self.reported(world, situation, positions) = world.toggles_of(raised(world.job, positions), senses(situation), open: true)
+      def self.reported(world, situation, positions) =
+        world.toggles_of(raised(world.job, positions), senses(situation), open: true)
 
       # @return [Hash{String => Boolean, nil}]
-      def self.raised(job, positions) = job.wanted_controls.to_h { |control| [control.id, positions[control.id] && Trade::Position.raised?(positions[control.id])] }
+      def self.raised(job, positions) =
+        job.wanted_controls.to_h do |control|
+          [control.id, positions[control.id] && Trade::Position.raised?(positions[control.id])]
+        end
 
       # @return [Hash{String => Array, nil}] switch => the unknown that says which way it throws, nil where that is known
-      def self.senses(situation) = situation.job.wanted_controls.to_h { |control| [control.id, situation.sense(control.id)] }
+      def self.senses(situation) =
+        situation.job.wanted_controls.to_h { |control| [control.id, situation.sense(control.id)] }
       private_class_method :raised, :senses
 
       # @param world [World]
@@ -42,13 +48,20 @@ module Dielectra
       def initialize(world, positions, senses, open: false)
         @positions = positions.freeze
         @senses = senses
-        bits = positions.to_h { |id, up| [id, up.nil? ? (world.unknown([:start, id]) unless open) : (senses[id] && world.unknown(senses[id]))] }
+        bits =
+          positions.to_h do |id, up|
+            [id, up.nil? ? (world.unknown([:start, id]) unless open) : (senses[id] && world.unknown(senses[id]))]
+          end
         free = positions.keys.select { |id| positions[id].nil? && open }
         numbers = {}
-        @ways = Array.new(1 << world.unknowns) do |way|
-          contacts = positions.to_h { |id, up| [id, bits[id] ? (up ? true : false) ^ (way[bits[id]] == 1) : (up ? true : false)] }
-          averaged(free, contacts).map { |state| numbers[world.state(state)] ||= numbers.size }
-        end
+        @ways =
+          Array.new(1 << world.unknowns) do |way|
+            contacts =
+              positions.to_h do |id, up|
+                [id, bits[id] ? (up ? true : false) ^ (way[bits[id]] == 1) : (up ? true : false)]
+              end
+            averaged(free, contacts).map { |state| numbers[world.state(state)] ||= numbers.size }
+          end
         @states = numbers.keys
         @bits = @states.map { |state| world.bit(state) }
         @ways = @ways.map(&:first) if free.empty?
@@ -91,7 +104,8 @@ module Dielectra
 
       # The likeliest state.
       # @return [Hash{String => Boolean}]
-      def likeliest(odds) = one? ? states.first : states[shares(odds).each_with_index.max_by { |share, number| [share, -number] }.last]
+      def likeliest(odds) =
+        one? ? states.first : states[shares(odds).each_with_index.max_by { |share, number| [share, -number] }.last]
 
       # How likely each way is, once something has been seen.
       # @param odds [Array<Float>, nil] before
@@ -119,9 +133,13 @@ module Dielectra
       private
 
       # Every way the toggles may have stood that a report does not name.
-      def averaged(free, contacts) = free.reduce([contacts]) { |some, id| some.flat_map { |state| [state.merge(id => true), state.merge(id => false)] } }
+      def averaged(free, contacts) =
+        free.reduce([contacts]) do |some, id|
+          some.flat_map { |state| [state.merge(id => true), state.merge(id => false)] }
+        end
 
-      def of_way(likelihoods, numbers) = @free ? numbers.sum { |number| likelihoods[number] } / numbers.size : likelihoods[numbers]
+      def of_way(likelihoods, numbers) =
+        @free ? numbers.sum { |number| likelihoods[number] } / numbers.size : likelihoods[numbers]
 
       def shares_of_ways(odds)
         sums = Array.new(states.size, 0.0)
@@ -136,7 +154,8 @@ module Dielectra
       end
 
       # The same odds over more unknowns, of which nothing is known yet.
-      def spread(odds, size) = odds.size == size ? odds : Array.new(size) { |way| odds[way & (odds.size - 1)] * odds.size / size }
+      def spread(odds, size) =
+        odds.size == size ? odds : Array.new(size) { |way| odds[way & (odds.size - 1)] * odds.size / size }
     end
   end
 end

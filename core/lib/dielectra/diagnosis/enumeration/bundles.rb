@@ -43,12 +43,25 @@ module Dielectra
       private
 
       def together(tier, carried, mixed)
-        slots = carried.zip(mixed).map { |functions, some| functions.each_index.partition { |slot| some.include?(functions[slot]) } }
-        tier.group_by { |reading| reading.groups.zip(slots).map { |ports, (alike, told)| [ports.values_at(*alike).flat_map(&:ends).sort, ports.values_at(*told).map(&:ends)] } }.values
+        slots =
+          carried
+            .zip(mixed)
+            .map { |functions, some| functions.each_index.partition { |slot| some.include?(functions[slot]) } }
+        tier
+          .group_by do |reading|
+            reading
+              .groups
+              .zip(slots)
+              .map do |ports, (alike, told)|
+                [ports.values_at(*alike).flat_map(&:ends).sort, ports.values_at(*told).map(&:ends)]
+              end
+          end
+          .values
       end
 
       def readings(workmanship, functions, carried, most)
-        verdict = workmanship.judge(@found, @ports.each_index.to_h { |slot| [@ports[slot].points.first, functions[slot]] })
+        verdict =
+          workmanship.judge(@found, @ports.each_index.to_h { |slot| [@ports[slot].points.first, functions[slot]] })
         all = spread(functions, carried)
         drawn = all.size > most ? all.sample(most, random: @random) : all
         drawn.map { |groups| Reading.new(groups, verdict, all.size / drawn.size.to_f) }
@@ -59,11 +72,13 @@ module Dielectra
       def namings(functions, twins)
         return [] unless functions.size == @ports.size
 
-        all = arranged(functions.tally, [], []).select { |names| twins.all? { |one, other| ordered?(names, one, other) } }
+        all =
+          arranged(functions.tally, [], []).select { |names| twins.all? { |one, other| ordered?(names, one, other) } }
         all.size > MOST ? all.shuffle(random: @random).min_by(MOST) { |names| odd(names) } : all
       end
 
-      def ordered?(names, one, other) = names.index(one).nil? || names.index(other).nil? || names.index(one) < names.index(other)
+      def ordered?(names, one, other) =
+        names.index(one).nil? || names.index(other).nil? || names.index(one) < names.index(other)
 
       # Every order of functions of which some are alike.
       def arranged(left, names, all)
@@ -78,7 +93,11 @@ module Dielectra
 
       # Pairs of conductors that touch and should not, or should and do not.
       def odd(names)
-        names.each_index.to_a.combination(2).count { |one, other| touching?(one, other) != (names[one] == names[other]) }
+        names
+          .each_index
+          .to_a
+          .combination(2)
+          .count { |one, other| touching?(one, other) != (names[one] == names[other]) }
       end
 
       def touching?(one, other)
@@ -92,10 +111,12 @@ module Dielectra
         by_function = functions.each_index.group_by { |slot| functions[slot] }
         orders = by_function.map { |function, slots| slots.permutation.map { |order| [function, order] } }
         first, *rest = orders
-        first.product(*rest).map do |picked|
-          queues = picked.to_h { |function, order| [function, order.dup] }
-          carried.map { |run| run.map { |function| @ports[queues[function].shift] } }
-        end
+        first
+          .product(*rest)
+          .map do |picked|
+            queues = picked.to_h { |function, order| [function, order.dup] }
+            carried.map { |run| run.map { |function| @ports[queues[function].shift] } }
+          end
       end
     end
   end

@@ -13,34 +13,47 @@ module Dielectra
       # @param way [Routing::Way]
       # @return [Array<Routing::Way>]
       def exchanged(way)
-        @places.select { |place| @ports[place].all?(&:single?) }.flat_map do |place|
-          slots = way.layout.edges_at(place).flat_map { |edge| way.layout.carried(edge).each_index.map { |slot| [edge, edge.index(place), slot] } }
-          alike = slots.group_by { |edge, side, slot| joint_of(place, way.sides[edge][side].points[slot]) }.values
-          alike.flat_map { |some| some.combination(2).reject { |one, other| namesakes?(way, one, other) } }.map { |one, other| put(way, place, one, other) }
-        end
+        @places
+          .select { |place| @ports[place].all?(&:single?) }
+          .flat_map do |place|
+            slots =
+              way
+                .layout
+                .edges_at(place)
+                .flat_map { |edge| way.layout.carried(edge).each_index.map { |slot| [edge, edge.index(place), slot] } }
+            alike = slots.group_by { |edge, side, slot| joint_of(place, way.sides[edge][side].points[slot]) }.values
+            alike
+              .flat_map { |some| some.combination(2).reject { |one, other| namesakes?(way, one, other) } }
+              .map { |one, other| put(way, place, one, other) }
+          end
       end
 
       private
 
       # @return [Array<String>, nil] what touches a conductor as it was found
-      def joint_of(place, point) = @situation.joints_with_tabs(place).find { |joint| joint.size > 1 && joint.include?(point) }
+      def joint_of(place, point) =
+        @situation.joints_with_tabs(place).find { |joint| joint.size > 1 && joint.include?(point) }
 
       # Whether two conductors are the travelers of one run that nobody has followed: their names may be exchanged.
       def namesakes?(way, (edge, side, slot), (other, _, number))
         return false unless edge == other && way.sides[edge][1 - side].nil?
 
         functions = way.layout.carried(edge).values_at(slot, number)
-        functions.all? { |function| Design::Layout.role(function) == "traveler" } && way.layout.edges.one? { |run| way.layout.carried(run).intersect?(functions) }
+        functions.all? { |function| Design::Layout.role(function) == "traveler" } &&
+          way.layout.edges.one? { |run| way.layout.carried(run).intersect?(functions) }
       end
 
       def put(way, place, *slots)
         ends = slots.map { |edge, side, slot| way.sides[edge][side].ends[slot] }
-        sides = slots.zip(ends.reverse).reduce(way.sides) do |so_far, ((edge, side, slot), name)|
-          pair = so_far[edge].dup
-          names = pair[side].ends.dup.tap { |all| all[slot] = name }
-          pair[side] = bundle(names.map { |each| @ports[place].find { |port| port.ends == [each] } })
-          so_far.merge(edge => pair)
-        end
+        sides =
+          slots
+            .zip(ends.reverse)
+            .reduce(way.sides) do |so_far, ((edge, side, slot), name)|
+              pair = so_far[edge].dup
+              names = pair[side].ends.dup.tap { |all| all[slot] = name }
+              pair[side] = bundle(names.map { |each| @ports[place].find { |port| port.ends == [each] } })
+              so_far.merge(edge => pair)
+            end
         Routing::Way.new(way.layout, sides, way.pairings, way.functions, way.verdicts, way.weight)
       end
 
@@ -49,7 +62,13 @@ module Dielectra
       def bundled
         likely = layouts.reject { |layout| layout.weight < layouts.first.weight * Routing::FLOOR }
         total = likely.sum(&:weight)
-        likely.flat_map { |layout| bundle_up(Assignment.new(layout.weight, layout, {}.compare_by_identity, layout.weight, {}), 0, (MOST_BUNDLED * layout.weight / total).ceil) }
+        likely.flat_map do |layout|
+          bundle_up(
+            Assignment.new(layout.weight, layout, {}.compare_by_identity, layout.weight, {}),
+            0,
+            (MOST_BUNDLED * layout.weight / total).ceil
+          )
+        end
       end
 
       # @param most [Integer] assignments that are drawn
@@ -68,9 +87,16 @@ module Dielectra
 
       def readings(so_far, place, edges)
         known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
-        twins = (0...(so_far.layout.chain.size - 1)).map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }.reject { |pair| known.intersect?(pair) }
-        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(workmanship(so_far.layout, place), edges.map { |edge| so_far.layout.carried(edge) }, twins,
-                                                                                    edges.map { |edge| mixed(so_far.layout, edge, place) })
+        twins =
+          (0...(so_far.layout.chain.size - 1))
+            .map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }
+            .reject { |pair| known.intersect?(pair) }
+        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(
+          workmanship(so_far.layout, place),
+          edges.map { |edge| so_far.layout.carried(edge) },
+          twins,
+          edges.map { |edge| mixed(so_far.layout, edge, place) }
+        )
       end
 
       # Of what a run carries, what can be told apart only from beyond it: a feed's line and neutral by nothing dead, the two sides
@@ -96,15 +122,24 @@ module Dielectra
       end
 
       def read(so_far, place, edges, reading, stands_for)
-        sides = edges.each_with_index.reduce(so_far.sides) do |taken, (edge, index)|
-          side = edge.index(place)
-          pair = (taken[edge] || [nil, nil]).dup
-          pair[side] = bundle(reading.groups[index])
-          taken.merge(edge => pair)
-        end
+        sides =
+          edges
+            .each_with_index
+            .reduce(so_far.sides) do |taken, (edge, index)|
+              side = edge.index(place)
+              pair = (taken[edge] || [nil, nil]).dup
+              pair[side] = bundle(reading.groups[index])
+              taken.merge(edge => pair)
+            end
         ways = edges.map { |edge| Design::Coloring::Way.new(so_far.layout.carried(edge), 1.0) }
         local = Locals::Local.new(ways, reading.verdict, reading.verdict.weight, reading.verdict.weight)
-        Assignment.new(so_far.bound * reading.verdict.weight * stands_for, so_far.layout, sides, so_far.weight * stands_for, so_far.read.merge(place => [local]))
+        Assignment.new(
+          so_far.bound * reading.verdict.weight * stands_for,
+          so_far.layout,
+          sides,
+          so_far.weight * stands_for,
+          so_far.read.merge(place => [local])
+        )
       end
     end
   end

@@ -12,7 +12,14 @@ module Dielectra
         duty = skeleton.layout.duty(place)
         functions = skeleton.functions_at(place)
         grounds = skeleton.grounds_at(place)
-        world.closed_boxes[[place, duty, functions, grounds]] ||= new(place, world.job.device_at(place), duty, functions, grounds, world.deviations)
+        world.closed_boxes[[place, duty, functions, grounds]] ||= new(
+          place,
+          world.job.device_at(place),
+          duty,
+          functions,
+          grounds,
+          world.deviations
+        )
       end
 
       # The kind of a receptacle of which one half is switched.
@@ -60,7 +67,9 @@ module Dielectra
       def meant(kind) = @meant[kind] ||= Design::Workmanship.new(device:, kind:, duty: @duty)
 
       # The grounds are taken to be joined; nothing tells otherwise before the box is open.
-      def joined_grounds = @joined_grounds ||= @grounds.empty? ? [] : [[*@grounds, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
+      def joined_grounds =
+        @joined_grounds ||=
+          @grounds.empty? ? [] : [[*@grounds, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
 
       def box(joints, kind, weight, label = nil, points = nil)
         joints += joined_grounds unless label == :apart
@@ -81,8 +90,14 @@ module Dielectra
         sum = pairs.sum { |pair| usual(pair) }
         right.flat_map do |way|
           pairs.map do |one, other|
-            joints = way.joints.map { |joint| joint.map { |point| {one => other, other => one}.fetch(point, point) } }
-            box(joints - joined_grounds, kind, way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum, :exchanged, [one, other])
+            joints = way.joints.map { |joint| joint.map { |point| { one => other, other => one }.fetch(point, point) } }
+            box(
+              joints - joined_grounds,
+              kind,
+              way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum,
+              :exchanged,
+              [one, other]
+            )
           end
         end
       end
@@ -108,11 +123,17 @@ module Dielectra
       def wrong_device
         return [] unless switch? && @duty.switch?
 
-        Trade.priors.fetch("instead").fetch(kind).flat_map do |other, share|
-          weight = marked(other) * @priors["wrong_device"] * share
-          ways = discrepancies(other)
-          ways.map { |joints| box(joints, other, weight / ways.size, :wrong_device, joints.flatten - @functions.keys) }
-        end
+        Trade
+          .priors
+          .fetch("instead")
+          .fetch(kind)
+          .flat_map do |other, share|
+            weight = marked(other) * @priors["wrong_device"] * share
+            ways = discrepancies(other)
+            ways.map do |joints|
+              box(joints, other, weight / ways.size, :wrong_device, joints.flatten - @functions.keys)
+            end
+          end
       end
 
       # Ways a device of the wrong kind is put on the conductors that are there.
@@ -120,12 +141,20 @@ module Dielectra
         to_screw, inner = meant(kind).joints(@functions).partition { |joint| joint.any? { |point| screw?(point) } }
         to_screw = to_screw.map { |joint| joint.reject { |point| screw?(point) } }
         screws = Trade::DeviceKind[other].live_terminals.map { |terminal| "#{device}.#{terminal}" }
-        picks = to_screw.permutation([screws.size, to_screw.size].min).uniq { |picked| screws.size == 2 ? picked.map(&:sort).sort : picked }
-        picks.flat_map do |picked|
-          screws.combination(picked.size).map do |terminals|
-            inner + (to_screw - picked).select { |joint| joint.size > 1 } + picked.zip(terminals).map { |joint, terminal| [terminal, *joint] }
+        picks =
+          to_screw
+            .permutation([screws.size, to_screw.size].min)
+            .uniq { |picked| screws.size == 2 ? picked.map(&:sort).sort : picked }
+        picks
+          .flat_map do |picked|
+            screws
+              .combination(picked.size)
+              .map do |terminals|
+                inner + (to_screw - picked).select { |joint| joint.size > 1 } +
+                  picked.zip(terminals).map { |joint, terminal| [terminal, *joint] }
+              end
           end
-        end.first(MOST_MISFITS)
+          .first(MOST_MISFITS)
       end
 
       def screw?(point) = point.start_with?("#{device}.")

@@ -10,8 +10,11 @@ module Dielectra
       def self.broken(runs)
         prior = Trade.priors.dig("deviation", "conductor_open")
         runs.flat_map do |run|
-          strands = run.feed? ? run.strands.select { |strand| strand.function == "neutral" } : (run.outer? ? [] : run.strands)
-          strands.map { |strand| [run, strand, [Deviation.new(kind: :conductor_open, points: strand.points, cable: run.ends), prior]] }
+          strands =
+            run.feed? ? run.strands.select { |strand| strand.function == "neutral" } : (run.outer? ? [] : run.strands)
+          strands.map do |strand|
+            [run, strand, [Deviation.new(kind: :conductor_open, points: strand.points, cable: run.ends), prior]]
+          end
         end
       end
 
@@ -22,11 +25,13 @@ module Dielectra
         runs.flat_map do |run|
           strands = run.strands.map { |strand| [strand.points, strand.function] }
           strands += [[run.grounding, "ground"]] if run.grounding
-          strands.combination(2).filter_map do |(here, one), (there, other)|
-            next if one.nil? || other.nil? || one == other || [one, other].sort == %w[ground neutral]
+          strands
+            .combination(2)
+            .filter_map do |(here, one), (there, other)|
+              next if one.nil? || other.nil? || one == other || [one, other].sort == %w[ground neutral]
 
-            [Deviation.new(kind: :short, points: [here.first, there.first], cable: run.ends), prior]
-          end
+              [Deviation.new(kind: :short, points: [here.first, there.first], cable: run.ends), prior]
+            end
         end
       end
 
@@ -35,10 +40,16 @@ module Dielectra
       # @return [Array<Array(Deviation, Float)>]
       def self.leaking(runs)
         prior = Trade.priors.dig("deviation", "leak")
-        runs.reject(&:outer?).flat_map do |run|
-          hot = run.strands.reject { |strand| [nil, "neutral"].include?(strand.function) }
-          hot.combination(2).map { |pair| [Deviation.new(kind: :leak, points: pair.map { |strand| strand.points.first }, cable: run.ends), prior] }
-        end
+        runs
+          .reject(&:outer?)
+          .flat_map do |run|
+            hot = run.strands.reject { |strand| [nil, "neutral"].include?(strand.function) }
+            hot
+              .combination(2)
+              .map do |pair|
+                [Deviation.new(kind: :leak, points: pair.map { |strand| strand.points.first }, cable: run.ends), prior]
+              end
+          end
       end
 
       def initialize(assembly, world)
@@ -67,7 +78,11 @@ module Dielectra
       def supply = @world.faults[:supply] ||= [a_call(fault(:no_supply))]
 
       def lamps
-        @world.faults[:lamps] ||= @world.job.wanted_loads.select { |load| Trade::DeviceKind[load.kind].lamp }.map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
+        @world.faults[:lamps] ||= @world
+          .job
+          .wanted_loads
+          .select { |load| Trade::DeviceKind[load.kind].lamp }
+          .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 
       # What is met as often in any call, however many switches there are, while of everything else there is more to go wrong the
@@ -75,12 +90,19 @@ module Dielectra
       def a_call((deviation, prior)) = [deviation, prior * @world.job.wanted_controls.size / 2.0]
 
       # Switches that nobody has had on the bench.
-      def switches = @boxes.each_value.select { |box| box.kind && Trade::DeviceKind[box.kind].switch? && !box.kind.include?(Trade::Unmarked::SCREWS) }
+      def switches =
+        @boxes.each_value.select do |box|
+          box.kind && Trade::DeviceKind[box.kind].switch? && !box.kind.include?(Trade::Unmarked::SCREWS)
+        end
 
       def contacts
         switches.flat_map do |box|
-          @world.faults[[:contacts, box.device, box.kind]] ||= Trade::DeviceKind[box.kind].contacts.flat_map do |contact|
-            %i[contact_stuck_open contact_stuck_closed contact_resistive].map { |kind| fault(kind, device: box.device, place: box.place, contact:) }
+          @world.faults[[:contacts, box.device, box.kind]] ||= Trade::DeviceKind[box.kind]
+            .contacts
+            .flat_map do |contact|
+            %i[contact_stuck_open contact_stuck_closed contact_resistive].map do |kind|
+              fault(kind, device: box.device, place: box.place, contact:)
+            end
           end
         end
       end
@@ -88,38 +110,46 @@ module Dielectra
       # Contacts and connections that make contact only now and then.
       def coming_and_going
         often = @world.often_comes_and_goes? ? Trade.priors.fetch("comes_and_goes") : 1.0
-        intermittent_contacts.map { |fault, prior| [fault, prior * often] } + intermittent_joints.map { |fault, prior| [fault, prior * often] }
+        intermittent_contacts.map { |fault, prior| [fault, prior * often] } +
+          intermittent_joints.map { |fault, prior| [fault, prior * often] }
       end
 
       def intermittent_contacts
         switches.flat_map do |box|
-          @world.faults[[:intermittent, box.device, box.kind]] ||=
-            Trade::DeviceKind[box.kind].contacts.map { |contact| fault(:contact_intermittent, device: box.device, place: box.place, contact:) }
+          @world.faults[[:intermittent, box.device, box.kind]] ||= Trade::DeviceKind[box.kind].contacts.map do |contact|
+            fault(:contact_intermittent, device: box.device, place: box.place, contact:)
+          end
         end
       end
 
       def intermittent_joints
         usual = @priors.fetch("joint_open")
         joints.map do |found, prior|
-          @world.faults[[:intermittent, found, prior]] ||= fault(:joint_intermittent, place: found.place, points: found.points).then do |one, rare|
-            [one, rare * prior / usual]
-          end
+          @world.faults[[:intermittent, found, prior]] ||= fault(
+            :joint_intermittent,
+            place: found.place,
+            points: found.points
+          ).then { |one, rare| [one, rare * prior / usual] }
         end
       end
 
       # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.
       def marks
         switches.flat_map do |box|
-          @world.faults[[:marks, box.device, box.kind]] ||=
-            lies(Design::Duty.family(box.kind)).map { |seen_as| fault(:marks_wrong, device: box.device, place: box.place, seen_as:) }
+          @world.faults[[:marks, box.device, box.kind]] ||= lies(Design::Duty.family(box.kind)).map do |seen_as|
+            fault(:marks_wrong, device: box.device, place: box.place, seen_as:)
+          end
         end
       end
 
       def lies(kind)
         case kind
-        when "three_way" then %w[traveler_1 traveler_2].map { |other| {"common" => other, other => "common"} }
-        when "four_way" then %w[pair_2_a pair_2_b].map { |other| {"pair_1_b" => other, other => "pair_1_b"} }
-        else []
+        when "three_way"
+          %w[traveler_1 traveler_2].map { |other| { "common" => other, other => "common" } }
+        when "four_way"
+          %w[pair_2_a pair_2_b].map { |other| { "pair_1_b" => other, other => "pair_1_b" } }
+        else
+          []
         end
       end
 
@@ -127,10 +157,15 @@ module Dielectra
         @boxes.each_value.flat_map do |box|
           @world.faults[[:joints, box.object_id]] ||= begin
             grounds = @skeleton.grounds_at(box.place)
-            box.joints.reject { |joint| joint.intersect?(grounds) }.flat_map do |joint|
-              bad = box.damaged&.intersect?(joint) ? Trade.priors.fetch("damaged_joint") : 1.0
-              suspects(joint).map { |point| fault(:joint_open, place: box.place, points: [point]).then { |found, prior| [found, prior * bad] } }
-            end
+            box
+              .joints
+              .reject { |joint| joint.intersect?(grounds) }
+              .flat_map do |joint|
+                bad = box.damaged&.intersect?(joint) ? Trade.priors.fetch("damaged_joint") : 1.0
+                suspects(joint).map do |point|
+                  fault(:joint_open, place: box.place, points: [point]).then { |found, prior| [found, prior * bad] }
+                end
+              end
           end
         end
       end
@@ -152,8 +187,13 @@ module Dielectra
       end
 
       def shorts
-        scale = %i[short leak].to_h { |kind| [kind, @priors.fetch(kind.to_s) / Trade.priors.dig("deviation", kind.to_s)] }
-        scale.values.all?(1.0) ? @skeleton.shorted_conductors : @skeleton.shorted_conductors.map { |fault, prior| [fault, prior * scale.fetch(fault.kind)] }
+        scale =
+          %i[short leak].to_h { |kind| [kind, @priors.fetch(kind.to_s) / Trade.priors.dig("deviation", kind.to_s)] }
+        if scale.values.all?(1.0)
+          @skeleton.shorted_conductors
+        else
+          @skeleton.shorted_conductors.map { |fault, prior| [fault, prior * scale.fetch(fault.kind)] }
+        end
       end
     end
   end

@@ -44,7 +44,8 @@ module Dielectra
       end
 
       # @return [Float] the most that the verdict of any reading weighs
-      def most(workmanship, uses) = apart?(uses) ? workmanship.judge(@found, {}).weight : (of(workmanship, uses).first&.verdict_most || 0.0)
+      def most(workmanship, uses) =
+        apart?(uses) ? workmanship.judge(@found, {}).weight : (of(workmanship, uses).first&.verdict_most || 0.0)
 
       # Whether none of the ports' conductors touches anything.
       def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @joint.key?(point) } }
@@ -63,23 +64,31 @@ module Dielectra
       # One way of each, in the combinations that weigh most: what is not among the best of some is not among the best with more. Both
       # lists fall in weight, so that the best so many pairs lie where the product of their ranks is no more.
       def likeliest(choices)
-        choices.reduce([[[], 1.0]]) do |so_far, ways|
-          pairs = so_far.each_with_index.flat_map do |(picked, weight), rank|
-            ways.first(MOST_LOOSE / (rank + 1)).map { |way| [picked + [way], weight * way.weight] }
+        choices
+          .reduce([[[], 1.0]]) do |so_far, ways|
+            pairs =
+              so_far.each_with_index.flat_map do |(picked, weight), rank|
+                ways.first(MOST_LOOSE / (rank + 1)).map { |way| [picked + [way], weight * way.weight] }
+              end
+            pairs.max_by(MOST_LOOSE, &:last)
           end
-          pairs.max_by(MOST_LOOSE, &:last)
-        end.map(&:first)
+          .map(&:first)
       end
 
       def judged(workmanship, uses)
-        picked_out(uses).map do |picked|
-          functions = {}
-          uses.zip(picked) { |use, way| use.port.points.zip(way.functions) { |point, function| functions[point] = function } }
-          local(picked, workmanship.judge(@found, functions))
-        end.sort_by { |item| -item.weight }
+        picked_out(uses)
+          .map do |picked|
+            functions = {}
+            uses.zip(picked) do |use, way|
+              use.port.points.zip(way.functions) { |point, function| functions[point] = function }
+            end
+            local(picked, workmanship.judge(@found, functions))
+          end
+          .sort_by { |item| -item.weight }
       end
 
-      def local(picked, verdict) = Local.new(picked, verdict, picked.reduce(verdict.weight) { |product, way| product * way.weight })
+      def local(picked, verdict) =
+        Local.new(picked, verdict, picked.reduce(verdict.weight) { |product, way| product * way.weight })
 
       def product(choices)
         first, *rest = choices
@@ -95,7 +104,9 @@ module Dielectra
         most = uses.any? { |use| use.port.single? } ? MOST_BUNDLED : MOST
         return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= most
 
-        slots.min_by(most) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }.map { |slot| slot.zip(choices).map { |way, list| list[way] } }
+        slots
+          .min_by(most) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }
+          .map { |slot| slot.zip(choices).map { |way, list| list[way] } }
       end
 
       # The ways together by their numbers: all of them, or of too many those that are least at odds from port to port.
@@ -120,19 +131,29 @@ module Dielectra
       def crossings(uses, choices)
         uses.each_index.map do |one|
           ((one + 1)...uses.size).map do |other|
-            [other, choices[one].map { |way| choices[other].map { |far| odd_between(uses[one], way, uses[other], far) } }]
+            [
+              other,
+              choices[one].map { |way| choices[other].map { |far| odd_between(uses[one], way, uses[other], far) } }
+            ]
           end
         end
       end
 
       def odd_inside(use, way)
-        (0...use.port.size).to_a.combination(2).count { |one, other| odd?(use.port.points[one], way.functions[one], use.port.points[other], way.functions[other]) }
+        (0...use.port.size)
+          .to_a
+          .combination(2)
+          .count do |one, other|
+            odd?(use.port.points[one], way.functions[one], use.port.points[other], way.functions[other])
+          end
       end
 
       def odd_between(use, way, other, far)
         count = 0
         use.port.points.each_with_index do |point, slot|
-          other.port.points.each_with_index { |there, number| count += 1 if odd?(point, way.functions[slot], there, far.functions[number]) }
+          other.port.points.each_with_index do |there, number|
+            count += 1 if odd?(point, way.functions[slot], there, far.functions[number])
+          end
         end
         count
       end

@@ -40,17 +40,20 @@ module Dielectra
       def pairings(other)
         return side_by_side(other) if doubled?
 
-        groups = colors.uniq.map do |color|
-          here = slots(color)
-          other.slots(color).permutation.map { |there| here.zip(there) }
-        end
+        groups =
+          colors.uniq.map do |color|
+            here = slots(color)
+            other.slots(color).permutation.map { |there| here.zip(there) }
+          end
         first, *rest = groups
         first.product(*rest).map { |pairs| pairs.flatten(1).sort.map(&:last) }
       end
 
       # The slots of each cable.
       # @return [Array<Array<Integer>>]
-      def cables = @cables ||= @sizes.each_index.map { |number| (0...@sizes[number]).map { |slot| slot + @sizes.first(number).sum } }
+      def cables =
+        @cables ||=
+          @sizes.each_index.map { |number| (0...@sizes[number]).map { |slot| slot + @sizes.first(number).sum } }
 
       def slots(color) = colors.each_index.select { |slot| colors[slot] == color }
 
@@ -61,7 +64,10 @@ module Dielectra
       # Of two cables either may be either; a conductor stays in its cable.
       def side_by_side(other)
         other.cables.permutation.filter_map do |there|
-          slots = cables.zip(there).flat_map { |mine, its| mine.map { |slot| [slot, its.find { |far| other.colors[far] == colors[slot] }] } }
+          slots =
+            cables
+              .zip(there)
+              .flat_map { |mine, its| mine.map { |slot| [slot, its.find { |far| other.colors[far] == colors[slot] }] } }
           slots.sort.map(&:last) if slots.all?(&:last) && slots.map(&:last).uniq.size == slots.size
         end
       end

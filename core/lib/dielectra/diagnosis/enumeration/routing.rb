@@ -69,7 +69,8 @@ module Dielectra
         return trees.sketches if @ports.empty?
 
         known = trees.to_a
-        known += trees(unseen: true).to_a if !@singles && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
+        known += trees(unseen: true).to_a if !@singles && @job.boxes.size <= MOST_AROUND_JUNCTION &&
+          (@wide || known.empty?)
         known.sort_by { |layout| -layout.weight }
       end
 
@@ -102,19 +103,31 @@ module Dielectra
         controls = @job.wanted_controls.map(&:place)
         ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
         singles = @singles ? @ports.transform_values(&:size) : {}
-        (@trees ||= {})[unseen] ||= Design::CableTrees.new(controls:, lights:, others: @job.boxes.map(&:id) - controls - lights, ends:, singles:, wide: @wide || @singles, halves:, unseen:)
+        (@trees ||= {})[unseen] ||= Design::CableTrees.new(
+          controls:,
+          lights:,
+          others: @job.boxes.map(&:id) - controls - lights,
+          ends:,
+          singles:,
+          wide: @wide || @singles,
+          halves:,
+          unseen:
+        )
       end
 
       # Whether the receptacles that are switched are so wholly or with one half: the broken tab says, once it is seen.
       def halves
         places = @job.wanted_loads.select { |load| load.kind == "receptacle" }.map(&:place)
-        return {[] => 1.0} if places.empty?
-        return {places => 1.0} if @job.wanted_loads.any? { |load| @job.half?(load.id) }
+        return { [] => 1.0 } if places.empty?
+        return { places => 1.0 } if @job.wanted_loads.any? { |load| @job.half?(load.id) }
 
         seen = places.select { |place| @situation.open?(place) }
         shown = seen.map { |place| hot_tab(place) }
         share = Trade.priors.dig("layout", "half_switched")
-        {[] => (shown.include?(:broken) ? 0.0 : 1 - share), places => (shown.include?(:whole) ? 0.0 : share)}.select { |_, weight| weight.positive? }
+        {
+          [] => (shown.include?(:broken) ? 0.0 : 1 - share),
+          places => (shown.include?(:whole) ? 0.0 : share)
+        }.select { |_, weight| weight.positive? }
       end
 
       # @return [Symbol, nil] :broken or :whole; nil where nobody said and nothing on the screws tells
@@ -133,9 +146,18 @@ module Dielectra
       end
 
       # @return [Port, nil] nil of no conductors at all
-      def bundle(group) = ((@bundles ||= {})[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region) if group.any?)
+      def bundle(group) =
+        (
+          (@bundles ||= {})[group.map(&:ends)] ||= Port.new(
+            group.map { |port| cable_end(port) },
+            @job.region
+          ) if group.any?
+        )
 
-      def cable_end(port) = (@cable_ends ||= @places.flat_map { |place| @situation.cable_ends(place) }.to_h { |item| [item.id, item] }).fetch(port.ends.first)
+      def cable_end(port) =
+        (
+          @cable_ends ||= @places.flat_map { |place| @situation.cable_ends(place) }.to_h { |item| [item.id, item] }
+        ).fetch(port.ends.first)
 
       # The readings of the opened boxes that agree along the runs between them.
       def join(assignment, pairings, weight)
@@ -143,17 +165,28 @@ module Dielectra
         places = order(layout)
         lists = places.map { |place| assignment.read[place] || locals(layout, assignment.sides, place) }
         rest = rest(assignment, places, lists)
-        step(Joining.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}.compare_by_identity, {}, weight)
+        step(
+          Joining.new(layout, assignment.sides, pairings, places, lists, rest),
+          0,
+          {}.compare_by_identity,
+          {},
+          weight
+        )
       end
 
       # The most that the boxes after each, and the colours of the runs that are met there first, can weigh.
       def rest(assignment, places, lists)
         met = []
-        each = places.zip(lists).map do |place, list|
-          fresh = assignment.read.key?(place) ? [] : assignment.layout.edges_at(place) - met
-          met += fresh
-          fresh.reduce(list.first.verdict_most) { |bound, edge| bound * habit(assignment.layout, edge, assignment.sides[edge]) }
-        end
+        each =
+          places
+            .zip(lists)
+            .map do |place, list|
+              fresh = assignment.read.key?(place) ? [] : assignment.layout.edges_at(place) - met
+              met += fresh
+              fresh.reduce(list.first.verdict_most) do |bound, edge|
+                bound * habit(assignment.layout, edge, assignment.sides[edge])
+              end
+            end
         each.each_index.map { |index| each.drop(index + 1).reduce(1.0, :*) }
       end
 
@@ -162,23 +195,33 @@ module Dielectra
         left = @places.dup
         order = []
         until left.empty?
-          place = left.find { |name| order.any? { |other| layout.edges_at(name).any? { |edge| edge.include?(other) } } } || left.find { |name| !apart?(name) } || left.first
+          place =
+            left.find { |name| order.any? { |other| layout.edges_at(name).any? { |edge| edge.include?(other) } } } ||
+              left.find { |name| !apart?(name) } || left.first
           order << left.delete(place)
         end
         order
       end
 
-      def verdict_most(layout, sides, place) = @locals[place].most(workmanship(layout, place), uses(layout, sides, place).map { |use| Locals::Use.new(*use) })
+      def verdict_most(layout, sides, place) =
+        @locals[place].most(workmanship(layout, place), uses(layout, sides, place).map { |use| Locals::Use.new(*use) })
 
       # What each run that ends in a place is used for there.
       def uses(layout, sides, place)
-        layout.edges_at(place).map { |edge| [sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge)] }
+        layout
+          .edges_at(place)
+          .map do |edge|
+            [sides[edge][edge.index(place)], layout.carried(edge), Design::Layout.polarized(edge), told?(edge)]
+          end
       end
 
       def locals(layout, sides, place)
         workmanship = workmanship(layout, place)
         uses = uses(layout, sides, place)
-        ((@read ||= {}.compare_by_identity)[workmanship] ||= {})[uses] ||= @locals[place].of(workmanship, uses.map { |use| Locals::Use.new(*use) })
+        ((@read ||= {}.compare_by_identity)[workmanship] ||= {})[uses] ||= @locals[place].of(
+          workmanship,
+          uses.map { |use| Locals::Use.new(*use) }
+        )
       end
 
       # Whether it makes a difference which conductor of a run carries what: not between two boxes that are both apart.
@@ -195,7 +238,11 @@ module Dielectra
         duty = layout.duty(place)
         device = @job.device_at(place)&.id
         found = @situation.opened[place]["devices"].find { |row| row["id"] == device }
-        (@workmanships ||= {})[[place, duty]] ||= Design::Workmanship.new(device:, kind: found && kind_of(place, found, duty), duty:)
+        (@workmanships ||= {})[[place, duty]] ||= Design::Workmanship.new(
+          device:,
+          kind: found && kind_of(place, found, duty),
+          duty:
+        )
       end
 
       def kind_of(place, found, duty)
@@ -241,12 +288,18 @@ module Dielectra
 
       # The readings of a box that say of its runs what the boxes before it said.
       def agreeing(joining, place, edges, list, functions)
-        fixed = edges.each_index.select { |index| functions.key?(edges[index]) && joining.pairings[edges[index]] && told?(edges[index]) }
+        fixed =
+          edges.each_index.select do |index|
+            functions.key?(edges[index]) && joining.pairings[edges[index]] && told?(edges[index])
+          end
         return list if fixed.empty?
 
         by_ways = ((@agreeing ||= {}.compare_by_identity)[list] ||= {})
         by_ways = (by_ways[fixed] ||= list.group_by { |local| fixed.map { |index| local.ways[index].functions } })
-        by_ways.fetch(fixed.map { |index| seen_from(joining, edges[index], edges[index].index(place), functions[edges[index]]) }, [])
+        by_ways.fetch(
+          fixed.map { |index| seen_from(joining, edges[index], edges[index].index(place), functions[edges[index]]) },
+          []
+        )
       end
 
       # What the conductors of a run carry in the order of its port on one side, as the other side has them.
@@ -254,7 +307,11 @@ module Dielectra
         slots = joining.pairings[edge]
         return functions[side] if functions[side]
 
-        side.zero? ? slots.map { |slot| functions[1][slot] } : functions[0].each_index.map { |slot| functions[0][slots.index(slot)] }
+        if side.zero?
+          slots.map { |slot| functions[1][slot] }
+        else
+          functions[0].each_index.map { |slot| functions[0][slots.index(slot)] }
+        end
       end
 
       # Notes what the conductors of a run carry at one end; between two boxes that are both apart, and where it agrees anyway,
@@ -278,12 +335,14 @@ module Dielectra
         return false if layout.scheme == Design::Scheme::BOTH_ON_TRAVELERS || taken.size == before.size
 
         named = before.each_key.flat_map { |edge| layout.pairs_of_travelers(edge) }
-        taken.drop(before.size).any? do |edge, ends|
-          fresh = layout.pairs_of_travelers(edge) - named
-          named += fresh
-          functions = ends[0] || ends[1]
-          fresh.any? { |one, other| functions.index(one) > functions.index(other) }
-        end
+        taken
+          .drop(before.size)
+          .any? do |edge, ends|
+            fresh = layout.pairs_of_travelers(edge) - named
+            named += fresh
+            functions = ends[0] || ends[1]
+            fresh.any? { |one, other| functions.index(one) > functions.index(other) }
+          end
       end
 
       def keep(way)
@@ -300,19 +359,32 @@ module Dielectra
       def physical(way)
         shown = {}
         way.sides.each do |edge, (near, far)|
-          if near && far then strands(way, edge, near, far).each { |here, there, _| here < there ? shown[here] = there : shown[there] = here }
-          else led(shown, way, edge, near || far)
+          if near && far
+            strands(way, edge, near, far).each do |here, there, _|
+              here < there ? shown[here] = there : shown[there] = here
+            end
+          else
+            led(shown, way, edge, near || far)
           end
         end
         closed = @closed_switch || @places.empty?
-        [shown, (way.layout.chain if closed), (way.layout.scheme.name if closed), (way.layout.edges if @places.empty?), way.layout.halves]
+        [
+          shown,
+          (way.layout.chain if closed),
+          (way.layout.scheme.name if closed),
+          (way.layout.edges if @places.empty?),
+          way.layout.halves
+        ]
       end
 
       # What leads to where nobody has looked.
       def led(shown, way, edge, port)
         side = way.sides[edge].index(port)
         other = edge[1 - side]
-        shown[port.points] = [Design::Layout.polarized(edge) || (way.layout.lights.include?(other) ? :light : nil), way.functions[edge][side]]
+        shown[port.points] = [
+          Design::Layout.polarized(edge) || (way.layout.lights.include?(other) ? :light : nil),
+          way.functions[edge][side]
+        ]
       end
 
       public
@@ -320,7 +392,11 @@ module Dielectra
       # @return [Array<Array(String, String, String)>] point here, point there and function of each conductor between two ports
       def strands(way, edge, near, far)
         here, there = way.functions[edge]
-        return near.points.each_with_index.map { |point, slot| [point, far.points[there.index(here[slot])], here[slot]] } if near.single?
+        if near.single?
+          return(
+            near.points.each_with_index.map { |point, slot| [point, far.points[there.index(here[slot])], here[slot]] }
+          )
+        end
 
         slots = way.pairings[edge]
         near.points.each_with_index.map { |point, slot| [point, far.points[slots[slot]], here[slot]] }

@@ -32,7 +32,8 @@ module Dielectra
       # The likeliest of many, by their priors and the last answers.
       # @param hypotheses [Array<Hypothesis>]
       # @return [Array<Hypothesis>]
-      def likeliest(hypotheses, most) = hypotheses.size > most ? hypotheses.max_by(most) { |hypothesis| sifted_weight(hypothesis) } : hypotheses
+      def likeliest(hypotheses, most) =
+        hypotheses.size > most ? hypotheses.max_by(most) { |hypothesis| sifted_weight(hypothesis) } : hypotheses
 
       private
 
@@ -42,12 +43,20 @@ module Dielectra
       # @return [Array(Array<Skeleton>, Array<Skeleton>)]
       def agreeing(skeletons)
         most = MOST_SKELETONS * (@wide ? 3 : 1)
-        return [skeletons, []] if skeletons.size <= most
+        return skeletons, [] if skeletons.size <= most
 
-        ranked = skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton), skeleton] }.sort_by { |weight, _| -weight }
+        ranked =
+          skeletons.map { |skeleton| [skeleton.weight * agreement(skeleton), skeleton] }.sort_by { |weight, _| -weight }
         least = ranked.first.first * LEAST_PLAIN
         held = Skeleton.with_old_schemes(ranked.map(&:last), most) { |skeleton| skeleton.layout.scheme }
-        others = @situation.opened_boxes.empty? ? [] : ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
+        others =
+          (
+            if @situation.opened_boxes.empty?
+              []
+            else
+              ranked.drop(most).take_while { |weight, _| weight >= least }.first(MOST_PLAIN).map(&:last) - held
+            end
+          )
         [held, others]
       end
 
@@ -76,7 +85,8 @@ module Dielectra
         return [] if sum.zero?
 
         most = [(MOST * sum / total).ceil, FEW].max
-        rows = agreeing_best(rows, most) if !@wide && rows.size > most && rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
+        rows = agreeing_best(rows, most) if !@wide && rows.size > most &&
+          rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
         all = rows.sum(&:first)
         accounts = by_account(rows)
         raised = all / accounts.sum { |some| some.sum(&:first) }
@@ -96,7 +106,11 @@ module Dielectra
       # Sorted by what the conductors in the opened boxes are said to be, far-fetched accounts left out; where all are, together.
       def by_account(rows)
         least = rows.sum(&:first) * FAR_FETCHED
-        accounts = rows.group_by { |_, (assembly, *)| account(assembly.skeleton) }.values.select { |some| some.sum(&:first) >= least }
+        accounts =
+          rows
+            .group_by { |_, (assembly, *)| account(assembly.skeleton) }
+            .values
+            .select { |some| some.sum(&:first) >= least }
         accounts.empty? ? [rows] : accounts
       end
 
@@ -134,16 +148,21 @@ module Dielectra
       # @return [Array<Array(Float, Array)>]
       def sifted(found)
         found = found.max_by(MOST_SIFTED) { |_, _, prior| prior } if found.size > MOST_SIFTED
-        found.map { |row| [sifted_weight(Hypothesis.new(assembly: row[0], faults: row[1], prior: row[2], world: @world)), row] }
+        found.map do |row|
+          [sifted_weight(Hypothesis.new(assembly: row[0], faults: row[1], prior: row[2], world: @world)), row]
+        end
       end
 
-      def sifted_weight(hypothesis) = telling.reduce(hypothesis.prior) { |weight, seen| weight * prediction.likelihood(hypothesis, seen) }
+      def sifted_weight(hypothesis) =
+        telling.reduce(hypothesis.prior) { |weight, seen| weight * prediction.likelihood(hypothesis, seen) }
 
       def telling
-        @telling ||= begin
-          lights, readings = @observations.select { |seen| seen.toggles.known? }.partition { |seen| seen.what == :lamp }
-          lights.last(LIGHTS_SIFTED) + readings.reject { |seen| seen.what == :breaker }.last(READINGS_SIFTED)
-        end
+        @telling ||=
+          begin
+            lights, readings =
+              @observations.select { |seen| seen.toggles.known? }.partition { |seen| seen.what == :lamp }
+            lights.last(LIGHTS_SIFTED) + readings.reject { |seen| seen.what == :breaker }.last(READINGS_SIFTED)
+          end
       end
 
       def prediction = @prediction ||= Prediction.new(@world)
@@ -152,11 +171,15 @@ module Dielectra
       # says otherwise, something being wrong in there.
       def agreement(skeleton)
         elsewhere = ELSEWHERE * co_occurrence(skeleton.wrong, [:other]) * (0.5**lights.size)
-        as_meant(skeleton).map do |assembly, weight|
-          meant = Hypothesis.new(assembly:, faults: [], prior: weight, world: @world)
-          shown = (nothing?(skeleton, []) ? @nothing : 1.0) * looks.told(meant).first
-          looks.others.reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
-        end.max
+        as_meant(skeleton)
+          .map do |assembly, weight|
+            meant = Hypothesis.new(assembly:, faults: [], prior: weight, world: @world)
+            shown = (nothing?(skeleton, []) ? @nothing : 1.0) * looks.told(meant).first
+            looks
+              .others
+              .reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
+          end
+          .max
       end
 
       def looks = @looks ||= Looks.new(@world, prediction, @observations)
@@ -170,29 +193,39 @@ module Dielectra
         states = @world.combinations
         found = thinned(found) if found.size > MOST_BLIND
         all = found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
-        groups = all.group_by do |hypothesis|
-          [Space.wrong(hypothesis.skeleton, hypothesis.deviations), states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }]
-        end
-        merged = groups.map do |(wrong, lights), alike|
-          share = wrong.any? && alike.none?(&:comes_and_goes?) && obeying?(states, lights) ? @nothing : 1.0
-          alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
-        end
+        groups =
+          all.group_by do |hypothesis|
+            [
+              Space.wrong(hypothesis.skeleton, hypothesis.deviations),
+              states.map { |raised| prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised) }
+            ]
+          end
+        merged =
+          groups.map do |(wrong, lights), alike|
+            share = wrong.any? && alike.none?(&:comes_and_goes?) && obeying?(states, lights) ? @nothing : 1.0
+            alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
+          end
         merged.max_by(MOST, &:prior)
       end
 
       # The heaviest of everything that says that the same is wrong, with the weight of all of it.
       def thinned(found)
         total = found.sum(&:last)
-        found.group_by { |row| wrong_of(*row) }.each_value.flat_map do |rows|
-          sum = rows.sum(&:last)
-          heaviest(rows.map { |row| [row.last, row] }, [(MOST_BLIND * sum / total).ceil, FEW].max, sum)
-        end
+        found
+          .group_by { |row| wrong_of(*row) }
+          .each_value
+          .flat_map do |rows|
+            sum = rows.sum(&:last)
+            heaviest(rows.map { |row| [row.last, row] }, [(MOST_BLIND * sum / total).ceil, FEW].max, sum)
+          end
       end
 
       # Whether every control works the light: then nobody had reason to call, whatever is wrong.
       def obeying?(states, lights)
         shown = states.zip(lights).to_h
-        shown.all? { |raised, light| %i[on off].include?(light) && raised.keys.all? { |id| shown[raised.merge(id => !raised[id])] != light } }
+        shown.all? do |raised, light|
+          %i[on off].include?(light) && raised.keys.all? { |id| shown[raised.merge(id => !raised[id])] != light }
+        end
       end
 
       def guided(wrong)

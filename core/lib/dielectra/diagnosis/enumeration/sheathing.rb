@@ -13,7 +13,12 @@ module Dielectra
       # The most that the colours of a run can weigh, as they are at either end.
       def habit(layout, edge, ports)
         carried = layout.carried(edge)
-        ports.compact.map { |port| Design::Coloring.ways(carried, port.hints, polarized: Design::Layout.polarized(edge)).first.weight }.max
+        ports
+          .compact
+          .map do |port|
+            Design::Coloring.ways(carried, port.hints, polarized: Design::Layout.polarized(edge)).first.weight
+          end
+          .max
       end
 
       def sheathed
@@ -39,12 +44,14 @@ module Dielectra
         edges = layout.edges_at(place)
         return if !@singles && layout.cables_at(place) != @ports[place].size
 
-        distribute(layout, place, edges, @ports[place], sides, weight) { |taken, share| assign(layout, number + 1, taken, share, &) }
+        distribute(layout, place, edges, @ports[place], sides, weight) do |taken, share|
+          assign(layout, number + 1, taken, share, &)
+        end
       end
 
       def distribute(layout, place, edges, free, sides, weight, &)
         edge, *rest = edges
-        return (yield(sides, weight) if free.empty?) unless edge
+        return(yield(sides, weight) if free.empty?) unless edge
 
         side = edge.index(place)
         options(free, layout.carried(edge).size, edge.equal?(layout.doubled) || edge == layout.doubled).each do |port|
@@ -53,7 +60,15 @@ module Dielectra
 
           here = far ? [port, far] : [port, nil]
           left = free.reject { |other| port.ends.intersect?(other.ends) }
-          distribute(layout, place, rest, left, sides.merge(edge => side.zero? ? here : here.reverse), far ? weight : weight * share(layout, edge, port), &)
+          distribute(
+            layout,
+            place,
+            rest,
+            left,
+            sides.merge(edge => side.zero? ? here : here.reverse),
+            far ? weight : weight * share(layout, edge, port),
+            &
+          )
         end
       end
 
@@ -68,7 +83,8 @@ module Dielectra
 
       def share(layout, edge, port)
         spare = port.doubled? ? 0 : port.size - layout.carried(edge).size
-        (Trade.priors.dig("layout", "spare_conductor")**spare) * (port.size > 3 && !port.doubled? ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
+        (Trade.priors.dig("layout", "spare_conductor")**spare) *
+          (port.size > 3 && !port.doubled? ? Trade.priors.dig("layout", "four_conductor_cable") : 1.0)
       end
     end
   end

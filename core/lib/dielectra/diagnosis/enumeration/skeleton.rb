@@ -15,7 +15,9 @@ module Dielectra
         routing = Routing.new(job, situation, world, wide:, draw:)
         groups = routing.groups
         total = groups.sum { |group| group.sum(&:weight) }
-        with_old_schemes(groups, most) { |group| group.first.layout.scheme }.map { |group| new(group, routing, total, job, world) }
+        with_old_schemes(groups, most) { |group| group.first.layout.scheme }.map do |group|
+          new(group, routing, total, job, world)
+        end
       end
 
       # The first so many of a list, and of every obsolete scheme the first few besides: rare as they are, nobody calls a circuit
@@ -41,30 +43,39 @@ module Dielectra
         @runs = lay(group.first)
         @world = world
         @index = world.index
-        @links = runs.flat_map { |run| run.strands.map(&:points) + [run.grounding].compact }
-                     .map { |points| points.map { |point| @index[point] } }
+        @links =
+          runs
+            .flat_map { |run| run.strands.map(&:points) + [run.grounding].compact }
+            .map { |points| points.map { |point| @index[point] } }
         @outer = outer_links
       end
 
       # @return [Array<Skeleton>] the same with two single conductors exchanged that the boxes as found do not tell apart
-      def exchanged(world) = @routing.exchanged(@group.first).map { |way| Skeleton.new([way], @routing, @total, @job, world) }
+      def exchanged(world) =
+        @routing.exchanged(@group.first).map { |way| Skeleton.new([way], @routing, @total, @job, world) }
 
       # @return [Array<Symbol>] what is not right in the opened boxes
       def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]
 
       # @return [Array<Array(Symbol, String)>] the same, each with its place
-      def wrong_places = @wrong_places ||= verdicts.filter_map { |place, verdict| [verdict.label, place].freeze unless verdict.label == :right }
+      def wrong_places =
+        @wrong_places ||=
+          verdicts.filter_map { |place, verdict| [verdict.label, place].freeze unless verdict.label == :right }
 
       # @return [Hash{String => Hash{String => Float}}] point => role => weight, over all ways of naming
       def roles
-        @roles ||= @group.each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |way, sums|
-          lay(way).each { |run| add_roles(sums, run, way.weight / @total) }
-        end
+        @roles ||=
+          @group.each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |way, sums|
+            lay(way).each { |run| add_roles(sums, run, way.weight / @total) }
+          end
       end
 
       # @return [Hash{String => String, nil}] conductor's point => function in a place
       def functions_at(place)
-        (@functions_at ||= {})[place] ||= runs.select { |run| run.at?(place) }.map { |run| run.functions_at(place) }.reduce({}, :merge)
+        (@functions_at ||= {})[place] ||= runs
+          .select { |run| run.at?(place) }
+          .map { |run| run.functions_at(place) }
+          .reduce({}, :merge)
       end
 
       # @return [Array<String>] the conductors' points in a place, sorted
@@ -73,10 +84,14 @@ module Dielectra
       # What may be plugged in besides the lamps: at outlets beyond, in the other halves of receptacles, and on the feed.
       # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
       def appliances
-        @appliances ||= begin
-          names = @world.load_names
-          {names.index(:beyond) => beyond, names.index(:feed) => [[@world.source, @world.return]]}.reject { |_, ends| ends.empty? }
-        end
+        @appliances ||=
+          begin
+            names = @world.load_names
+            {
+              names.index(:beyond) => beyond,
+              names.index(:feed) => [[@world.source, @world.return]]
+            }.reject { |_, ends| ends.empty? }
+          end
       end
 
       def broken_conductors = @broken_conductors ||= Faults.broken(runs)
@@ -84,16 +99,24 @@ module Dielectra
       def shorted_conductors = @shorted_conductors ||= Faults.shorted(runs) + Faults.leaking(runs)
 
       # @return [Array<String>] the points of the grounding conductors in a place
-      def grounds_at(place) = runs.select { |run| run.at?(place) && run.grounding }.map { |run| run.grounding[run.side(place)] }
+      def grounds_at(place) =
+        runs.select { |run| run.at?(place) && run.grounding }.map { |run| run.grounding[run.side(place)] }
 
       private
 
       def beyond
-        outlets = runs.select { |run| run.outer? && !run.feed? }.map do |run|
-          place = run.places.find { |name| !Design::Layout.onward?(name) }
-          %w[line neutral].map { |function| run.point(place, function) }
-        end
-        halves = @job.wanted_loads.select { |load| load.kind == "receptacle" }.map { |load| ["#{load.id}.hot_2", "#{load.id}.neutral_2"] }
+        outlets =
+          runs
+            .select { |run| run.outer? && !run.feed? }
+            .map do |run|
+              place = run.places.find { |name| !Design::Layout.onward?(name) }
+              %w[line neutral].map { |function| run.point(place, function) }
+            end
+        halves =
+          @job
+            .wanted_loads
+            .select { |load| load.kind == "receptacle" }
+            .map { |load| ["#{load.id}.hot_2", "#{load.id}.neutral_2"] }
         (outlets.select(&:all?) + halves).map { |pair| pair.map { |point| @index[point] } }
       end
 
@@ -112,8 +135,15 @@ module Dielectra
         strands = near && far ? @routing.strands(way, edge, near, far) : half_seen(way, edge, near, far)
         colors = (near || far)&.colors || unseen_colors(strands.size)
         ends = [[near, 0], [far, 1]].map { |port, side| port ? port.ends.join("+") : blind(edge, side) }
-        Design::Run.new(places: edge, ends:, grounding: grounding(edge, near, far),
-                        strands: strands.each_with_index.map { |(here, there, function), slot| Design::Run::Strand.new([here, there], colors[slot], function) })
+        Design::Run.new(
+          places: edge,
+          ends:,
+          grounding: grounding(edge, near, far),
+          strands:
+            strands.each_with_index.map do |(here, there, function), slot|
+              Design::Run::Strand.new([here, there], colors[slot], function)
+            end
+        )
       end
 
       # The name of a cable end nobody has seen: by where its run leads.
@@ -126,7 +156,8 @@ module Dielectra
         side = near ? 0 : 1
         there = blind(edge, 1 - side)
         port.points.each_index.map do |slot|
-          far_point = "#{there}.#{port.ends.size > 1 || port.single? ? "#{port.tails[slot]}_#{port.points[slot][%r{/(\d+)}, 1]}" : port.tails[slot]}"
+          far_point =
+            "#{there}.#{port.ends.size > 1 || port.single? ? "#{port.tails[slot]}_#{port.points[slot][%r{/(\d+)}, 1]}" : port.tails[slot]}"
           points = [port.points[slot], far_point]
           [*(side.zero? ? points : points.reverse), way.functions[edge][side][slot]]
         end
@@ -161,7 +192,10 @@ module Dielectra
         feed = runs.find(&:feed?)
         line = @index[PointIndex::SOURCE]
         neutral = @index[PointIndex::RETURN]
-        pairs = [[line, @index[feed.point(Design::Layout::FEED, "line")]], [neutral, @index[feed.point(Design::Layout::FEED, "neutral")]]]
+        pairs = [
+          [line, @index[feed.point(Design::Layout::FEED, "line")]],
+          [neutral, @index[feed.point(Design::Layout::FEED, "neutral")]]
+        ]
         pairs << [@index[PointIndex::EARTH], @index[feed.grounding[feed.side(Design::Layout::FEED)]]] if feed.grounding
         pairs << [neutral, @index[PointIndex::EARTH]]
       end

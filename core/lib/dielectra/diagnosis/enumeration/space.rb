@@ -44,14 +44,16 @@ module Dielectra
 
       # @return [Array<Hypothesis>]
       def hypotheses
-        skeletons, others = agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide, draw: @observations.size))
+        skeletons, others =
+          agreeing(Skeleton.all(@job, @situation, @world, most: looked_at, wide: @wide, draw: @observations.size))
         return [] if skeletons.empty?
 
         found = listed(skeletons)
         return merged(found) if @situation.opened_boxes.empty?
 
         found = picked(found) if found.size > MOST
-        found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) } + others.flat_map { |skeleton| plain(skeleton) }
+        found.map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) } +
+          others.flat_map { |skeleton| plain(skeleton) }
       end
 
       # The commonest, whatever was seen.
@@ -62,7 +64,9 @@ module Dielectra
 
         skeletons = Skeleton.all(@job, @situation, @world, most: MOST_SKELETONS)
         found = skeletons.flat_map { |skeleton| of(skeleton, FLOORS.first * skeletons.first.weight) }
-        found.max_by(count, &:last).map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
+        found
+          .max_by(count, &:last)
+          .map { |assembly, faults, prior| Hypothesis.new(assembly:, faults:, prior:, world: @world) }
       end
 
       # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was meant (de
@@ -72,10 +76,23 @@ module Dielectra
       def extended(hypothesis)
         faults = hypothesis.faults
         wrong = hypothesis.skeleton.wrong + hypothesis.deviations.map(&:kind)
-        further = Faults.new(hypothesis.assembly, @world).all.filter_map do |fault, prior|
-          [hypothesis.assembly, faults + [fault], hypothesis.prior * prior * Deviation.co_occurrence(wrong, fault.kind)] unless faults.include?(fault)
-        end
-        further += respoiled(hypothesis, wrong).map { |boxes, share| [Assembly.new(hypothesis.skeleton, boxes, @world), faults, hypothesis.prior * share] } if faults.empty?
+        further =
+          Faults
+            .new(hypothesis.assembly, @world)
+            .all
+            .filter_map do |fault, prior|
+              unless faults.include?(fault)
+                [
+                  hypothesis.assembly,
+                  faults + [fault],
+                  hypothesis.prior * prior * Deviation.co_occurrence(wrong, fault.kind)
+                ]
+              end
+            end
+        further +=
+          respoiled(hypothesis, wrong).map do |boxes, share|
+            [Assembly.new(hypothesis.skeleton, boxes, @world), faults, hypothesis.prior * share]
+          end if faults.empty?
         further.map { |assembly, all, prior| Hypothesis.new(assembly:, faults: all, prior:, world: @world) }
       end
 
@@ -92,9 +109,15 @@ module Dielectra
         closed = @job.boxes.map(&:id).reject { |place| @situation.open?(place) || hypothesis.boxes[place].deviation }
         closed.flat_map do |place|
           box = hypothesis.boxes[place]
-          ClosedBox.of(hypothesis.skeleton, place, @world).deviating.map do |way|
-            [hypothesis.boxes.merge(place => way), way.weight / box.weight * Deviation.co_occurrence(wrong, way.deviation.kind)]
-          end
+          ClosedBox
+            .of(hypothesis.skeleton, place, @world)
+            .deviating
+            .map do |way|
+              [
+                hypothesis.boxes.merge(place => way),
+                way.weight / box.weight * Deviation.co_occurrence(wrong, way.deviation.kind)
+              ]
+            end
         end
       end
 
@@ -118,7 +141,9 @@ module Dielectra
         floor *= RARE unless skeleton.layout.scheme == Design::Scheme::PRESENT
         as_meant(skeleton).flat_map { |assembly, weight| with_faults(skeleton, weight, [], floor) { assembly } } +
           spoilt(skeleton, floor / skeleton.weight).flat_map do |boxes, weight|
-            with_faults(skeleton, weight, boxes.filter_map { |box| box.deviation&.kind }, floor) { assembled(skeleton, boxes) }
+            with_faults(skeleton, weight, boxes.filter_map { |box| box.deviation&.kind }, floor) do
+              assembled(skeleton, boxes)
+            end
           end
       end
 
@@ -131,15 +156,28 @@ module Dielectra
         return [] if now < floor
 
         assembly = yield
-        [[assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now],
-         *faulty(assembly, now * co_occurrence(skeleton.wrong + spoilt, [:fault]), floor, spoilt.empty? ? pointed_at : {})]
+        [
+          [assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now],
+          *faulty(
+            assembly,
+            now * co_occurrence(skeleton.wrong + spoilt, [:fault]),
+            floor,
+            spoilt.empty? ? pointed_at : {}
+          )
+        ]
       end
 
       # Everything in the closed boxes as it was meant, and nothing hidden.
       def plain(skeleton)
         as_meant(skeleton).map do |assembly, weight|
           now = skeleton.weight * weight * co_occurrence(skeleton.wrong, [])
-          Hypothesis.new(assembly:, faults: [], prior: nothing?(skeleton, []) ? now * @nothing : now, world: @world, plain: true)
+          Hypothesis.new(
+            assembly:,
+            faults: [],
+            prior: nothing?(skeleton, []) ? now * @nothing : now,
+            world: @world,
+            plain: true
+          )
         end
       end
 
@@ -147,20 +185,29 @@ module Dielectra
 
       # How much rarer several things wrong are than each by itself would make them.
       def co_occurrence(kinds, more)
-        more.reduce([1.0, kinds]) { |(share, all), kind| [share * Deviation.co_occurrence(all, kind), all + [kind]] }.first
+        more
+          .reduce([1.0, kinds]) { |(share, all), kind| [share * Deviation.co_occurrence(all, kind), all + [kind]] }
+          .first
       end
 
       # @param pointed_at [Hash{Array => Float}] how much rarer than others a fault may be, by what and where
       def faulty(assembly, weight, floor, pointed_at)
         return [] if pointed_at.empty? && weight * commonest < floor
 
-        Faults.new(assembly, @world).all(floor / weight, pointed_at).map { |fault, prior| [assembly, [fault], weight * prior] }
+        Faults
+          .new(assembly, @world)
+          .all(floor / weight, pointed_at)
+          .map { |fault, prior| [assembly, [fault], weight * prior] }
       end
 
       # Hidden faults that what was seen has made likelier: these are not left out for being rare.
       def pointed_at
-        @pointed_at ||= @guide.select { |wrong, ratio| wrong != :others && wrong.size == 1 && ratio > 1 && Deviation::HIDDEN.include?(wrong.first.first) }
-                              .to_h { |wrong, ratio| [wrong.first, ratio] }
+        @pointed_at ||=
+          @guide
+            .select do |wrong, ratio|
+              wrong != :others && wrong.size == 1 && ratio > 1 && Deviation::HIDDEN.include?(wrong.first.first)
+            end
+            .to_h { |wrong, ratio| [wrong.first, ratio] }
       end
 
       # Prior of the commonest hidden fault.
@@ -183,15 +230,21 @@ module Dielectra
       # The opened boxes; a receptacle with one half always on has its tab broken off, whether that was said or not.
       def found_boxes(skeleton)
         halves = skeleton.layout.halves
-        (@found_boxes ||= {})[halves] ||= @job.boxes.map(&:id).select { |place| @situation.open?(place) }.to_h do |place|
-          box = found(place)
-          [place, halves.include?(place) && !box.kind.include?("hot_tab") ? halved(box) : box]
-        end
+        (@found_boxes ||= {})[halves] ||= @job
+          .boxes
+          .map(&:id)
+          .select { |place| @situation.open?(place) }
+          .to_h do |place|
+            box = found(place)
+            [place, halves.include?(place) && !box.kind.include?("hot_tab") ? halved(box) : box]
+          end
       end
 
       # A receptacle of which one half is switched; where its tab was seen to be whole, that is what is wrong.
       def halved(box)
-        return box.dup.tap { |half| half.deviation = Deviation.new(kind: :tab, place: box.place, device: box.device) } if @situation.tab_intact?(box.place)
+        return(
+          box.dup.tap { |half| half.deviation = Deviation.new(kind: :tab, place: box.place, device: box.device) }
+        ) if @situation.tab_intact?(box.place)
 
         box.dup.tap { |half| half.kind = ClosedBox.halved(box.kind) }
       end
@@ -199,10 +252,13 @@ module Dielectra
       # Every closed box as it was meant.
       # @return [Array<Array(Assembly, Float)>]
       def as_meant(skeleton)
-        (@as_meant ||= {}.compare_by_identity)[skeleton] ||= product(closed_boxes(skeleton).map(&:right)).map { |boxes, weight| [assembled(skeleton, boxes), weight] }
+        (@as_meant ||= {}.compare_by_identity)[skeleton] ||= product(
+          closed_boxes(skeleton).map(&:right)
+        ).map { |boxes, weight| [assembled(skeleton, boxes), weight] }
       end
 
-      def assembled(skeleton, boxes) = Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
+      def assembled(skeleton, boxes) =
+        Assembly.new(skeleton, found_boxes(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
 
       def one_deviating(boxes, apart_so_far, least)
         boxes.flat_map do |box|
@@ -214,10 +270,12 @@ module Dielectra
       def several_apart(boxes, apart_so_far, least)
         known = boxes.reject(&:unseen?)
         (2..known.size).flat_map do |count|
-          known.combination(count).flat_map do |some|
-            ways = some.each_with_index.map { |box, index| again(box.apart, apart_so_far || index.positive?) }
-            product(ways.zip + (boxes - some).map(&:right), least)
-          end
+          known
+            .combination(count)
+            .flat_map do |some|
+              ways = some.each_with_index.map { |box, index| again(box.apart, apart_so_far || index.positive?) }
+              product(ways.zip + (boxes - some).map(&:right), least)
+            end
         end
       end
 
@@ -243,7 +301,14 @@ module Dielectra
           rows = @situation.opened[place]["devices"]
           device = rows.find { |row| row["id"] == @job.device_at(place)&.id } || rows.first
           kind = device && @situation.found_kind(place, device)
-          Box.new(place:, device: device && device["id"], kind:, joints: @situation.joints_with_tabs(place), weight: 1.0, damaged: @situation.damaged(place).flatten)
+          Box.new(
+            place:,
+            device: device && device["id"],
+            kind:,
+            joints: @situation.joints_with_tabs(place),
+            weight: 1.0,
+            damaged: @situation.damaged(place).flatten
+          )
         end
       end
     end

@@ -20,20 +20,23 @@ module Dielectra
         return [] if @belief.hypotheses.empty?
 
         carried = carrying
-        causes.map do |cause|
-          shown = opening(cause["place"])
-          numbers = ([shown].compact + carried).uniq
-          "#{Presentation::Wording.cause(cause)}: #{rests(numbers)}."
-        end.uniq
+        causes
+          .map do |cause|
+            shown = opening(cause["place"])
+            numbers = ([shown].compact + carried).uniq
+            "#{Presentation::Wording.cause(cause)}: #{rests(numbers)}."
+          end
+          .uniq
       end
 
       # @return [Array<Integer>] numbers of the fewest steps that rule out the alternatives to the best hypothesis
       def carrying
         best = @belief.hypotheses.first
-        sets = alternatives(best).filter_map do |other|
-          numbers = @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq
-          numbers unless numbers.empty?
-        end
+        sets =
+          alternatives(best).filter_map do |other|
+            numbers = @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq
+            numbers unless numbers.empty?
+          end
         Explanation.smallest_hitting_set(sets.uniq)
       end
 
@@ -42,9 +45,15 @@ module Dielectra
       # @param value [Object] what is held to be so
       # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the others
       def against_others(held, value)
-        best = @belief.hypotheses.find { |hypothesis| held.call(hypothesis) == value } or return [[], []]
+        best = @belief.hypotheses.find { |hypothesis| held.call(hypothesis) == value } or return [], []
         others = wide.reject { |other| held.call(other) == value }
-        sets = others.map { |other| [held.call(other), @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq] }
+        sets =
+          others.map do |other|
+            [
+              held.call(other),
+              @belief.observations.filter_map { |seen| seen.number if against?(seen, best, other) }.uniq
+            ]
+          end
         ruled_out = sets.reject { |_, numbers| numbers.empty? }
         [Explanation.smallest_hitting_set(ruled_out.map(&:last).uniq), ruled_out.map(&:first).uniq]
       end
@@ -87,7 +96,10 @@ module Dielectra
         @belief.prediction.likelihood(other, seen) < AGAINST * @belief.prediction.likelihood(best, seen)
       end
 
-      def opening(place) = @steps.index { |step| step["do"] == "open" && step["place"] == place }&.then { |at| @steps[at]["id"] || (at + 1) }
+      def opening(place) =
+        @steps
+          .index { |step| step["do"] == "open" && step["place"] == place }
+          &.then { |at| @steps[at]["id"] || (at + 1) }
 
       def rests(numbers)
         return "nothing seen so far speaks against it" if numbers.empty?

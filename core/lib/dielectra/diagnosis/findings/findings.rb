@@ -17,7 +17,7 @@ module Dielectra
 
       # @return [Hash{String => Hash{String => Float}}] conductor end in an open box => role => probability
       def roles
-        @roles ||= opened_wires.to_h { |point, wire| [point, wire.grounding? ? {"ground" => 1.0} : shares(point)] }
+        @roles ||= opened_wires.to_h { |point, wire| [point, wire.grounding? ? { "ground" => 1.0 } : shares(point)] }
       end
 
       # @return [Hash{String => String}] the grounding conductors in open boxes
@@ -28,8 +28,11 @@ module Dielectra
       def proved_roles
         points = opened_wires.reject { |_, wire| wire.grounding? }.keys
         leading = @belief.leading(share: 0.99, most: 20)
-        Findings.weighed(leading, leading.map { |hypothesis| Roles.new(@belief.world, hypothesis, @situation).of(points) })
-                .transform_values { |shares| shares.max_by(&:last) }.select { |_, (_, share)| share >= AGREED }.transform_values(&:first)
+        Findings
+          .weighed(leading, leading.map { |hypothesis| Roles.new(@belief.world, hypothesis, @situation).of(points) })
+          .transform_values { |shares| shares.max_by(&:last) }
+          .select { |_, (_, share)| share >= AGREED }
+          .transform_values(&:first)
       end
 
       # @param hypotheses [Array<Hypothesis>]
@@ -37,9 +40,11 @@ module Dielectra
       # @return [Hash{String => Hash{String => Float}}] point => role => share of the hypotheses' weight
       def self.weighed(hypotheses, roles)
         total = hypotheses.sum(&:weight)
-        hypotheses.zip(roles).each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |(hypothesis, named), sums|
-          named.each { |point, role| sums[point][role] += hypothesis.weight / total }
-        end
+        hypotheses
+          .zip(roles)
+          .each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |(hypothesis, named), sums|
+            named.each { |point, role| sums[point][role] += hypothesis.weight / total }
+          end
       end
 
       # @return [Array<Array(Array(String, String), Float)>] pairs of cable ends, each with its probability
@@ -47,7 +52,9 @@ module Dielectra
         sums = Hash.new(0.0)
         @belief.hypotheses.each do |hypothesis|
           hypothesis.skeleton.runs.each do |run|
-            sums[run.ends.sort] += hypothesis.weight if run.ends.none? { |name| name.include?("~") || name.include?("+") }
+            sums[run.ends.sort] += hypothesis.weight if run.ends.none? { |name|
+              name.include?("~") || name.include?("+")
+            }
           end
         end
         sums.sort_by { |_, share| -share }
@@ -59,9 +66,17 @@ module Dielectra
         sums = Hash.new { |hash, name| hash[name] = Hash.new(0.0) }
         @belief.hypotheses.each do |hypothesis|
           hypothesis.skeleton.runs.each do |run|
-            run.ends.zip(run.places.reverse) do |names, other|
-              names.split("+").each { |name| sums[name][Design::Layout.onward?(other) ? ELSEWHERE : other] += hypothesis.weight unless name.include?("~") }
-            end
+            run
+              .ends
+              .zip(run.places.reverse) do |names, other|
+                names
+                  .split("+")
+                  .each do |name|
+                    sums[name][
+                      Design::Layout.onward?(other) ? ELSEWHERE : other
+                    ] += hypothesis.weight unless name.include?("~")
+                  end
+              end
           end
         end
         sums
@@ -69,11 +84,18 @@ module Dielectra
 
       # @return [Array<Hash>] in the form of a conclusion, from the likeliest hypothesis and what was changed
       def causes
-        found = @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious? ? [] : stated(changed_causes, hidden_causes)
+        found =
+          (
+            if @situation.found_off? && @situation.arrangement == Evidence::Arrangement.as_found && unsuspicious?
+              []
+            else
+              stated(changed_causes, hidden_causes)
+            end
+          )
         return found unless found.empty?
 
         # If two boxes do not match, either may be called the miswired one. Name the box that was rewired.
-        @situation.found_off? ? [{"kind" => "no_supply", "place" => @situation.job.panel.id}] : changes { true }
+        @situation.found_off? ? [{ "kind" => "no_supply", "place" => @situation.job.panel.id }] : changes { true }
       end
 
       # What may be wrong, with probabilities, likeliest first.
@@ -86,9 +108,14 @@ module Dielectra
 
       # What is wrong in a hypothesis, whether it hides or shows: boxes as found that are not as they were meant, too.
       def suspected(hypothesis)
-        shown = hypothesis.skeleton.verdicts.reject { |_, verdict| verdict.label == :right }.map do |place, verdict|
-          {"kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place}
-        end
+        shown =
+          hypothesis
+            .skeleton
+            .verdicts
+            .reject { |_, verdict| verdict.label == :right }
+            .map do |place, verdict|
+              { "kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place }
+            end
         shown += scheme(hypothesis)
         shown + hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
       end
@@ -96,7 +123,11 @@ module Dielectra
       # A scheme of old days is wrong whatever else is.
       def scheme(hypothesis)
         layout = hypothesis.skeleton.layout
-        layout.scheme == Design::Scheme::PRESENT ? [] : [{"kind" => "miswired", "place" => layout.chain.first, "scheme" => layout.scheme.name.to_s}]
+        if layout.scheme == Design::Scheme::PRESENT
+          []
+        else
+          [{ "kind" => "miswired", "place" => layout.chain.first, "scheme" => layout.scheme.name.to_s }]
+        end
       end
 
       # Causes with at least a given probability, and those already repaired.
@@ -116,16 +147,28 @@ module Dielectra
       def self.cause(deviation)
         points = deviation.points unless deviation.points&.any? { |point| point.include?("~") }
         place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)
-        {"kind" => deviation.cause, "place" => place, "device" => deviation.device, "points" => points,
-         "contact" => deviation.contact, "between" => deviation.cable&.map { |name| name.sub(%r{/~.*}, "") }}.compact
+        {
+          "kind" => deviation.cause,
+          "place" => place,
+          "device" => deviation.device,
+          "points" => points,
+          "contact" => deviation.contact,
+          "between" => deviation.cable&.map { |name| name.sub(%r{/~.*}, "") }
+        }.compact
       end
 
       private
 
       def opened_wires
-        @situation.opened.keys.flat_map do |place|
-          @situation.cable_ends(place).flat_map { |cable_end| cable_end.wires.map { |wire| [cable_end.point(wire), wire] } }
-        end.to_h
+        @situation
+          .opened
+          .keys
+          .flat_map do |place|
+            @situation
+              .cable_ends(place)
+              .flat_map { |cable_end| cable_end.wires.map { |wire| [cable_end.point(wire), wire] } }
+          end
+          .to_h
       end
 
       def shares(point)
@@ -145,13 +188,16 @@ module Dielectra
       end
 
       # Whether the likeliest hypothesis does not blame the supply.
-      def unsuspicious? = @belief.hypotheses.first.nil? || @belief.hypotheses.first.deviations.none? { |deviation| deviation.kind == :no_supply }
+      def unsuspicious? =
+        @belief.hypotheses.first.nil? ||
+          @belief.hypotheses.first.deviations.none? { |deviation| deviation.kind == :no_supply }
 
       # Probability of a cause: of its kind, in its place or run.
       def share_of(cause)
         @belief.probability do |hypothesis|
           suspected(hypothesis).any? do |other|
-            other.values_at("kind", "place", "between", "scheme") == cause.values_at("kind", "place", "between", "scheme")
+            other.values_at("kind", "place", "between", "scheme") ==
+              cause.values_at("kind", "place", "between", "scheme")
           end
         end
       end
@@ -171,30 +217,43 @@ module Dielectra
           next [] unless yield(place)
 
           changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
-          changed.empty? ? [] : [{"kind" => "miswired", "place" => place, "points" => changed.sort}]
+          changed.empty? ? [] : [{ "kind" => "miswired", "place" => place, "points" => changed.sort }]
         end
       end
 
       # Whether the switch of a box as it was found is more likely than not of the wrong kind.
-      def wrong_device?(place) = @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :wrong_device } > 0.5
+      def wrong_device?(place) =
+        @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :wrong_device } > 0.5
 
-      def wrong_device(place) = [{"kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device}]
+      def wrong_device(place) =
+        [{ "kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device }]
 
       # Whether a box was most likely right as it was found, and was only taken apart to see what is what.
-      def right_as_found?(place) = @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
+      def right_as_found?(place) =
+        @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
 
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|
           kind = @situation.arrangement.kinds[device["id"]]
-          next {"kind" => "tab", "place" => place, "device" => device["id"]} if kind&.include?(Evidence::Situation::HOT_TAB) && device["kind"] == "receptacle"
+          if kind&.include?(Evidence::Situation::HOT_TAB) && device["kind"] == "receptacle"
+            next { "kind" => "tab", "place" => place, "device" => device["id"] }
+          end
 
-          {"kind" => kind == served_as(place, device) ? "device_failed" : "wrong_device", "place" => place, "device" => device["id"]} if kind && kind != device["kind"]
+          if kind && kind != device["kind"]
+            {
+              "kind" => kind == served_as(place, device) ? "device_failed" : "wrong_device",
+              "place" => place,
+              "device" => device["id"]
+            }
+          end
         end
       end
 
       # What a switch whose screws say nothing served as, by the number of conductors on it.
       def served_as(place, device)
-        Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device["id"]))) if device["kind"] == Trade::Unmarked::NAME
+        if device["kind"] == Trade::Unmarked::NAME
+          Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device["id"])))
+        end
       end
 
       def hidden_causes

@@ -16,7 +16,7 @@ module Dielectra
       def of(points)
         base = @hypothesis.base(@arrangement)
         nets = ->(point) { base[point] || point }
-        named = {nets[@world.return] => "neutral", nets[@world.source] => "line"}
+        named = { nets[@world.return] => "neutral", nets[@world.source] => "line" }
         @world.lamps.each_value { |ends| ends.each { |point| named[nets[point]] ||= "load" } }
         travelers(nets).each { |net| named[net] ||= "traveler" }
         points.to_h { |point| [point, role(named[nets[@world.index[point]]], point)] }
@@ -37,9 +37,11 @@ module Dielectra
       end
 
       def travelers(nets)
-        @hypothesis.kinds(@arrangement).flat_map do |device, kind|
-          Trade::DeviceKind[kind].travelers.map { |terminal| nets[@world.index["#{device}.#{terminal}"]] }
-        end
+        @hypothesis
+          .kinds(@arrangement)
+          .flat_map do |device, kind|
+            Trade::DeviceKind[kind].travelers.map { |terminal| nets[@world.index["#{device}.#{terminal}"]] }
+          end
       end
     end
   end

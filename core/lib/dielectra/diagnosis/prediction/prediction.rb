@@ -12,7 +12,7 @@ module Dielectra
       # Likelihood below which somebody must have been wrong about a light.
       MISREAD = 0.1
       # How often an intermittent fault shows as flicker: when one looks, in a customer's report, and during a wiggle.
-      FLICKERS = {lamp: 0.15, report: 0.5, wiggle: 0.85}.freeze
+      FLICKERS = { lamp: 0.15, report: 0.5, wiggle: 0.85 }.freeze
       # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
       FLICKERS_FOR_NOTHING = 0.01
       BAD_CONTACT_FLICKERS = 0.2
@@ -28,10 +28,11 @@ module Dielectra
       # How two points may be heard to be joined: the combinations in which they are by copper, of these those in which it hangs on a
       # contact that closes badly, for each load those in which they are through it alone, and those in which they are through several in
       # a row only.
-      Path = Struct.new(:sure, :weak, :loads, :series) do
-        # Whether a load may lie between.
-        def loaded? = loads.any? || !series.zero?
-      end
+      Path =
+        Struct.new(:sure, :weak, :loads, :series) do
+          # Whether a load may lie between.
+          def loaded? = loads.any? || !series.zero?
+        end
 
       # What a point stands at: the combinations in which it is on the line or the neutral, and those in which it would be if
       # something were plugged in beyond.
@@ -52,7 +53,8 @@ module Dielectra
       end
 
       # @return [Float] how likely the reading is under the hypothesis, between 0 and 1
-      def likelihood(hypothesis, observation) = observation.toggles.expected(hypothesis.odds, likelihoods(hypothesis, observation))
+      def likelihood(hypothesis, observation) =
+        observation.toggles.expected(hypothesis.odds, likelihoods(hypothesis, observation))
 
       # The same in each state that the contacts may have been in.
       # @return [Array<Float>]
@@ -67,12 +69,17 @@ module Dielectra
       # After a throw, a move or a power-up, an intermittent fault may make contact again or not.
       # @return [Float] probability that it makes contact, before the observation
       def contact_before(hypothesis, observation)
-        observation.number.is_a?(String) || observation.stirred.intersect?(hypothesis.stirring) ? Hypothesis::EVEN : hypothesis.making_contact
+        if observation.number.is_a?(String) || observation.stirred.intersect?(hypothesis.stirring)
+          Hypothesis::EVEN
+        else
+          hypothesis.making_contact
+        end
       end
 
       # @return [Float] the same after it
       def contact_after(hypothesis, observation)
-        with, without = hypothesis.ways.map { |way| observation.toggles.expected(hypothesis.odds, in_states(way, observation)) }
+        with, without =
+          hypothesis.ways.map { |way| observation.toggles.expected(hypothesis.odds, in_states(way, observation)) }
         total = (hypothesis.making_contact * with) + ((1 - hypothesis.making_contact) * without)
         total.positive? ? hypothesis.making_contact * with / total : Hypothesis::EVEN
       end
@@ -103,18 +110,24 @@ module Dielectra
         fault = hypothesis.intermittent
         return FLICKERS_FOR_NOTHING unless fault && (fault.device == device || fault.place == place)
 
-        differing = @world.lamps.keys.reduce(0) { |mask, lamp| mask | hypothesis.ways.map { |way| lit(way, arrangement, lamp) }.reduce(:^) }
+        differing =
+          @world
+            .lamps
+            .keys
+            .reduce(0) { |mask, lamp| mask | hypothesis.ways.map { |way| lit(way, arrangement, lamp) }.reduce(:^) }
         FLICKERS[:wiggle] * shares.of(differing)
       end
 
       # @param raised [Hash{String => Boolean}] a state of the contacts
       # @return [Symbol] :on, :off or :tripped, with the breaker on; :dim where it hangs on a contact that closes badly, :faint where
       #   only insulation that leaks keeps it from going out
-      def light(hypothesis, arrangement, raised, lamp = @first_lamp) = shining(*light_masks(hypothesis, arrangement, lamp), @world.bit(raised))
+      def light(hypothesis, arrangement, raised, lamp = @first_lamp) =
+        shining(*light_masks(hypothesis, arrangement, lamp), @world.bit(raised))
 
       # In which combinations a lamp burns, the breaker being on.
       # @return [Integer] with a bit for each of World#combinations
-      def lit(hypothesis, arrangement, lamp) = hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(@world.lamps.fetch(lamp)) : 0
+      def lit(hypothesis, arrangement, lamp) =
+        hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(@world.lamps.fetch(lamp)) : 0
 
       # In which of these it is dim for want of a contact that closes well, and in which of the others for insulation that leaks.
       # @return [Integer] with a bit for each of World#combinations
@@ -125,7 +138,8 @@ module Dielectra
         without = hypothesis.reach_without_weak(arrangement)
         leaking = hypothesis.reach_with_leak(arrangement)
         ends = @world.lamps.fetch(lamp)
-        (without ? lit & ~without.lit(ends) : 0) | (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(ends) & ~lit : 0)
+        (without ? lit & ~without.lit(ends) : 0) |
+          (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(ends) & ~lit : 0)
       end
 
       # @return [Boolean] whether the breaker lets go
@@ -140,22 +154,28 @@ module Dielectra
       def shares(hypothesis, toggles) = Shares.new(toggles, hypothesis.odds)
 
       # What all lamps do: the one light they show together, :dim whatever makes it so, or :odd where they differ.
-      def lights(hypothesis, arrangement, raised) = together(@world.lamps.keys.map { |lamp| light_masks(hypothesis, arrangement, lamp) }, @world.bit(raised))
+      def lights(hypothesis, arrangement, raised) =
+        together(@world.lamps.keys.map { |lamp| light_masks(hypothesis, arrangement, lamp) }, @world.bit(raised))
 
       # The same with the toggles so, as likely as the hypothesis makes each state of the contacts.
       # @param toggles [Toggles]
       # @return [Hash{Symbol => Float}]
       def lights_with(hypothesis, arrangement, toggles)
         shares = toggles.shares(hypothesis.odds)
-        hypothesis.ways_with(toggles).each_with_object(Hash.new(0.0)) do |(way, share), all|
-          masks = @world.lamps.keys.map { |lamp| light_masks(way, arrangement, lamp) }
-          toggles.bits.each_with_index { |state, number| all[together(masks, state)] += shares[number] * share if shares[number] > Shares::NEGLIGIBLE }
-        end
+        hypothesis
+          .ways_with(toggles)
+          .each_with_object(Hash.new(0.0)) do |(way, share), all|
+            masks = @world.lamps.keys.map { |lamp| light_masks(way, arrangement, lamp) }
+            toggles.bits.each_with_index do |state, number|
+              all[together(masks, state)] += shares[number] * share if shares[number] > Shares::NEGLIGIBLE
+            end
+          end
       end
 
       # How two points would be heard to be joined, with the breaker off.
       # @return [Path]
-      def path(hypothesis, arrangement, one, other) = path_of(hypothesis, arrangement, @world.index[one], @world.index[other])
+      def path(hypothesis, arrangement, one, other) =
+        path_of(hypothesis, arrangement, @world.index[one], @world.index[other])
 
       # The same of two points by their numbers; see #numbers.
       def path_of(hypothesis, arrangement, one, other)
@@ -172,10 +192,12 @@ module Dielectra
       # @param shares [Shares] of the combinations
       # @param ways [Array<Array(Hypothesis, Float)>] see Hypothesis#ways_with
       # @return [Float]
-      def beep(hypothesis, arrangement, one, other, shares, ways) = ways.sum { |way, share| share * beep_in(way, hypothesis.beeping, arrangement, one, other, shares) }
+      def beep(hypothesis, arrangement, one, other, shares, ways) =
+        ways.sum { |way, share| share * beep_in(way, hypothesis.beeping, arrangement, one, other, shares) }
 
       # @return [Integer] combinations in which two points are joined by copper
-      def joined(hypothesis, arrangement, one, other) = hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
+      def joined(hypothesis, arrangement, one, other) =
+        hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
 
       # With the breaker on: what a point stands at; everything floats after a breaker has tripped.
       # @return [Potential]
@@ -211,7 +233,11 @@ module Dielectra
         reach = hypothesis.reach(arrangement)
         sure = reach.together(one, other)
         weak = sure.zero? ? 0 : without_weak(hypothesis, arrangement, one, other, sure)
-        Path.new(sure, weak, *(sure == @world.every ? [{}, 0] : through_loads(hypothesis, arrangement, one, other, sure)))
+        Path.new(
+          sure,
+          weak,
+          *(sure == @world.every ? [{}, 0] : through_loads(hypothesis, arrangement, one, other, sure))
+        )
       end
 
       def without_weak(hypothesis, arrangement, one, other, sure)
@@ -224,9 +250,12 @@ module Dielectra
       def through_loads(hypothesis, arrangement, one, other, sure)
         loads = hypothesis.loads(arrangement)
         any = hypothesis.reach_with(arrangement, loads.values.flatten(1)).together(one, other) & ~sure
-        return [{}, 0] if any.zero?
+        return {}, 0 if any.zero?
 
-        single = loads.transform_values { |ends| hypothesis.reach_with(arrangement, ends).together(one, other) & any }.reject { |_, mask| mask.zero? }
+        single =
+          loads
+            .transform_values { |ends| hypothesis.reach_with(arrangement, ends).together(one, other) & any }
+            .reject { |_, mask| mask.zero? }
         [single, single.each_value.reduce(any) { |mask, some| mask & ~some }]
       end
 
@@ -240,7 +269,14 @@ module Dielectra
 
       # How likely a tester beeps through the loads of a path.
       def sounding(path, beeping, state)
-        path.series.anybits?(state) ? IN_SERIES : 1.0 - path.loads.reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+        if path.series.anybits?(state)
+          IN_SERIES
+        else
+          1.0 -
+            path
+              .loads
+              .reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+        end
       end
 
       def stood(hypothesis, arrangement, point)
@@ -281,13 +317,19 @@ module Dielectra
         arrangement = observation.arrangement
         states = observation.toggles.states
         case observation.what
-        when :lamp, :wiggle then seen(hypothesis, observation)
-        when :breaker then breaker(hypothesis, observation)
-        when :bench then states.map { |raised| benched(hypothesis, observation, raised) }
+        when :lamp, :wiggle
+          seen(hypothesis, observation)
+        when :breaker
+          breaker(hypothesis, observation)
+        when :bench
+          states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = path(hypothesis, arrangement, *observation.at)
-          in_each(observation.toggles, [path.sure, path.weak, path.series, *path.loads.values]) { |state| heard(path, hypothesis.beeping, state, observation) }
-        else live(hypothesis, observation)
+          in_each(observation.toggles, [path.sure, path.weak, path.series, *path.loads.values]) do |state|
+            heard(path, hypothesis.beeping, state, observation)
+          end
+        else
+          live(hypothesis, observation)
         end
       end
 
@@ -337,11 +379,18 @@ module Dielectra
           shown = hypothesis.ways.map { |way| light(way, observation.arrangement, raised, observation.at) }
           next with[number] if shown.first == shown.last
 
-          observation.reading == "flickers" ? share : (1 - share) * ((contact * with[number]) + ((1 - contact) * without[number]))
+          if observation.reading == "flickers"
+            share
+          else
+            (1 - share) * ((contact * with[number]) + ((1 - contact) * without[number]))
+          end
         end
       end
 
-      def mixed(hypothesis, (with, without)) = with.zip(without).map { |one, other| (hypothesis.making_contact * one) + ((1 - hypothesis.making_contact) * other) }
+      def mixed(hypothesis, (with, without)) =
+        with
+          .zip(without)
+          .map { |one, other| (hypothesis.making_contact * one) + ((1 - hypothesis.making_contact) * other) }
 
       # How likely it is seen to flicker.
       def flickering(hypothesis, observation)
@@ -355,7 +404,10 @@ module Dielectra
       # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
       def seen(hypothesis, observation)
         arrangement = observation.arrangement
-        masks = [[observation.at, observation.reading], *observation.along].map { |lamp, reading| [*light_masks(hypothesis, arrangement, lamp), reading] }
+        masks =
+          [[observation.at, observation.reading], *observation.along].map do |lamp, reading|
+            [*light_masks(hypothesis, arrangement, lamp), reading]
+          end
         in_each(observation.toggles, masks.flat_map { |row| row.first(3) }) do |state|
           (lit, dim, tripped, reading), *along = masks
           misread = along.any? { |row| burns(shining(*row.first(3), state), row.last) < MISREAD }
@@ -370,7 +422,8 @@ module Dielectra
         first == :faint ? :dim : first
       end
 
-      def light_masks(hypothesis, arrangement, lamp) = [lit(hypothesis, arrangement, lamp), dim(hypothesis, arrangement, lamp), hypothesis.reach(arrangement).tripped]
+      def light_masks(hypothesis, arrangement, lamp) =
+        [lit(hypothesis, arrangement, lamp), dim(hypothesis, arrangement, lamp), hypothesis.reach(arrangement).tripped]
 
       def shining(lit, dim, tripped, state)
         return :tripped if tripped.anybits?(state)
@@ -381,8 +434,8 @@ module Dielectra
 
       # A bad contact may leave a light dim, dark, burning or flickering; bad insulation that does not show is not worth a thought.
       def burns(predicted, seen)
-        return {"dim" => 0.5, "flickers" => BAD_CONTACT_FLICKERS}.fetch(seen, 0.15) if predicted == :dim
-        return {"dim" => 0.9, "off" => 0.08}.fetch(seen, 0.01) if predicted == :faint
+        return { "dim" => 0.5, "flickers" => BAD_CONTACT_FLICKERS }.fetch(seen, 0.15) if predicted == :dim
+        return { "dim" => 0.9, "off" => 0.08 }.fetch(seen, 0.01) if predicted == :faint
         return FLICKERS_FOR_NOTHING if seen == "flickers"
 
         matches(predicted == :on ? "on" : "off", seen)
@@ -431,7 +484,11 @@ module Dielectra
         share = observation.reading / @world.job.supply_volts.to_f
         return matches(predicted, Physics::Uncertainty.volts_class(share)) unless predicted == :floating
 
-        observation.what == :low_z ? Physics::Uncertainty.floating_volts(share, @error) : Physics::Uncertainty.floating_volts(share)
+        if observation.what == :low_z
+          Physics::Uncertainty.floating_volts(share, @error)
+        else
+          Physics::Uncertainty.floating_volts(share)
+        end
       end
 
       def benched(hypothesis, observation, raised)

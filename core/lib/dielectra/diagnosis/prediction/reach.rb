@@ -14,7 +14,10 @@ module Dielectra
         @world = world
         @roots = roots
         @numbers = {}
-        @bridges = bridges.filter_map { |one, other, combinations| [number(one), number(other), combinations] unless net(one) == net(other) }
+        @bridges =
+          bridges.filter_map do |one, other, combinations|
+            [number(one), number(other), combinations] unless net(one) == net(other)
+          end
         line = number(world.source)
         neutral = number(world.return)
         @line = reached(line)
@@ -100,13 +103,15 @@ module Dielectra
       # @return [Array(Hash{Integer => Integer}, Hash{Integer => Integer})] net => combinations
       def led(loads)
         numbered = @numbers.invert
-        edges = @bridges.map { |one, other, combinations| [numbered[one], numbered[other], combinations] } +
-                loads.map { |one, other| [net(one), net(other), @world.every] }
+        edges =
+          @bridges.map { |one, other, combinations| [numbered[one], numbered[other], combinations] } +
+            loads.map { |one, other| [net(one), net(other), @world.every] }
         nets = edges.flat_map { |one, other, _| [one, other] }.uniq
         supplied = nets.to_h { |net| [net, live(net) | neutral(net)] }
         %i[live neutral].map do |side|
           masks = nets.to_h { |net| [net, send(side, net)] }
-          while edges.map { |edge| carried(masks, supplied, *edge) }.any?; end
+          while edges.map { |edge| carried(masks, supplied, *edge) }.any?
+          end
           masks.to_h { |net, mask| [net, mask & ~supplied[net]] }
         end
       end

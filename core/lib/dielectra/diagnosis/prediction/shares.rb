@@ -11,7 +11,7 @@ module Dielectra
       # @param odds [Array<Float>, nil] see Hypothesis#odds
       def initialize(toggles, odds)
         @rows = toggles.bits.zip(toggles.shares(odds)).select { |_, share| share > NEGLIGIBLE }
-        @memo = {0 => 0.0}
+        @memo = { 0 => 0.0 }
       end
 
       # @param mask [Integer] combinations

@@ -18,7 +18,8 @@ module Dielectra
         @index = PointIndex.new
         @source = index[PointIndex::SOURCE]
         @return = index[PointIndex::RETURN]
-        @lamps = job.wanted_loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
+        @lamps =
+          job.wanted_loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
         @contacts = {}
         @kinds = {}
         @arrangements = {}
@@ -51,7 +52,8 @@ module Dielectra
 
       # The ports of an opened box, the same as long as its cable ends are.
       # @return [Array<Port>]
-      def ports(place, cable_ends) = @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end], job.region) }
+      def ports(place, cable_ends) =
+        @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end], job.region) }
 
       # What can be read off a box that was found joined so.
       # @return [Locals]
@@ -64,7 +66,14 @@ module Dielectra
       # How common each thing wrong is, given how it began.
       # @return [Hash{String => Float}]
       def deviations
-        @deviations ||= Trade.priors.fetch("began").fetch(job.began, {}).then { |times| Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0)] } }
+        @deviations ||=
+          Trade
+            .priors
+            .fetch("began")
+            .fetch(job.began, {})
+            .then do |times|
+              Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0)] }
+            end
       end
 
       # What has been thrown, moved or powered up since anything was last seen or read; see Evidence::Situation#stirred.
@@ -87,7 +96,10 @@ module Dielectra
 
       # @return [Array<Float>] for each of them the probability that it makes a tester beep, before anything is known of it
       def usual_beeping
-        @usual_beeping ||= load_names.map { |name| Trade.priors.fetch({beyond: "beyond_beeps", feed: "feed_beeps"}.fetch(name, "lamp_beeps")) }.freeze
+        @usual_beeping ||=
+          load_names
+            .map { |name| Trade.priors.fetch({ beyond: "beyond_beeps", feed: "feed_beeps" }.fetch(name, "lamp_beeps")) }
+            .freeze
       end
 
       # The number of something that nobody can see, given on first sight.
@@ -111,8 +123,12 @@ module Dielectra
       # Every state of the contacts, each the one object for it.
       # @return [Array<Hash{String => Boolean}>]
       def combinations
-        @combinations ||= job.wanted_controls.map(&:id).reduce([{}]) { |states, id| states.flat_map { |one| [one.merge(id => true), one.merge(id => false)] } }
-                             .map { |raised| state(raised) }
+        @combinations ||=
+          job
+            .wanted_controls
+            .map(&:id)
+            .reduce([{}]) { |states, id| states.flat_map { |one| [one.merge(id => true), one.merge(id => false)] } }
+            .map { |raised| state(raised) }
       end
 
       # @return [Integer] a bit for every combination
@@ -121,7 +137,10 @@ module Dielectra
       # @param raised [Hash{String => Boolean}] switches that are not named are taken to be down
       # @return [Integer] the bit of a combination
       def bit(raised)
-        @bits ||= combinations.each_with_index.with_object({}.compare_by_identity) { |(one, number), bits| bits[one] = 1 << number }
+        @bits ||=
+          combinations
+            .each_with_index
+            .with_object({}.compare_by_identity) { |(one, number), bits| bits[one] = 1 << number }
         @bits[raised] ||= @bits[state(raised)] || @bits.fetch(state(combinations.last.merge(raised)))
       end
 
@@ -138,7 +157,14 @@ module Dielectra
       def base(assembly, arrangement, faults = [])
         parent = runs(assembly.skeleton, faults).dup
         parent.concat((parent.size...(index.size + SPARE)).to_a) if parent.size < index.size + (SPARE / 2)
-        loose = faults.empty? ? faults : faults.select { |fault| fault.kind == :joint_open && !arrangement.touched.include?(fault.points.first) }
+        loose =
+          (
+            if faults.empty?
+              faults
+            else
+              faults.select { |fault| fault.kind == :joint_open && !arrangement.touched.include?(fault.points.first) }
+            end
+          )
         assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead(loose, place)) }
         numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
         flattened(parent)
@@ -151,8 +177,9 @@ module Dielectra
       # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
       def contacts(device, kind, raised)
         by_kind = (@contacts[device] ||= {})
-        (by_kind[kind] ||= {})[raised] ||=
-          closed(kind, raised).map { |pair| pair.map { |terminal| index["#{device}.#{terminal}"] } }
+        (by_kind[kind] ||= {})[raised] ||= closed(kind, raised).map do |pair|
+          pair.map { |terminal| index["#{device}.#{terminal}"] }
+        end
       end
 
       # @param kinds [Hash{String => String}] device => kind, the one object for it
@@ -160,7 +187,8 @@ module Dielectra
       def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
 
       # The same of one device.
-      def bridges_of(device, kind) = (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
+      def bridges_of(device, kind) =
+        (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
 
       # The same of a device that may have failed.
       # @yieldparam raised [Boolean] how its toggle stands
@@ -200,11 +228,14 @@ module Dielectra
         broken = numbers(cut, :conductor_open)
         skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
         outer = skeleton.outer
-        (cut.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each { |one, other| unite(parent, one, other) }
+        (cut.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each do |one, other|
+          unite(parent, one, other)
+        end
         parent
       end
 
-      def numbers(faults, kind) = faults.filter_map { |fault| fault.points.map { |point| index[point] } if fault.kind == kind }
+      def numbers(faults, kind) =
+        faults.filter_map { |fault| fault.points.map { |point| index[point] } if fault.kind == kind }
 
       def joined(parent, place, box, arrangement, dead)
         changed = arrangement.joints[place]
@@ -221,7 +252,8 @@ module Dielectra
       end
 
       # Points of a place that make no contact.
-      def dead(loose, place) = loose.empty? ? loose : loose.filter_map { |fault| index[fault.points.first] if fault.place == place }
+      def dead(loose, place) =
+        loose.empty? ? loose : loose.filter_map { |fault| index[fault.points.first] if fault.place == place }
 
       # Every point with its root for parent.
       def flattened(parent)

@@ -8,7 +8,7 @@ module Dielectra
       class Detector < Reading
         SOURCE = 90
 
-        def theory = {"reads" => glow? ? "glow" : "dark"}
+        def theory = { "reads" => glow? ? "glow" : "dark" }
 
         def likelihood(answer)
           glow = answer["reads"] == "glow"
@@ -20,7 +20,7 @@ module Dielectra
 
         def sample(random)
           ghost = !glow? && random.rand < ghosts(point)
-          ghost ? {"reads" => "glow"} : theory
+          ghost ? { "reads" => "glow" } : theory
         end
 
         private

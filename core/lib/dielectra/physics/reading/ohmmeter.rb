@@ -9,7 +9,7 @@ module Dielectra
         OFF = 0.5
         SHARE_OFF = 0.1
 
-        def theory = {"ohms" => ohms&.round(3)}
+        def theory = { "ohms" => ohms&.round(3) }
 
         def likelihood(answer)
           seen = answer["ohms"]
@@ -18,7 +18,7 @@ module Dielectra
           Uncertainty.matches(true, (seen - ohms).abs <= OFF + (ohms * SHARE_OFF))
         end
 
-        def sample(_random) = {"ohms" => ohms && (ohms + @row["leads_ohms"]).round(2)}
+        def sample(_random) = { "ohms" => ohms && (ohms + @row["leads_ohms"]).round(2) }
 
         private
 

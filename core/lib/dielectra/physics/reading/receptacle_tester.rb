@@ -9,9 +9,11 @@ module Dielectra
 
         def theory
           reversed = full?(neutral, ground) && !full?(hot, ground)
-          {"hot" => reversed ? "reversed" : (full?(hot, neutral) || full?(hot, ground) ? "found" : "open"),
-           "neutral" => reversed ? "reversed" : (full?(hot, neutral) ? "found" : "open"),
-           "ground" => full?(hot, ground) || reversed ? "found" : "open"}
+          {
+            "hot" => reversed ? "reversed" : (full?(hot, neutral) || full?(hot, ground) ? "found" : "open"),
+            "neutral" => reversed ? "reversed" : (full?(hot, neutral) ? "found" : "open"),
+            "ground" => full?(hot, ground) || reversed ? "found" : "open"
+          }
         end
 
         def likelihood(answer) = Uncertainty.matches(theory, answer.slice("hot", "neutral", "ground"))

@@ -10,11 +10,13 @@ module Dielectra
         SHARE_OFF = 0.08
         GHOSTLESS = 100_000
 
-        def theory = {"volts" => volts.round(2)}
+        def theory = { "volts" => volts.round(2) }
 
         def likelihood(answer)
           seen = answer["volts"]
-          return Uncertainty.floating_volts(seen / supply.to_f, shows_ghosts? ? ghosts(floating) : Uncertainty.error) if floating
+          if floating
+            return Uncertainty.floating_volts(seen / supply.to_f, shows_ghosts? ? ghosts(floating) : Uncertainty.error)
+          end
 
           Uncertainty.matches(true, (seen - volts).abs <= OFF + (volts * SHARE_OFF))
         end
@@ -22,7 +24,7 @@ module Dielectra
         def sample(random)
           return theory unless floating && shows_ghosts? && random.rand < ghosts(floating)
 
-          {"volts" => Coupling.new(@network, floating).volts(@row["ohms"]).round(2)}
+          { "volts" => Coupling.new(@network, floating).volts(@row["ohms"]).round(2) }
         end
 
         private

@@ -45,7 +45,8 @@ module Dielectra
         @arrangement = @world.same(situation.arrangement)
         @toggles = Diagnosis::Toggles.now(@world, situation)
         @asked = belief.observations.uniq { |seen| [seen.number, question(seen)] }.map { |seen| question(seen) }.tally
-        @odd = belief.hypotheses.empty? ? [] : belief.discrepancies(belief.hypotheses.first).map { |seen| question(seen) }
+        @odd =
+          belief.hypotheses.empty? ? [] : belief.discrepancies(belief.hypotheses.first).map { |seen| question(seen) }
       end
 
       # @return [Array<Action>] best first
@@ -53,7 +54,8 @@ module Dielectra
         found = [*light, *openings, *lamp, *dead_readings, *live_readings].compact
         found += repairs(found.select { |action| worthwhile?(action) }.map(&:value).min)
         found += joined_pairs if worth_more?(found)
-        possible = found.compact.reject { |action| action.step.nil? || (action.step != :stop && declined_step?(action)) }
+        possible =
+          found.compact.reject { |action| action.step.nil? || (action.step != :stop && declined_step?(action)) }
         worthwhile, idle = possible.partition { |action| worthwhile?(action) }
         helping, idle = idle.partition { |action| helpful?(action, worthwhile) }
         worthwhile += helping
@@ -63,7 +65,9 @@ module Dielectra
 
       # @return [Action, nil] the best of the questions that save more than they cost, as things stand
       def worth_asking
-        all.select { |action| action.answers && action.value < @expected_cost.now(@work_state) - LEAST_GAIN }.min_by(&:value)
+        all
+          .select { |action| action.answers && action.value < @expected_cost.now(@work_state) - LEAST_GAIN }
+          .min_by(&:value)
       end
 
       # Where nothing else tells: everything in a box apart and capped, so that it can be energised and searched live.
@@ -72,15 +76,29 @@ module Dielectra
           left = @situation.joints(place).select { |joint| joint.none? { |point| mine?(place, point) } }
           next if left.map(&:sort).sort == @situation.joints(place).map(&:sort).sort
 
-          there = @work_state.hands_in(place, @costs, @job).spend(@situation.joints(place).flatten.size * @costs["arrange_point"])
+          there =
+            @work_state.hands_in(place, @costs, @job).spend(
+              @situation.joints(place).flatten.size * @costs["arrange_point"]
+            )
           step = @approach.hands(place) { |hands| hands.arrange(left) }
-          Action.new(purpose: :apart, subject: place, minutes: there.minutes, value: there.minutes + @expected_cost.now(there), step:, answers: nil) if step
+          if step
+            Action.new(
+              purpose: :apart,
+              subject: place,
+              minutes: there.minutes,
+              value: there.minutes + @expected_cost.now(there),
+              step:,
+              answers: nil
+            )
+          end
         end
       end
 
       # Insulated conductors of the circuit, which are what is taken apart; grounds and a second circuit stay.
       def mine?(place, point)
-        @situation.own_cable_ends(place).any? { |cable_end| cable_end.insulated.any? { |wire| cable_end.point(wire) == point } }
+        @situation
+          .own_cable_ends(place)
+          .any? { |cable_end| cable_end.insulated.any? { |wire| cable_end.point(wire) == point } }
       end
 
       # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not. Of
@@ -88,9 +106,12 @@ module Dielectra
       def worthwhile?(action)
         gains = action.value < @expected_cost.now(@work_state) - LEAST_GAIN
         case action.purpose
-        when :continuity, :join, :volts, :detect, :lamp then gains
-        when :watch, :throw, :wiggle then action.value < @expected_cost.now(@work_state) + action.minutes - LOOK
-        else true
+        when :continuity, :join, :volts, :detect, :lamp
+          gains
+        when :watch, :throw, :wiggle
+          action.value < @expected_cost.now(@work_state) + action.minutes - LOOK
+        else
+          true
         end
       end
 
@@ -111,7 +132,8 @@ module Dielectra
 
       private
 
-      def question(seen) = [seen.what, {lamp: nil, wiggle: seen.moved.first}.fetch(seen.what, seen.at), seen.arrangement, seen.toggles]
+      def question(seen) =
+        [seen.what, { lamp: nil, wiggle: seen.moved.first }.fetch(seen.what, seen.at), seen.arrangement, seen.toggles]
 
       # A question is asked once; one whose answer the best explanation cannot explain is asked again, to be outvoted or
       # confirmed.
@@ -127,7 +149,8 @@ module Dielectra
       end
 
       # For each hypothesis how likely each light is, the contacts standing as they may.
-      def lights(arrangement, toggles) = @expected_cost.hypotheses.map { |hypothesis| @belief.prediction.lights_with(hypothesis, arrangement, toggles) }
+      def lights(arrangement, toggles) =
+        @expected_cost.hypotheses.map { |hypothesis| @belief.prediction.lights_with(hypothesis, arrangement, toggles) }
 
       # The light as the toggles stand, and with one of them thrown.
       def light
@@ -155,22 +178,40 @@ module Dielectra
 
         there = @work_state.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
         set = @permits.looking.set(control.id, toggles.positions[control.id] ? "up" : "down")
-        action(:throw, control.id, there, answers, set) unless @situation.declined?({"do" => "watch"}, toggled: {control.id => set["to"]})
+        unless @situation.declined?({ "do" => "watch" }, toggled: { control.id => set["to"] })
+          action(:throw, control.id, there, answers, set)
+        end
       end
 
       # Toggles wiggled where something may come and go.
       def wiggles
         return [] unless @world.comes_and_goes?
 
-        @job.wanted_controls.reject { |control| asked?(:wiggle, control.id) }.map do |control|
-          answers = @expected_cost.hypotheses.map { |hypothesis| flickering(hypothesis, control) }
-          action(:wiggle, control.id, @work_state.moved(control.place, @costs, @job).spend(@costs["wiggle"]), answers, @permits.looking.wiggle(control.id))
-        end
+        @job
+          .wanted_controls
+          .reject { |control| asked?(:wiggle, control.id) }
+          .map do |control|
+            answers = @expected_cost.hypotheses.map { |hypothesis| flickering(hypothesis, control) }
+            action(
+              :wiggle,
+              control.id,
+              @work_state.moved(control.place, @costs, @job).spend(@costs["wiggle"]),
+              answers,
+              @permits.looking.wiggle(control.id)
+            )
+          end
       end
 
       def flickering(hypothesis, control)
-        share = @belief.prediction.flickers(hypothesis, @arrangement, control.id, control.place, @belief.prediction.shares(hypothesis, @toggles))
-        {flickers: share, steady: 1 - share}
+        share =
+          @belief.prediction.flickers(
+            hypothesis,
+            @arrangement,
+            control.id,
+            control.place,
+            @belief.prediction.shares(hypothesis, @toggles)
+          )
+        { flickers: share, steady: 1 - share }
       end
 
       def thrown(control)
@@ -183,49 +224,73 @@ module Dielectra
       def put(control, raised) = Diagnosis::Toggles.now(@world, @situation, control.id => raised)
 
       def openings
-        @job.boxes.map(&:id).reject { |place| @situation.open?(place) }.map do |place|
-          there = @work_state.hands_in(place, @costs, @job)
-          answers = @expected_cost.hypotheses.map { |hypothesis| {shown_by(hypothesis, place) => 1.0} }
-          action(:open, place, there, answers, @approach.open(place))
-        end
+        @job
+          .boxes
+          .map(&:id)
+          .reject { |place| @situation.open?(place) }
+          .map do |place|
+            there = @work_state.hands_in(place, @costs, @job)
+            answers = @expected_cost.hypotheses.map { |hypothesis| { shown_by(hypothesis, place) => 1.0 } }
+            action(:open, place, there, answers, @approach.open(place))
+          end
       end
 
       # What would be seen in a closed box, as far as it matters.
       def shown_by(hypothesis, place)
         box = hypothesis.boxes[place]
         runs = hypothesis.skeleton.runs.count { |run| run.at?(place) }
-        [runs, box.kind, box.deviation&.kind, box.deviation&.points&.map { |point| hypothesis.skeleton.functions_at(place)[point] }]
+        [
+          runs,
+          box.kind,
+          box.deviation&.kind,
+          box.deviation&.points&.map { |point| hypothesis.skeleton.functions_at(place)[point] }
+        ]
       end
 
       def lamp
         return [] if @situation.power == "off"
 
-        @job.wanted_loads.reject { |load| @situation.arrangement.lamps.include?(load.id) || !Trade::DeviceKind[load.kind].lamp }.map do |load|
-          there = @work_state.moved(load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
-          renewed = @world.same(@situation.arrangement.with_lamp(load.id))
-          answers = lights(renewed, @toggles)
-          action(:lamp, load.id, there, answers, @permits.looking.replace_lamp(load.id))
-        end
+        @job
+          .wanted_loads
+          .reject { |load| @situation.arrangement.lamps.include?(load.id) || !Trade::DeviceKind[load.kind].lamp }
+          .map do |load|
+            there = @work_state.moved(load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
+            renewed = @world.same(@situation.arrangement.with_lamp(load.id))
+            answers = lights(renewed, @toggles)
+            action(:lamp, load.id, there, answers, @permits.looking.replace_lamp(load.id))
+          end
       end
 
       # The likeliest repairs that need nothing more to be opened, and the proof where nothing is left to do.
       # @param rival [Float, nil] value of the best that could be done otherwise; what comes nowhere near it is left out
       def repairs(rival)
         shares = @expected_cost.shares(@expected_cost.weights)
-        @expected_cost.plans.each_with_index.sort_by { |_, number| -shares[number] }.first(3).filter_map do |plan, number|
-          plan.obstacle ? stop(plan, shares[number]) : repair(plan, rival)
-        end
+        @expected_cost
+          .plans
+          .each_with_index
+          .sort_by { |_, number| -shares[number] }
+          .first(3)
+          .filter_map { |plan, number| plan.obstacle ? stop(plan, shares[number]) : repair(plan, rival) }
       end
 
       def stop(plan, share)
-        Action.new(purpose: :stop, subject: plan, minutes: 0.0, value: (1 - share) * ExpectedCost::GIVEN_UP, step: :stop, answers: nil)
+        Action.new(
+          purpose: :stop,
+          subject: plan,
+          minutes: 0.0,
+          value: (1 - share) * ExpectedCost::GIVEN_UP,
+          step: :stop,
+          answers: nil
+        )
       end
 
       def repair(plan, rival)
         return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
 
         arrangement = plan.carried_out(@situation)
-        return if arrangement != @situation.arrangement && (@visited.include?(arrangement) || @permits.blind?(arrangement))
+        if arrangement != @situation.arrangement && (@visited.include?(arrangement) || @permits.blind?(arrangement))
+          return
+        end
 
         minutes = @expected_cost.minutes(plan, @work_state)
         return if rival && minutes > rival + NOWHERE_NEAR
@@ -235,17 +300,19 @@ module Dielectra
         return cleared(arrangement, value) if @permits.hazard(arrangement) >= Permits::HAZARD
 
         step = step_of(plan)
-        return Action.new(purpose: :refused, subject: plan, minutes: 0.0, value:, step: :stop, answers: nil) if step.nil? && refused?(plan)
+        if step.nil? && refused?(plan)
+          return Action.new(purpose: :refused, subject: plan, minutes: 0.0, value:, step: :stop, answers: nil)
+        end
 
         Action.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step:, answers: nil)
       end
 
       # Whether a repair wants what somebody has refused: a device that is not at hand, wires that cannot be moved.
       def refused?(plan)
-        plan.replacements.any? { |device, kind| @situation.declined?({"do" => "replace", "device" => device, "kind" => kind}) } || plan.places.any? do |place|
-          @situation.declined_at?(place)
-        end ||
-          (plan.lamp && @situation.declined?({"do" => "replace", "device" => plan.lamp, "kind" => "lamp"}))
+        plan.replacements.any? do |device, kind|
+          @situation.declined?({ "do" => "replace", "device" => device, "kind" => kind })
+        end || plan.places.any? { |place| @situation.declined_at?(place) } ||
+          (plan.lamp && @situation.declined?({ "do" => "replace", "device" => plan.lamp, "kind" => "lamp" }))
       end
 
       # What would make a repair fit to be energised: a dead reading that shows line on neutral or ground if it is there; with
@@ -262,12 +329,14 @@ module Dielectra
       def cleared_dead(clearance, value)
         tool = %w[resistance continuity].find { |name| @situation.tool?(name) } or return []
 
-        workable.sort_by { |place| place == @situation.at ? 0 : 1 }.filter_map do |place|
-          pairs = probing_points(place).combination(2).reject { |points| asked?(tool.to_sym, points) }
-          pair = (tool == "resistance" ? clearance.best_in_ohms(pairs) : clearance.best(pairs)) or next
-          there = @work_state.hands_in(place, @costs, @job).spend(@costs["probe"])
-          clear(pair, there, value) { @approach.hands(place) { |hands| hands.probe(tool, pair) } }
-        end
+        workable
+          .sort_by { |place| place == @situation.at ? 0 : 1 }
+          .filter_map do |place|
+            pairs = probing_points(place).combination(2).reject { |points| asked?(tool.to_sym, points) }
+            pair = (tool == "resistance" ? clearance.best_in_ohms(pairs) : clearance.best(pairs)) or next
+            there = @work_state.hands_in(place, @costs, @job).spend(@costs["probe"])
+            clear(pair, there, value) { @approach.hands(place) { |hands| hands.probe(tool, pair) } }
+          end
       end
 
       def cleared_live(clearance, value)
@@ -281,7 +350,14 @@ module Dielectra
       end
 
       def clear(subject, there, value)
-        Action.new(purpose: :clear, subject:, minutes: there.minutes, value: value + there.minutes, step: yield, answers: nil)
+        Action.new(
+          purpose: :clear,
+          subject:,
+          minutes: there.minutes,
+          value: value + there.minutes,
+          step: yield,
+          answers: nil
+        )
       end
 
       # Everything was watched and obeys, and still it is in doubt whether it is right: watching again settles nothing.
@@ -291,14 +367,22 @@ module Dielectra
 
       # Expected minutes of what comes after if the repair was the wrong one.
       def failure(plan, arrangement)
-        failing = @expected_cost.hypotheses.each_with_index.map do |hypothesis, number|
-          @soundness.sound?(hypothesis, arrangement) ? 0.0 : @expected_cost.weights[number]
-        end
+        failing =
+          @expected_cost.hypotheses.each_with_index.map do |hypothesis, number|
+            @soundness.sound?(hypothesis, arrangement) ? 0.0 : @expected_cost.weights[number]
+          end
         share = failing.sum
         return 0.0 if share.zero?
 
         there = @expected_cost.carried_out(plan, @work_state).switched_on(@costs, @job)
-        @expected_cost.repair(there, failing) + undoing(plan, failing) + (share * (ExpectedCost::FAILED + (Diagnosis::Belief.entropy(@expected_cost.shares(failing)) * ExpectedCost::MINUTES_PER_BIT)))
+        @expected_cost.repair(there, failing) + undoing(plan, failing) +
+          (
+            share *
+              (
+                ExpectedCost::FAILED +
+                  (Diagnosis::Belief.entropy(@expected_cost.shares(failing)) * ExpectedCost::MINUTES_PER_BIT)
+              )
+          )
       end
 
       # Minutes to put back what was right as it was, should it come to that.
@@ -314,7 +398,9 @@ module Dielectra
         return @approach.hands(place) { |hands| work(plan, place, hands) } if place
         return @permits.looking.replace_lamp(plan.lamp) if plan.lamp
 
-        @approach.power { |looking| @proof.next_missing&.then { |raised| @approach.toggled(raised) { watched(looking) } } }
+        @approach.power do |looking|
+          @proof.next_missing&.then { |raised| @approach.toggled(raised) { watched(looking) } }
+        end
       end
 
       # The look; where one was unsure of it twice running, the nearest toggle thrown first.
@@ -323,7 +409,11 @@ module Dielectra
         return look unless @situation.declined?(look.to_h, Evidence::Situation::LOOKS + 1)
 
         control = @job.wanted_controls.min_by { |one| one.place == @situation.at ? 0 : 1 }
-        @situation.declined?(look.to_h, Evidence::Situation::LOOKS) ? look : @permits.looking.set(control.id, @toggles.positions[control.id] ? "down" : "up")
+        if @situation.declined?(look.to_h, Evidence::Situation::LOOKS)
+          look
+        else
+          @permits.looking.set(control.id, @toggles.positions[control.id] ? "down" : "up")
+        end
       end
 
       # New device first, then what has to be made anew comes apart, then everything as it shall be, then the tape.

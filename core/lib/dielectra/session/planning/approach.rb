@@ -42,13 +42,19 @@ module Dielectra
       def power
         return yield(@permits.looking) if @situation.power == "on"
 
-        permit = @permits.energise or return (trial if @pre_energization_test.failed?)
-        tried_first { offered(permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" })) }
+        permit = @permits.energise or return(trial if @pre_energization_test.failed?)
+        tried_first do
+          offered(permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" }))
+        end
       end
 
       # Where a second circuit's breaker is still off: on with it.
       # @return [Step, nil]
-      def leave = @situation.left_off.filter_map { |id| @permits.energise&.then { |permit| offered(permit.breaker_on(id)) } }.first
+      def leave =
+        @situation
+          .left_off
+          .filter_map { |id| @permits.energise&.then { |permit| offered(permit.breaker_on(id)) } }
+          .first
 
       # The breaker that keeps a place live with the others off.
       def second_circuit(place)
@@ -62,7 +68,8 @@ module Dielectra
       # Toggles as wanted, then whatever comes after.
       # @param raised [Hash{String => Boolean}] switch => toggle up
       def toggled(raised)
-        wrong = raised.reject { |id, up| @situation.positions[id] && Trade::Position.raised?(@situation.positions[id]) == up }
+        wrong =
+          raised.reject { |id, up| @situation.positions[id] && Trade::Position.raised?(@situation.positions[id]) == up }
         return yield if wrong.empty?
 
         nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }

@@ -12,7 +12,15 @@ module Dielectra
       # @param pairs [Array<Array(String, String)>] of which a question is asked
       # @param tools [Array<String>] those at hand, of continuity and resistance
       # @param stirred [Array<String>] what is thrown or moved before
-      def initialize(hypotheses, prediction, arrangement, toggles, pairs, tools: %w[continuity], stirred: prediction.stirred)
+      def initialize(
+        hypotheses,
+        prediction,
+        arrangement,
+        toggles,
+        pairs,
+        tools: %w[continuity],
+        stirred: prediction.stirred
+      )
         @prediction = prediction
         @arrangement = arrangement
         @pairs = pairs.map { |pair| prediction.numbers(pair) }
@@ -32,7 +40,11 @@ module Dielectra
       def tool(pair, hypotheses, tools)
         return tools.first if tools.one?
 
-        hypotheses.any? { |hypothesis| @prediction.path_of(hypothesis, @arrangement, *pair).loaded? } ? "resistance" : "continuity"
+        if hypotheses.any? { |hypothesis| @prediction.path_of(hypothesis, @arrangement, *pair).loaded? }
+          "resistance"
+        else
+          "continuity"
+        end
       end
 
       def chance(hypothesis, pair, tool, shares, ways)

@@ -50,8 +50,11 @@ module Dielectra
       # @return [Float] bits
       def bits(outcomes)
         sums = Hash.new { |hash, answer| hash[answer] = Array.new(@plans.size, 0.0) }
-        outcomes.each_with_index { |answers, number| answers.each { |answer, share| sums[answer][@labels[number]] += @weights[number] * share } }
-        Diagnosis::Belief.entropy(shares(@weights)) - sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) }
+        outcomes.each_with_index do |answers, number|
+          answers.each { |answer, share| sums[answer][@labels[number]] += @weights[number] * share }
+        end
+        Diagnosis::Belief.entropy(shares(@weights)) -
+          sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) }
       end
 
       # Minutes of doubt left once the answer to a question is known.
@@ -71,12 +74,19 @@ module Dielectra
       # @param profile [Signatures]
       # @return [Hash{Array(Integer, Integer) => Float}] weight of each signature and plan together
       def signature_weights(profile)
-        profile.signature_of.each_with_index.with_object(Hash.new(0.0)) { |(signature, number), sums| sums[[signature, @labels[number]]] += @weights[number] }
+        profile
+          .signature_of
+          .each_with_index
+          .with_object(Hash.new(0.0)) do |(signature, number), sums|
+            sums[[signature, @labels[number]]] += @weights[number]
+          end
       end
 
       # @return [Array<Float>] probability of each plan
       def shares(weights)
-        weights.each_with_index.with_object(Array.new(@plans.size, 0.0)) { |(weight, number), row| row[@labels[number]] += weight }
+        weights
+          .each_with_index
+          .with_object(Array.new(@plans.size, 0.0)) { |(weight, number), row| row[@labels[number]] += weight }
       end
 
       # Expected minutes of the repairs alone.
@@ -97,9 +107,11 @@ module Dielectra
 
       # Where one stands when a plan is carried out, before the power comes back.
       def carried_out(plan, work_state)
-        there = plan.places.sort_by { |place| place == work_state.at ? 0 : 1 }.reduce(work_state) do |so_far, place|
-          so_far.hands_in(place, @costs, @job).spend(work_in(place, plan))
-        end
+        there =
+          plan
+            .places
+            .sort_by { |place| place == work_state.at ? 0 : 1 }
+            .reduce(work_state) { |so_far, place| so_far.hands_in(place, @costs, @job).spend(work_in(place, plan)) }
         plan.lamp ? there.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"]) : there
       end
 
@@ -140,8 +152,10 @@ module Dielectra
       def price_of_error(number)
         (@prices ||= [])[number] ||= begin
           plan = @plans[number]
-          if plan.obstacle then GIVEN_UP
-          else last?(plan) ? WRONG : FAILED + (REDONE * work(plan))
+          if plan.obstacle
+            GIVEN_UP
+          else
+            last?(plan) ? WRONG : FAILED + (REDONE * work(plan))
           end
         end
       end
@@ -154,7 +168,13 @@ module Dielectra
 
       # Minutes of a plan from here beyond what an attempt that fails is held to cost anyway.
       def wasted(number)
-        (@wasted ||= [])[number] ||= @plans[number].obstacle ? 0.0 : [minutes(@plans[number], WorkState.of(@situation)) - price_of_error(number), 0.0].max
+        (@wasted ||= [])[number] ||= (
+          if @plans[number].obstacle
+            0.0
+          else
+            [minutes(@plans[number], WorkState.of(@situation)) - price_of_error(number), 0.0].max
+          end
+        )
       end
 
       # Whether nothing is left to do but to call it right.
@@ -163,13 +183,14 @@ module Dielectra
       def label(planner)
         numbers = {}
         @plans = []
-        @labels = hypotheses.map do |hypothesis|
-          plan = planner.plan(hypothesis, @situation)
-          numbers[plan.key] ||= begin
-            @plans << plan
-            @plans.size - 1
+        @labels =
+          hypotheses.map do |hypothesis|
+            plan = planner.plan(hypothesis, @situation)
+            numbers[plan.key] ||= begin
+              @plans << plan
+              @plans.size - 1
+            end
           end
-        end
       end
     end
   end

@@ -17,7 +17,8 @@ module Dielectra
       def initialize(expected_cost, profile, questions, minutes)
         @expected_cost = expected_cost
         @minutes = minutes
-        @entries = expected_cost.signature_weights(profile).map { |(signature, label), weight| [signature, label, weight] }
+        @entries =
+          expected_cost.signature_weights(profile).map { |(signature, label), weight| [signature, label, weight] }
         @questions = questions
       end
 
@@ -34,7 +35,11 @@ module Dielectra
       private
 
       def ranked
-        @ranked ||= @questions.each_index.map { |number| [split(@entries, @questions[number]).sum { |part| doubt(part) }, number] }.sort
+        @ranked ||=
+          @questions
+            .each_index
+            .map { |number| [split(@entries, @questions[number]).sum { |part| doubt(part) }, number] }
+            .sort
       end
 
       def shortlist = @shortlist ||= best(MOST)
@@ -44,7 +49,8 @@ module Dielectra
         left = doubt(entries)
         return left if depth.zero? || left < @minutes * mass(entries)
 
-        parts = shortlist.map { |number| split(entries, @questions[number]) }.min_by { |yes, no| doubt(yes) + doubt(no) }
+        parts =
+          shortlist.map { |number| split(entries, @questions[number]) }.min_by { |yes, no| doubt(yes) + doubt(no) }
         [left, (@minutes * mass(entries)) + parts.sum { |part| expected(part, depth - 1) }].min
       end
 

@@ -27,7 +27,8 @@ module Dielectra
 
       # Bits of doubt, times the weight there is.
       def doubt(weights)
-        sums = @labels.zip(weights).each_with_object(Hash.new(0.0)) { |(label, weight), all| all[label] += weight }.values
+        sums =
+          @labels.zip(weights).each_with_object(Hash.new(0.0)) { |(label, weight), all| all[label] += weight }.values
         sums.sum * Diagnosis::Belief.entropy(sums)
       end
     end

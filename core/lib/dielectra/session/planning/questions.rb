@@ -31,7 +31,7 @@ module Dielectra
         local = @job.wanted_controls.find { |control| control.place == place }
         return [[@toggles, nil, 0.0]] unless local
 
-        ups = [true, false].map { |up| [put(local, up), {local.id => up}, @costs["set"]] }
+        ups = [true, false].map { |up| [put(local, up), { local.id => up }, @costs["set"]] }
         known = @situation.positions[local.id]
         known ? [[@toggles, nil, 0.0], ups[Trade::Position.raised?(known) ? 1 : 0]] : ups
       end
@@ -39,19 +39,34 @@ module Dielectra
       def pairs(place, toggles, set, there)
         there = there.spend(@costs["probe"])
         points = probing_points(place)
-        table = points.combination(2).reject { |pair| dead_tools.all? { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) } }
-        beeps = ContinuitySignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table, tools: dead_tools)
-        table = table.reject { |pair| beeps.tool_for(pair).then { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) } }
+        table =
+          points
+            .combination(2)
+            .reject { |pair| dead_tools.all? { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) } }
+        beeps =
+          ContinuitySignatures.new(
+            @expected_cost.hypotheses,
+            @belief.prediction,
+            @arrangement,
+            toggles,
+            table,
+            tools: dead_tools
+          )
+        table =
+          table.reject do |pair|
+            beeps.tool_for(pair).then { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) }
+          end
         readings(:continuity, table, beeps, there) do |pair|
           @approach.hands(place) { |hands| with_toggles(set) { hands.probe(beeps.tool_for(pair), pair) } }
         end
       end
 
       # Whether a reading cannot be taken, or one was unsure of it.
-      def declined?(tool, points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+      def declined?(tool, points) = @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
 
       # The same of the step of a action; a combination that has to be watched is looked at once more.
-      def declined_step?(action) = @situation.declined?(action.step.to_h, action.purpose == :prove ? Evidence::Situation::LOOKS : 1)
+      def declined_step?(action) =
+        @situation.declined?(action.step.to_h, action.purpose == :prove ? Evidence::Situation::LOOKS : 1)
 
       def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
@@ -69,12 +84,21 @@ module Dielectra
           different[yes] ||= question unless yes.minmax.reduce(:-).abs < 1e-9
         end
         lookahead = Lookahead.new(@expected_cost, profile, different.keys, @costs["probe"])
-        lookahead.best(most).map do |number|
-          yes, question = different.to_a[number]
-          Action.new(purpose:, subject: subject || question, minutes: there.minutes, step: yield(question),
-                        answers: profile.signature_of.map { |signature| {true => yes[signature], false => 1 - yes[signature]} },
-                        value: there.minutes - @costs["probe"] + @expected_cost.repair(there, @expected_cost.weights) + lookahead.minutes_after(number))
-        end
+        lookahead
+          .best(most)
+          .map do |number|
+            yes, question = different.to_a[number]
+            Action.new(
+              purpose:,
+              subject: subject || question,
+              minutes: there.minutes,
+              step: yield(question),
+              answers: profile.signature_of.map { |signature| { true => yes[signature], false => 1 - yes[signature] } },
+              value:
+                there.minutes - @costs["probe"] + @expected_cost.repair(there, @expected_cost.weights) +
+                  lookahead.minutes_after(number)
+            )
+          end
       end
 
       # Points of the circuit in an open box, grounds that nothing is joined to left out.
@@ -82,7 +106,12 @@ module Dielectra
         (@probing_points ||= {})[place] ||= begin
           joined = @situation.joints(place).flatten
           others = @situation.cable_ends(place) - @situation.own_cable_ends(place)
-          @situation.points(place).reject { |point| (point.end_with?(".ground", ".box") && !joined.include?(point)) || others.any? { |cable_end| cable_end.points.include?(point) } }
+          @situation
+            .points(place)
+            .reject do |point|
+              (point.end_with?(".ground", ".box") && !joined.include?(point)) ||
+                others.any? { |cable_end| cable_end.points.include?(point) }
+            end
         end
       end
 
@@ -92,7 +121,9 @@ module Dielectra
 
         @situation.opened_boxes.flat_map do |place|
           there = @work_state.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
-          stands(place).flat_map { |toggles, set, more| volts(place, there.spend(more), toggles, set) + detected(place, there.spend(more), toggles, set) }
+          stands(place).flat_map do |toggles, set, more|
+            volts(place, there.spend(more), toggles, set) + detected(place, there.spend(more), toggles, set)
+          end
         end
       end
 
@@ -103,9 +134,12 @@ module Dielectra
         tool = %w[low_z voltage].find { |name| @situation.tool?(name) } or return []
         points = probing_points(place)
         table = points.combination(2).reject { |pair| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) }
-        readings(:volts, table, VoltageSignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table), there) do |pair|
-          @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } }
-        end
+        readings(
+          :volts,
+          table,
+          VoltageSignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table),
+          there
+        ) { |pair| @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } } }
       end
 
       # Worth it only where there is nothing to measure against: a detector can lie.
@@ -114,9 +148,13 @@ module Dielectra
 
         points = probing_points(place).grep(%r{/})
         table = points.zip.reject { |point| asked?(:ncv, point, toggles) || declined?("ncv", point) }
-        readings(:detect, table, VoltageSignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table), there.spend(0.2), most: 1) do |point|
-          @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } }
-        end
+        readings(
+          :detect,
+          table,
+          VoltageSignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table),
+          there.spend(0.2),
+          most: 1
+        ) { |point| @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } } }
       end
 
       # Whether nothing found so far is better than anything that could be joined: a repair that can be carried out, most likely
@@ -144,7 +182,8 @@ module Dielectra
         loose = loose_conductors(place)
         ground = ground_of(place)
         inside, across = loose.combination(2).partition { |pair| pair.map { |point| point.split(".").first }.uniq.one? }
-        (across + inside).first(MOST_JOINED) + (ground ? loose.first(MOST_GROUNDED).map { |point| [point, ground] } : [])
+        (across + inside).first(MOST_JOINED) +
+          (ground ? loose.first(MOST_GROUNDED).map { |point| [point, ground] } : [])
       end
 
       # A grounding conductor of a place that is joined as it was found.
@@ -163,10 +202,17 @@ module Dielectra
         joints = Evidence::Arrangement.joined(now, joint)
         arrangement = @world.same(@situation.arrangement.with_joints(here, from: now, to: joints))
         work = Evidence::Arrangement.changed(now, joints).size * @costs["arrange_point"]
-        duty = @work_state.hands_in(here, @costs, @job).spend(work).hands_in(there, @costs, @job).spend(@costs["probe"] + work)
+        duty =
+          @work_state
+            .hands_in(here, @costs, @job)
+            .spend(work)
+            .hands_in(there, @costs, @job)
+            .spend(@costs["probe"] + work)
         pairs = probing_points(there).combination(2).to_a
         profile = ContinuitySignatures.new(@expected_cost.hypotheses, @belief.prediction, arrangement, @toggles, pairs)
-        readings(:join, pairs, profile, duty, subject: joint, most: 1) { @approach.hands(here) { |hands| hands.arrange(joints) } }
+        readings(:join, pairs, profile, duty, subject: joint, most: 1) do
+          @approach.hands(here) { |hands| hands.arrange(joints) }
+        end
       end
     end
   end

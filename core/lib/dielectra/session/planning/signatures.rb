@@ -29,7 +29,8 @@ module Dielectra
       def sort_out(hypotheses, questions)
         @numbers = questions.each_with_index.to_h
         known = {}
-        @signature_of = hypotheses.map { |hypothesis| known[yield(hypothesis).map { |chance| chance.round(DIGITS) }] ||= known.size }
+        @signature_of =
+          hypotheses.map { |hypothesis| known[yield(hypothesis).map { |chance| chance.round(DIGITS) }] ||= known.size }
         @signatures = known.keys
       end
     end

@@ -13,7 +13,9 @@ module Dielectra
         sort_out(hypotheses, questions) do |hypothesis|
           shares = prediction.shares(hypothesis, toggles)
           ways = hypothesis.ways_with(toggles)
-          questions.map { |question| ways.sum { |way, share| share * shares.of(shown(prediction, way, arrangement, *question)) } }
+          questions.map do |question|
+            ways.sum { |way, share| share * shares.of(shown(prediction, way, arrangement, *question)) }
+          end
         end
       end
 
@@ -21,7 +23,11 @@ module Dielectra
 
       # @return [Integer] combinations in which there is a yes
       def shown(prediction, hypothesis, arrangement, one, other = nil)
-        other ? prediction.full(hypothesis, arrangement, one, other) : prediction.standing(hypothesis, arrangement, one).line
+        if other
+          prediction.full(hypothesis, arrangement, one, other)
+        else
+          prediction.standing(hypothesis, arrangement, one).line
+        end
       end
     end
   end

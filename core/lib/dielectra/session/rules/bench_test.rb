@@ -7,7 +7,7 @@ module Dielectra
     class BenchTest
       # Times that both positions are tried where what was read does not fit the number of conductors on it.
       MOST = 2
-      POSITIONS = {"up" => true, "down" => false}.freeze
+      POSITIONS = { "up" => true, "down" => false }.freeze
 
       # @param session [Troubleshooting]
       def initialize(session)
@@ -32,13 +32,17 @@ module Dielectra
       # Whether it was found to be something else than what it serves as by the number of conductors on it.
       def odd?(device)
         place = @situation.unmarked.fetch(device)
-        Design::Duty.family(@situation.recognised(device)) != Design::Duty.family(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
+        Design::Duty.family(@situation.recognised(device)) !=
+          Design::Duty.family(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
       end
 
       # How often both positions were tried.
       def rounds(device) = POSITIONS.keys.map { |position| tries(device, position) }.min
 
-      def tries(device, position) = @session.steps.count { |step| step["do"] == "bench" && step["device"] == device && step["position"] == position }
+      def tries(device, position) =
+        @session.steps.count do |step|
+          step["do"] == "bench" && step["device"] == device && step["position"] == position
+        end
 
       def tried(hands, device, place)
         return hands.arrange(without(device, place)) if @situation.wired?(device)
@@ -50,13 +54,21 @@ module Dielectra
 
       # Whether it cannot be tried.
       def untried?(device)
-        !@session.situation.tool?("bench") || POSITIONS.keys.any? { |position| @situation.declined?({"do" => "bench", "device" => device, "position" => position}) }
+        !@session.situation.tool?("bench") ||
+          POSITIONS.keys.any? do |position|
+            @situation.declined?({ "do" => "bench", "device" => device, "position" => position })
+          end
       end
 
-      def work_state?(device, position) = @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
+      def work_state?(device, position) =
+        @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
 
       # What touches what with the device taken out.
-      def without(device, place) = @situation.joints(place).map { |joint| joint.reject { |point| Evidence::Situation.screw?(point, device) } }.select { |joint| joint.size > 1 }
+      def without(device, place) =
+        @situation
+          .joints(place)
+          .map { |joint| joint.reject { |point| Evidence::Situation.screw?(point, device) } }
+          .select { |joint| joint.size > 1 }
 
       def needed(device, place) = Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
     end

@@ -17,7 +17,9 @@ module Dielectra
       # @param action [Action] the repair that comes next
       # @return [Step, nil] nil where it takes no switch out, or nothing tells
       def step(action)
-        return unless action.step.do == "replace" && action.step["kind"] != "lamp" && @session.situation.tool?("continuity")
+        unless action.step.do == "replace" && action.step["kind"] != "lamp" && @session.situation.tool?("continuity")
+          return
+        end
 
         place = @situation.place_of(action.step.to_h)
         concerned(action.subject)
@@ -25,7 +27,9 @@ module Dielectra
         return unless pair
         return @session.approach.toggled(thrown(place).positions) { nil } if way.again
 
-        @session.approach.hands(place) { |hands| @session.approach.toggled(way.toggles.positions) { hands.probe("continuity", pair) } }
+        @session
+          .approach
+          .hands(place) { |hands| @session.approach.toggled(way.toggles.positions) { hands.probe("continuity", pair) } }
       end
 
       private
@@ -34,9 +38,14 @@ module Dielectra
       def concerned(plan)
         expected_cost = @session.expected_cost
         done = plan.carried_out(@situation)
-        some = expected_cost.hypotheses.zip(expected_cost.weights).select { |hypothesis, _| @session.soundness.sound?(hypothesis, done) }
+        some =
+          expected_cost
+            .hypotheses
+            .zip(expected_cost.weights)
+            .select { |hypothesis, _| @session.soundness.sound?(hypothesis, done) }
         @hypotheses = some.map(&:first)
-        @question = OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
+        @question =
+          OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
       end
 
       # How the toggles stand for a reading, what of its bits is left for the time that takes, and whether they are thrown to and fro
@@ -53,8 +62,11 @@ module Dielectra
       # The toggles as they stand, with the one of the place thrown, which takes a little longer, and with it thrown to and fro.
       def ways(place)
         other = thrown(place)
-        [(Way.new(toggles, 1.0, false) if toggles.known?), (Way.new(other, LATER, false) if other),
-         (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)].compact
+        [
+          (Way.new(toggles, 1.0, false) if toggles.known?),
+          (Way.new(other, LATER, false) if other),
+          (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)
+        ].compact
       end
 
       def coming_and_going? = @hypotheses.any?(&:comes_and_goes?)
@@ -63,9 +75,18 @@ module Dielectra
 
       def readings(place, way)
         points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        pairs = points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, coming_and_going? ? TRIES : 1) }
+        pairs =
+          points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, coming_and_going? ? TRIES : 1) }
         device = @session.job.device_at(place)&.id
-        beeps = ContinuitySignatures.new(@hypotheses, @belief.prediction, @arrangement, way.toggles, pairs, stirred: @situation.stirred | (way.again ? [device] : []))
+        beeps =
+          ContinuitySignatures.new(
+            @hypotheses,
+            @belief.prediction,
+            @arrangement,
+            way.toggles,
+            pairs,
+            stirred: @situation.stirred | (way.again ? [device] : [])
+          )
         pairs.map { |pair| [pair, @question.information_gain(beeps.yes(pair).values_at(*beeps.signature_of))] }
       end
     end

@@ -13,7 +13,10 @@ module Dielectra
       def step
         toggles = lit or return
         place, tool, points = readings.find { |_, tool, points| !taken?(tool, points, toggles) }
-        place && @session.approach.live(place) { |live| @session.approach.toggled(toggles.positions) { live.probe(tool, points) } }
+        place &&
+          @session
+            .approach
+            .live(place) { |live| @session.approach.toggled(toggles.positions) { live.probe(tool, points) } }
       end
 
       private
@@ -21,33 +24,51 @@ module Dielectra
       def best = @belief.hypotheses.first
 
       # The toggles with the light on: as they stand, or with the nearest thrown.
-      def lit = [toggles, thrown(@situation.at)].compact.find { |one| @belief.prediction.lights_with(best, @arrangement, one)[:on] > LIKELY }
+      def lit =
+        [toggles, thrown(@situation.at)].compact.find do |one|
+          @belief.prediction.lights_with(best, @arrangement, one)[:on] > LIKELY
+        end
 
       def readings
         @situation.opened_boxes.flat_map do |place|
-          mixed(place).filter_map { |white| @situation.live_reading(place, white)&.then { |tool, points| [place, tool, points] } }
+          mixed(place).filter_map do |white|
+            @situation.live_reading(place, white)&.then { |tool, points| [place, tool, points] }
+          end
         end
       end
 
       # White conductors that nobody has marked, that are joined with others, and that are taken for neutral.
       def mixed(place)
         colors = plain_colors(place)
-        whites = @situation.joints(place).filter_map do |joint|
-          plain, others = joint.select { |point| colors.key?(point) }.partition { |point| colors[point] }
-          plain.first if plain.any? && others.any?
+        whites =
+          @situation
+            .joints(place)
+            .filter_map do |joint|
+              plain, others = joint.select { |point| colors.key?(point) }.partition { |point| colors[point] }
+              plain.first if plain.any? && others.any?
+            end
+        if whites.empty?
+          []
+        else
+          Diagnosis::Roles.new(@belief.world, best, @situation).of(whites).select { |_, role| role == "neutral" }.keys
         end
-        whites.empty? ? [] : Diagnosis::Roles.new(@belief.world, best, @situation).of(whites).select { |_, role| role == "neutral" }.keys
       end
 
       # @return [Hash{String => Boolean}] conductor => whether it has the colour of a neutral, and no mark
       def plain_colors(place)
-        @situation.own_cable_ends(place).flat_map do |cable_end|
-          all = cable_end.insulated.map(&:color)
-          cable_end.insulated.map do |wire|
-            point = cable_end.point(wire)
-            [point, wire.tape.nil? && !@situation.tapes.key?(point) && @session.job.region.marked_when_hot?(wire.color, all)]
+        @situation
+          .own_cable_ends(place)
+          .flat_map do |cable_end|
+            all = cable_end.insulated.map(&:color)
+            cable_end.insulated.map do |wire|
+              point = cable_end.point(wire)
+              [
+                point,
+                wire.tape.nil? && !@situation.tapes.key?(point) && @session.job.region.marked_when_hot?(wire.color, all)
+              ]
+            end
           end
-        end.to_h
+          .to_h
       end
     end
   end

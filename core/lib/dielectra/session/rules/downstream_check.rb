@@ -19,7 +19,9 @@ module Dielectra
       def wanted
         return [] unless tool && @situation.arrangement.joints.any?
 
-        leaving.reject { |_, pair| read?(pair) || @situation.declined?({"do" => "probe", "tool" => tool, "at" => pair}) }
+        leaving.reject do |_, pair|
+          read?(pair) || @situation.declined?({ "do" => "probe", "tool" => tool, "at" => pair })
+        end
       end
 
       def leaving
@@ -31,7 +33,10 @@ module Dielectra
         end
       end
 
-      def read?(pair) = @belief.observations.any? { |seen| %i[low_z voltage].include?(seen.what) && seen.arrangement == @arrangement && seen.at.sort == pair.sort }
+      def read?(pair) =
+        @belief.observations.any? do |seen|
+          %i[low_z voltage].include?(seen.what) && seen.arrangement == @arrangement && seen.at.sort == pair.sort
+        end
     end
   end
 end

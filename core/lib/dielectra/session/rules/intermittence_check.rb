@@ -30,7 +30,9 @@ module Dielectra
 
       private
 
-      def wanted? = @belief.world.comes_and_goes? || (@situation.arrangement == Evidence::Arrangement.as_found && !@situation.found_off?)
+      def wanted? =
+        @belief.world.comes_and_goes? ||
+          (@situation.arrangement == Evidence::Arrangement.as_found && !@situation.found_off?)
 
       def caught? = @belief.observations.any? { |seen| seen.what == :wiggle && seen.reading == "flickers" }
 
@@ -39,23 +41,37 @@ module Dielectra
         left = @session.proof.combinations - @session.proof.seen.keys
         raised = left.min_by { |one| one.count { |id, up| now[id] != up } } or return
         step = @session.approach.toggled(raised) { @session.permits.looking.watch }
-        step unless @situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
+        unless @situation.declined?(
+                 { "do" => "watch" },
+                 Evidence::Situation::LOOKS,
+                 toggled: raised.transform_values { |up| up ? "up" : "down" }
+               )
+          step
+        end
       end
 
       def controls = @session.job.wanted_controls
 
       # Combinations in which the light was seen to burn, as things are joined now.
-      def lit = @lit ||= @session.proof.seen.select { |raised, light| light == "on" && raised.none? { |_, up| up.nil? } }.keys
+      def lit =
+        @lit ||= @session.proof.seen.select { |raised, light| light == "on" && raised.none? { |_, up| up.nil? } }.keys
 
       # A switch with its toggle as it stands in a combination, that was not wiggled so while the light burnt.
-      def left(raised) = controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || declined?(control) }
+      def left(raised) =
+        controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || declined?(control) }
 
       def wiggled
-        @wiggled ||= @belief.observations.select { |seen| seen.what == :wiggle && seen.toggles.known? && seen.arrangement == @situation.arrangement && lit.include?(seen.toggles.positions) }
-                            .map { |seen| [seen.moved.first, seen.toggles.positions[seen.moved.first]] }
+        @wiggled ||=
+          @belief
+            .observations
+            .select do |seen|
+              seen.what == :wiggle && seen.toggles.known? && seen.arrangement == @situation.arrangement &&
+                lit.include?(seen.toggles.positions)
+            end
+            .map { |seen| [seen.moved.first, seen.toggles.positions[seen.moved.first]] }
       end
 
-      def declined?(control) = @situation.declined?({"do" => "wiggle", "device" => control.id})
+      def declined?(control) = @situation.declined?({ "do" => "wiggle", "device" => control.id })
 
       def now = Diagnosis::Toggles.now(@belief.world, @situation).positions
 

@@ -34,14 +34,18 @@ module Dielectra
       def best
         return if unsound_share < LEFT
 
-        (readings(%i[volts detect]) + second_looks).select { |action| telling(action) >= TELLING }.max_by { |action| telling(action) / action.minutes }
+        (readings(%i[volts detect]) + second_looks)
+          .select { |action| telling(action) >= TELLING }
+          .max_by { |action| telling(action) / action.minutes }
       end
 
       # @return [Action, nil] of all readings, dead ones too, the one that takes most doubt away
       def any
         return if unsound_share < LEFT
 
-        readings(%i[volts detect continuity join]).select { |action| telling(action) >= TELLING }.max_by { |action| telling(action) / action.minutes }
+        readings(%i[volts detect continuity join])
+          .select { |action| telling(action) >= TELLING }
+          .max_by { |action| telling(action) / action.minutes }
       end
 
       # @return [Array<Action>] the light once more in a combination in which it was watched once since anything was changed.
@@ -59,12 +63,26 @@ module Dielectra
       def seen_once = looks.tally.select { |_, times| times == 1 }.keys
 
       def second_look(raised)
-        thrown = raised.count { |id, up| @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up }
+        thrown =
+          raised.count do |id, up|
+            @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up
+          end
         step = @session.approach.toggled(raised) { @session.permits.looking.watch }
-        return if @session.situation.declined?({"do" => "watch"}, Evidence::Situation::LOOKS, toggled: raised.transform_values { |up| up ? "up" : "down" })
+        if @session.situation.declined?(
+             { "do" => "watch" },
+             Evidence::Situation::LOOKS,
+             toggled: raised.transform_values { |up| up ? "up" : "down" }
+           )
+          return
+        end
 
-        Action.new(purpose: :watch, minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])), value: 0.0, step:,
-                      answers: @hypotheses.map { |hypothesis| shown(hypothesis, raised) })
+        Action.new(
+          purpose: :watch,
+          minutes: @session.costs["watch"] + (thrown * (@session.costs["set"] + @session.costs["walk"])),
+          value: 0.0,
+          step:,
+          answers: @hypotheses.map { |hypothesis| shown(hypothesis, raised) }
+        )
       end
 
       # Of looks taken once: the weight, that one answer left out, of all that would make it wrong and has nothing else against it.
@@ -76,7 +94,10 @@ module Dielectra
         doubted.each_with_object(Hash.new(0.0)) do |hypothesis, sums|
           against = belief.discrepancies(hypothesis)
           look = against.first
-          next unless against.one? && look.what == :lamp && look.toggles.known? && now?(look) && once.include?(look.toggles.positions)
+          unless against.one? && look.what == :lamp && look.toggles.known? && now?(look) &&
+                   once.include?(look.toggles.positions)
+            next
+          end
 
           sums[look.toggles.positions] += hypothesis.weight / belief.prediction.likelihood(hypothesis, look)
         end
@@ -84,7 +105,8 @@ module Dielectra
 
       def now?(seen) = seen.arrangement == @session.situation.arrangement
 
-      def readings(purposes) = @search.all.select { |action| purposes.include?(action.purpose) && action.minutes <= REACH && action.step }
+      def readings(purposes) =
+        @search.all.select { |action| purposes.include?(action.purpose) && action.minutes <= REACH && action.step }
 
       # Combinations of toggles in which the light was looked at as things are joined now.
       def looks
@@ -93,7 +115,11 @@ module Dielectra
       end
 
       def shown(hypothesis, raised)
-        @session.belief.prediction.lights_with(hypothesis, @session.situation.arrangement, Diagnosis::Toggles.now(@session.belief.world, @session.situation, raised))
+        @session.belief.prediction.lights_with(
+          hypothesis,
+          @session.situation.arrangement,
+          Diagnosis::Toggles.now(@session.belief.world, @session.situation, raised)
+        )
       end
 
       def unsound = @unsound ||= @hypotheses.map { |hypothesis| @doubted.call(hypothesis) }
@@ -104,7 +130,12 @@ module Dielectra
 
       # Share of the doubt that is gone once the answer comes that is to be expected if the circuit is right.
       def telling(action)
-        expected = action.answers.flat_map(&:keys).uniq.max_by { |answer| share { |number| unsound[number] ? 0.0 : action.answers[number].fetch(answer, 0.0) } }
+        expected =
+          action
+            .answers
+            .flat_map(&:keys)
+            .uniq
+            .max_by { |answer| share { |number| unsound[number] ? 0.0 : action.answers[number].fetch(answer, 0.0) } }
         seen = share { |number| action.answers[number].fetch(expected, 0.0) }
         left = share { |number| unsound[number] ? action.answers[number].fetch(expected, 0.0) : 0.0 }
         seen.zero? ? 0.0 : 1.0 - (left / seen / unsound_share)

@@ -27,17 +27,20 @@ module Dielectra
         return [] unless tool
 
         near = metal.sort_by { |place, _| place == @situation.at ? 0 : 1 }
-        near.flat_map { |place, points| points.filter_map { |point| reading(place, point)&.then { |pair| [place, pair] } } }
+        near.flat_map do |place, points|
+          points.filter_map { |point| reading(place, point)&.then { |pair| [place, pair] } }
+        end
       end
 
       # Metal of each open box, one point of what hangs together there.
       # @return [Hash{String => Array<String>}]
       def metal
-        @metal ||= @situation.opened_boxes.to_h do |place|
-          points = @situation.points(place).grep(/\.(box|ground)\z/)
-          joints = @situation.joints(place)
-          [place, points.uniq { |point| joints.find { |joint| joint.include?(point) } || point }]
-        end
+        @metal ||=
+          @situation.opened_boxes.to_h do |place|
+            points = @situation.points(place).grep(/\.(box|ground)\z/)
+            joints = @situation.joints(place)
+            [place, points.uniq { |point| joints.find { |joint| joint.include?(point) } || point }]
+          end
       end
 
       def reading(place, point)
@@ -63,19 +66,26 @@ module Dielectra
 
       # What was read between two points with things joined as they are.
       # @return [Array<Boolean>] whether each showed the supply
-      def read(point, other) = @session.readings.select { |seen| seen.arrangement == @situation.arrangement && seen.points.sort == [point, other].sort }.map(&:full)
+      def read(point, other) =
+        @session
+          .readings
+          .select { |seen| seen.arrangement == @situation.arrangement && seen.points.sort == [point, other].sort }
+          .map(&:full)
 
-      def declined?(points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+      def declined?(points) = @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
 
       def best = @belief.hypotheses.first
 
       # A conductor of a box that is most likely live with the toggles as they are.
       def hot(place)
         state = @belief.world.bit(toggles.likeliest(best.odds))
-        @situation.conductors(place).find { |point| @belief.prediction.standing(best, @arrangement, point).line.anybits?(state) }
+        @situation
+          .conductors(place)
+          .find { |point| @belief.prediction.standing(best, @arrangement, point).line.anybits?(state) }
       end
 
-      def neutral(place) = Diagnosis::Roles.new(@belief.world, best, @situation).of(@situation.conductors(place)).key("neutral")
+      def neutral(place) =
+        Diagnosis::Roles.new(@belief.world, best, @situation).of(@situation.conductors(place)).key("neutral")
     end
   end
 end

@@ -16,17 +16,27 @@ module Dielectra
 
       # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
       def step
-        ask(readings.find { |_, tool, points| !declined?(tool, points) }, wanted_toggles) unless (grounded? && !moved?) || wanted_toggles.nil? || seen?
+        unless (grounded? && !moved?) || wanted_toggles.nil? || seen?
+          ask(readings.find { |_, tool, points| !declined?(tool, points) }, wanted_toggles)
+        end
       end
 
       # The reading that has just come out otherwise, once more: all that is done next hangs on it.
       # @return [Step, nil]
       def again
         last = @belief.observations.last
-        return unless @situation.power == "on" && last && %i[ncv voltage].include?(last.what) && @session.rule_of_last == :polarity
+        unless @situation.power == "on" && last && %i[ncv voltage].include?(last.what) &&
+                 @session.rule_of_last == :polarity
+          return
+        end
 
-        tried = @belief.observations.count { |seen| seen.arrangement == last.arrangement && seen.what == last.what && seen.at == last.at }
-        ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now) unless last.live? || tried > 1 || harmless?(last)
+        tried =
+          @belief.observations.count do |seen|
+            seen.arrangement == last.arrangement && seen.what == last.what && seen.at == last.at
+          end
+        unless last.live? || tried > 1 || harmless?(last)
+          ask([@situation.place_of_point(last.at.first), last.what.to_s, last.at], now)
+        end
       end
 
       # A reading that stands against what is taken for hot, once more where it was taken once.
@@ -47,10 +57,12 @@ module Dielectra
 
       # @param raised [Hash{String => Boolean}] how the toggles shall stand
       def ask((place, tool, points), raised)
-        @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } } unless place.nil? || declined?(tool, points)
+        unless place.nil? || declined?(tool, points)
+          @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } }
+        end
       end
 
-      def declined?(tool, points) = @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+      def declined?(tool, points) = @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
 
       def moved? = @situation.arrangement.joints.any?
 
@@ -61,7 +73,9 @@ module Dielectra
       # The readings that would tell with the toggles so, the nearest first.
       # @return [Array<Array(String, String, Array<String>)>] place, tool and points
       def readings(raised = wanted_toggles)
-        (@readings ||= {})[raised] ||= places.flat_map { |place| hot(place, raised).filter_map { |point| reading(place, point) } }
+        (@readings ||= {})[raised] ||= places.flat_map do |place|
+          hot(place, raised).filter_map { |point| reading(place, point) }
+        end
       end
 
       def reading(place, point) = @situation.live_reading(place, point)&.then { |tool, points| [place, tool, points] }
@@ -69,7 +83,8 @@ module Dielectra
       # Whether the likeliest explanation of a reading leaves everything as it is.
       def harmless?(seen)
         best = @belief.hypotheses.first
-        @belief.prediction.likelihood(best, seen) > Diagnosis::Belief::DISCREPANCY && @session.soundness.sound?(best, arrangement)
+        @belief.prediction.likelihood(best, seen) > Diagnosis::Belief::DISCREPANCY &&
+          @session.soundness.sound?(best, arrangement)
       end
 
       # Conductors that are live under the likeliest hypothesis.
@@ -94,7 +109,8 @@ module Dielectra
 
         ways = [now, now.merge(nearest => !now[nearest])]
         lights = ways.group_by { |raised| shown(raised) }
-        @wanted_toggles = [*lights[:on], *lights[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
+        @wanted_toggles =
+          [*lights[:on], *lights[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
       end
 
       def now = @now ||= Diagnosis::Toggles.now(@belief.world, @situation).positions
@@ -109,7 +125,8 @@ module Dielectra
 
       def taken
         @belief.observations.select do |seen|
-          seen.arrangement == @situation.arrangement && seen.toggles.known? && telling?(seen.toggles.positions) && wanted(seen.toggles.positions).include?([seen.what, Array(seen.at).sort])
+          seen.arrangement == @situation.arrangement && seen.toggles.known? && telling?(seen.toggles.positions) &&
+            wanted(seen.toggles.positions).include?([seen.what, Array(seen.at).sort])
         end
       end
 

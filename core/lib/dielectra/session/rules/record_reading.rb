@@ -28,8 +28,10 @@ module Dielectra
       # @param toggles [Diagnosis::Toggles]
       # @param most [Integer] times that it may be taken
       def taken?(tool, points, toggles, most = 1)
-        @belief.observations.count { |seen| seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement && seen.toggles == toggles } >= most ||
-          @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+        @belief.observations.count do |seen|
+          seen.what.to_s == tool && seen.at.sort == points.sort && seen.arrangement == @arrangement &&
+            seen.toggles == toggles
+        end >= most || @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
       end
     end
   end

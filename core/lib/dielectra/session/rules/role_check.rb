@@ -22,10 +22,15 @@ module Dielectra
       def step
         return if disputed.empty?
 
-        best = readings.select { |reading| telling(reading) >= TELLING }.max_by { |reading| telling(reading) / reading.minutes } or return
-        @session.approach.live(best.place) do |live|
-          @session.approach.toggled(best.toggles.positions) { live.probe(best.tool, best.points) }
-        end
+        best =
+          readings
+            .select { |reading| telling(reading) >= TELLING }
+            .max_by { |reading| telling(reading) / reading.minutes } or return
+        @session
+          .approach
+          .live(best.place) do |live|
+            @session.approach.toggled(best.toggles.positions) { live.probe(best.tool, best.points) }
+          end
       end
 
       private
@@ -33,16 +38,23 @@ module Dielectra
       def hypotheses = @hypotheses ||= @belief.leading(share: SHARE, most: LEADING)
 
       # Conductors of whose role the hypotheses are not of one mind.
-      def disputed = @disputed ||= Diagnosis::Findings.weighed(hypotheses, roles).reject { |_, shares| shares.values.max >= AGREED }.keys
+      def disputed =
+        @disputed ||=
+          Diagnosis::Findings.weighed(hypotheses, roles).reject { |_, shares| shares.values.max >= AGREED }.keys
 
       def points = @situation.opened_boxes.flat_map { |place| @situation.conductors(place) }
 
-      def roles = @roles ||= hypotheses.map { |hypothesis| Diagnosis::Roles.new(@belief.world, hypothesis, @situation).of(points) }
+      def roles =
+        @roles ||=
+          hypotheses.map { |hypothesis| Diagnosis::Roles.new(@belief.world, hypothesis, @situation).of(points) }
 
       def readings
-        @readings ||= @situation.opened_boxes.flat_map do |place|
-          ways(place).flat_map { |toggles, minutes| @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) } }
-        end
+        @readings ||=
+          @situation.opened_boxes.flat_map do |place|
+            ways(place).flat_map do |toggles, minutes|
+              @situation.conductors(place).filter_map { |point| reading(place, point, toggles, minutes) }
+            end
+          end
       end
 
       # The toggles as they stand, and with the one of the place thrown, with the minutes to get there.
@@ -58,23 +70,34 @@ module Dielectra
         tool, points = @situation.live_reading(place, point)
         return if tool.nil? || taken?(tool, points, toggles)
 
-        Reading.new(place, tool, points, toggles, minutes, hypotheses.map { |hypothesis| shown(hypothesis, toggles, tool, points) })
+        Reading.new(
+          place,
+          tool,
+          points,
+          toggles,
+          minutes,
+          hypotheses.map { |hypothesis| shown(hypothesis, toggles, tool, points) }
+        )
       end
 
       def shown(hypothesis, toggles, tool, points)
         at = @belief.prediction.standing(hypothesis, @arrangement, points.first)
         shares = @belief.prediction.shares(hypothesis, toggles)
         live = shares.of(at.line)
-        return (live * Physics::Uncertainty.matches(true, true)) + ((1 - live) * Physics::Uncertainty.error) unless tool == "ncv"
+        unless tool == "ncv"
+          return (live * Physics::Uncertainty.matches(true, true)) + ((1 - live) * Physics::Uncertainty.error)
+        end
 
         floating = shares.of(@belief.world.every & ~at.line & ~at.neutral)
-        (live * Physics::Uncertainty.matches(true, true)) + (floating * Physics::Uncertainty.floating_glow(true)) + ((1 - live - floating) * Physics::Uncertainty.error)
+        (live * Physics::Uncertainty.matches(true, true)) + (floating * Physics::Uncertainty.floating_glow(true)) +
+          ((1 - live - floating) * Physics::Uncertainty.error)
       end
 
       # Bits that a reading is expected to tell about the roles.
       def telling(reading) = (@telling ||= {}.compare_by_identity)[reading] ||= question.information_gain(reading.yes)
 
-      def question = @question ||= OpenQuestion.new(roles.map { |named| named.values_at(*disputed) }, hypotheses.map(&:weight))
+      def question =
+        @question ||= OpenQuestion.new(roles.map { |named| named.values_at(*disputed) }, hypotheses.map(&:weight))
     end
   end
 end

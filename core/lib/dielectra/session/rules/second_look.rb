@@ -11,7 +11,7 @@ module Dielectra
       # Certainty that needs no further trial.
       SURE = 0.9995
       # Probability that it could be mended all the same from which on a closed box is opened first, by what stands in the way.
-      DOUBT = {old_scheme: 0.01}.freeze
+      DOUBT = { old_scheme: 0.01 }.freeze
       USUAL_DOUBT = 0.06
 
       # @param session [Troubleshooting]
@@ -26,8 +26,8 @@ module Dielectra
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
       def step(given_up)
         obstacle = given_up.obstacle
-        again(given_up) || showing || unseen(obstacle) || (closed || kept_live || tried if doubtful?(obstacle)) || (end_to_end(obstacle) unless sure?(obstacle)) ||
-          put_back || marked || (arriving if supply?(obstacle))
+        again(given_up) || showing || unseen(obstacle) || (closed || kept_live || tried if doubtful?(obstacle)) ||
+          (end_to_end(obstacle) unless sure?(obstacle)) || put_back || marked || (arriving if supply?(obstacle))
       end
 
       private
@@ -36,28 +36,40 @@ module Dielectra
       def showing = LastCheck.new(@session) { |hypothesis| mendable?(hypothesis) }.any&.step
 
       # Whether, not unlikely, it could be mended.
-      def doubtful?(obstacle) = @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
+      def doubtful?(obstacle) =
+        @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
 
       # Nobody is sent away for a run that nobody has seen an end of: it may have a conductor to spare.
       def unseen(obstacle)
         return unless obstacle.cable&.all? { |name| name.include?("~") }
 
         ends = obstacle.cable.map { |name| name.split("/").first } & @session.job.boxes.map(&:id)
-        place = ends.reject { |name| @situation.declined?({"do" => "open", "place" => name}) }.min_by { |name| @session.costs.opening(@session.job.place(name)) }
+        place =
+          ends
+            .reject { |name| @situation.declined?({ "do" => "open", "place" => name }) }
+            .min_by { |name| @session.costs.opening(@session.job.place(name)) }
         place && @approach.open(place)
       end
 
       # Nobody is sent away while a box is closed in which it could be mended: of an old scheme what its cables carry shows there, of
       # a dead supply a loose line.
       def closed
-        left = @session.job.boxes.map(&:id).reject { |name| @situation.open?(name) || @situation.declined?({"do" => "open", "place" => name}) }
+        left =
+          @session
+            .job
+            .boxes
+            .map(&:id)
+            .reject { |name| @situation.open?(name) || @situation.declined?({ "do" => "open", "place" => name }) }
         place = likeliest(left) { |plan, name| plan.closed_places.include?(name) }
         place && @approach.open(place)
       end
 
       # Nor while a second circuit keeps hands out of one in which it could be.
       def kept_live
-        place = likeliest(@situation.opened_boxes.select { |name| @situation.second_circuit?(name) }) { |plan, name| plan.places.include?(name) }
+        place =
+          likeliest(@situation.opened_boxes.select { |name| @situation.second_circuit?(name) }) do |plan, name|
+            plan.places.include?(name)
+          end
         step = place && @approach.hands(place) { nil }
         step unless step.nil? || @situation.declined?(step.to_h)
       end
@@ -70,7 +82,9 @@ module Dielectra
       # @yieldparam place [String]
       # @yieldreturn [Boolean] whether the plan is about the place
       def likeliest(places)
-        places.max_by { |place| @belief.probability { |hypothesis| mendable?(hypothesis) && yield(plan(hypothesis), place) } }
+        places.max_by do |place|
+          @belief.probability { |hypothesis| mendable?(hypothesis) && yield(plan(hypothesis), place) }
+        end
       end
 
       def mendable?(hypothesis) = plan(hypothesis).obstacle.nil?
@@ -88,15 +102,20 @@ module Dielectra
 
       # A reading that was taken once, with everything joined as it still is.
       def askable?(seen)
-        (LIVE + DEAD).include?(seen.what) && !@situation.declined?({"do" => "probe", "tool" => seen.what.to_s,
-                                                                    "at" => seen.at}) && seen.toggles.known? && seen.arrangement == @situation.arrangement &&
-          @belief.observations.count { |other| other.what == seen.what && other.at == seen.at && other.arrangement == seen.arrangement } < 2
+        (LIVE + DEAD).include?(seen.what) &&
+          !@situation.declined?({ "do" => "probe", "tool" => seen.what.to_s, "at" => seen.at }) &&
+          seen.toggles.known? && seen.arrangement == @situation.arrangement &&
+          @belief.observations.count do |other|
+            other.what == seen.what && other.at == seen.at && other.arrangement == seen.arrangement
+          end < 2
       end
 
       def ask(seen)
         place = @situation.place_of_point(seen.at.first)
         raised = seen.toggles.positions
-        return @approach.hands(place) { |hands| @approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } } if DEAD.include?(seen.what)
+        if DEAD.include?(seen.what)
+          return @approach.hands(place) { |hands| @approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } }
+        end
 
         @approach.live(place) { |live| @approach.toggled(raised) { live.probe(seen.what.to_s, seen.at) } }
       end
@@ -111,16 +130,20 @@ module Dielectra
         return if tried?([there, far])
 
         trial = Evidence::Arrangement.joined(@situation.joints(place(here)), [here, near])
-        return @approach.hands(place(there)) { |hands| hands.probe("continuity", [there, far]) } if together?(here, near)
+        if together?(here, near)
+          return @approach.hands(place(there)) { |hands| hands.probe("continuity", [there, far]) }
+        end
 
         @approach.hands(place(here)) { |hands| hands.arrange(trial) }
       end
 
       def place(point) = @situation.place_of_point(point)
 
-      def together?(one, other) = @situation.joints(place(one)).any? { |joint| joint.include?(one) && joint.include?(other) }
+      def together?(one, other) =
+        @situation.joints(place(one)).any? { |joint| joint.include?(one) && joint.include?(other) }
 
-      def tried?(pair) = @belief.observations.any? { |seen| seen.what == :continuity && seen.at == pair && trial?(seen.arrangement) }
+      def tried?(pair) =
+        @belief.observations.any? { |seen| seen.what == :continuity && seen.at == pair && trial?(seen.arrangement) }
 
       # Whether an arrangement has a conductor on the ground, or two of a run together, for a trial.
       def trial?(arrangement) = arrangement != Evidence::Arrangement.as_found
@@ -128,7 +151,10 @@ module Dielectra
       # What serves as the way back: the ground of the run, or a conductor of it that is whole.
       # @return [Array(String, String), nil] its points in either box
       def mate(obstacle)
-        run = @belief.hypotheses.first.skeleton.runs.find { |item| item.strands.any? { |strand| strand.points == obstacle.points } } or return
+        run =
+          @belief.hypotheses.first.skeleton.runs.find do |item|
+            item.strands.any? { |strand| strand.points == obstacle.points }
+          end or return
         run.grounding || run.strands.map(&:points).find { |points| points != obstacle.points }
       end
 
@@ -137,12 +163,14 @@ module Dielectra
         return unless @situation.off?
 
         todo = @session.planner.unmarked(@belief.hypotheses.first, @situation)
-        point, tape = todo.find { |name, color| !@situation.declined?({"do" => "mark", "point" => name, "tape" => color}) }
+        point, tape =
+          todo.find { |name, color| !@situation.declined?({ "do" => "mark", "point" => name, "tape" => color }) }
         point && @approach.hands(place(point)) { |hands| hands.mark(point, tape) }
       end
 
       # Whether what stands in the way is that nothing comes from the panel, or does not go back there.
-      def supply?(obstacle) = obstacle.kind == :no_supply || (obstacle.kind == :conductor_open && feed.ends == obstacle.cable)
+      def supply?(obstacle) =
+        obstacle.kind == :no_supply || (obstacle.kind == :conductor_open && feed.ends == obstacle.cable)
 
       def feed = @belief.hypotheses.first.skeleton.runs.find(&:feed?)
 
@@ -150,7 +178,10 @@ module Dielectra
       def arriving
         line = feed.strands.find { |strand| strand.function == "line" }.points[feed.side(feed_place)]
         tool, points = @situation.live_reading(feed_place, line) if @situation.open?(feed_place)
-        return if tool.nil? || measured?(tool.to_sym, points) || @situation.declined?({"do" => "probe", "tool" => tool, "at" => points})
+        if tool.nil? || measured?(tool.to_sym, points) ||
+             @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
+          return
+        end
 
         @approach.live(feed_place) { |live| live.probe(tool, points) }
       end
@@ -163,7 +194,8 @@ module Dielectra
       def put_back
         @situation.opened.each_key do |name|
           found = @situation.found_joints(name)
-          stray = @situation.joints(name).any? { |joint| grounded?(joint) && found.none? { |one| (joint - one).empty? } }
+          stray =
+            @situation.joints(name).any? { |joint| grounded?(joint) && found.none? { |one| (joint - one).empty? } }
           return @approach.hands(name) { |hands| hands.arrange(found) } if stray
         end
         nil

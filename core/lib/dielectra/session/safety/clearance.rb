@@ -30,19 +30,26 @@ module Dielectra
         most_telling(pairs) do |hypothesis, pair, shares|
           path = @belief.prediction.path(hypothesis, @arrangement, *pair)
           perhaps = (path.loads.each_value.reduce(path.series, :|) | path.weak)
-          {true => shares.of(path.sure & ~path.weak), :perhaps => shares.of(perhaps)}
+          { true => shares.of(path.sure & ~path.weak), :perhaps => shares.of(perhaps) }
         end
       end
 
       # @return [Array(String, String), nil] the same in ohms, which tell copper from a load
-      def best_in_ohms(pairs) = most_telling(pairs) { |hypothesis, pair, shares| {true => shares.of(@belief.prediction.joined(hypothesis, @arrangement, *pair))} }
+      def best_in_ohms(pairs) =
+        most_telling(pairs) do |hypothesis, pair, shares|
+          { true => shares.of(@belief.prediction.joined(hypothesis, @arrangement, *pair)) }
+        end
 
       # @param points [Array<String>]
       # @return [String, nil] the point at which a detector takes most of it away
       def best_point(points)
         most_telling(points) do |hypothesis, point, shares|
           at = @belief.prediction.standing(hypothesis, @arrangement, point)
-          {line: shares.of(at.line), neutral: shares.of(at.neutral), perhaps: shares.of(@belief.world.every & ~at.line & ~at.neutral)}
+          {
+            line: shares.of(at.line),
+            neutral: shares.of(at.neutral),
+            perhaps: shares.of(@belief.world.every & ~at.line & ~at.neutral)
+          }
         end
       end
 
@@ -51,7 +58,8 @@ module Dielectra
       def most_telling(subjects, &)
         expected = @belief.hypotheses.find { |hypothesis| !@hazardous.include?(hypothesis) } or return
         total = @hazardous.sum(&:weight)
-        subject, left = subjects.filter_map { |one| left_by(one, expected, &)&.then { |share| [one, share] } }.min_by(&:last)
+        subject, left =
+          subjects.filter_map { |one| left_by(one, expected, &)&.then { |share| [one, share] } }.min_by(&:last)
         subject if left && left < (1 - TELLING) * total
       end
 
@@ -62,7 +70,9 @@ module Dielectra
         reading, share = readings(expected, subject, &).max_by(&:last)
         return if reading == :perhaps || share < CERTAIN
 
-        @hazardous.sum { |hypothesis| readings(hypothesis, subject, &).values_at(reading, :perhaps).compact.sum * hypothesis.weight }
+        @hazardous.sum do |hypothesis|
+          readings(hypothesis, subject, &).values_at(reading, :perhaps).compact.sum * hypothesis.weight
+        end
       end
 
       def readings(hypothesis, subject)

@@ -128,12 +128,20 @@ module Dielectra
       def live(place) = (Live.new(@situation, place) if @situation.open?(place) && @situation.power == "on")
 
       # @return [Energise, nil]
-      def energise = (Energise.new(@situation) if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD && !@pre_energization_test.failed? && !blind?(@situation.arrangement))
+      def energise =
+        (
+          if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD && !@pre_energization_test.failed? &&
+               !blind?(@situation.arrangement)
+            Energise.new(@situation)
+          end
+        )
 
       # Whether single conductors that were found apart are joined under an arrangement though nobody has seen which of them is
       # live: dead readings leave too many ways there.
       def blind?(arrangement)
-        @situation.opened.keys.any? { |place| !@situation.apart?(arrangement.joints.fetch(place, [])) && unsearched(place).any? }
+        @situation.opened.keys.any? do |place|
+          !@situation.apart?(arrangement.joints.fetch(place, [])) && unsearched(place).any?
+        end
       end
 
       # Single conductors of a place, found apart, that nobody has held a detector to; none once one of them was seen live.
@@ -142,7 +150,10 @@ module Dielectra
         return [] unless @situation.tool?("ncv") && @situation.unsorted.include?(place) && !seen_live?(place)
 
         wires = @situation.conductors(place)
-        wires.reject { |point| @belief.observations.any? { |seen| seen.what == :ncv && seen.at == [point] } || @situation.declined?({"do" => "probe", "tool" => "ncv", "at" => [point]}) }
+        wires.reject do |point|
+          @belief.observations.any? { |seen| seen.what == :ncv && seen.at == [point] } ||
+            @situation.declined?({ "do" => "probe", "tool" => "ncv", "at" => [point] })
+        end
       end
 
       # Probability that energising under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
@@ -150,7 +161,10 @@ module Dielectra
       def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
 
       # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
-      def hazardous(arrangement) = @belief.hypotheses.select { |hypothesis| hypothesis.weight > HAZARD / 100 && hazard_of(hypothesis, arrangement) > HAZARD }
+      def hazardous(arrangement) =
+        @belief.hypotheses.select do |hypothesis|
+          hypothesis.weight > HAZARD / 100 && hazard_of(hypothesis, arrangement) > HAZARD
+        end
 
       private
 
@@ -171,7 +185,10 @@ module Dielectra
 
       # How likely energising is a hazard under a hypothesis, the contacts standing as they may.
       def hazard_of(hypothesis, arrangement)
-        hypothesis.ways.map { |way| @belief.prediction.shares(hypothesis, toggles).of(@soundness.hazards(way, arrangement)) }.max
+        hypothesis
+          .ways
+          .map { |way| @belief.prediction.shares(hypothesis, toggles).of(@soundness.hazards(way, arrangement)) }
+          .max
       end
 
       def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)

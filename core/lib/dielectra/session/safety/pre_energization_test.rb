@@ -36,12 +36,15 @@ module Dielectra
 
       # Metal that something which may be hot was found to touch, and once more.
       # @return [Array<String>] points
-      def live_metal = metal_trials.select { |_, trials| trials.size > 1 && trials.count(&:met) * 2 > trials.size }.keys.map(&:last)
+      def live_metal =
+        metal_trials.select { |_, trials| trials.size > 1 && trials.count(&:met) * 2 > trials.size }.keys.map(&:last)
 
       # @param step [Hash] with its answer
       # @return [Trial, nil] nil where the step is not the one that is wanted, or was not answered
       def trial(step)
-        return unless step["do"] == "probe" && wanted&.drop(1) == step.values_at("tool", "at") && step["answer"]&.key?("ohms")
+        unless step["do"] == "probe" && wanted&.drop(1) == step.values_at("tool", "at") && step["answer"]&.key?("ohms")
+          return
+        end
 
         Trial.new(@situation.arrangement, step["at"], !step["answer"]["ohms"].nil? && step["answer"]["ohms"] < LAMP)
       end
@@ -50,7 +53,7 @@ module Dielectra
 
       def against_ground
         return if @situation.arrangement.joints.empty? || energised? || settled?
-        return [@situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair] if @tried.any?
+        return @situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair if @tried.any?
 
         place = @situation.dead.keys.select { |name| pair(name) }.min_by { |name| name == @situation.at ? 0 : 1 }
         [place, tool, pair(place)] if place
@@ -58,24 +61,34 @@ module Dielectra
 
       # The next conductor against ungrounded metal, once; and once more where they met.
       def against_metal
-        @situation.dead.keys.sort_by { |name| name == @situation.at ? 0 : 1 }.each do |place|
-          next unless @situation.open?(place)
+        @situation
+          .dead
+          .keys
+          .sort_by { |name| name == @situation.at ? 0 : 1 }
+          .each do |place|
+            next unless @situation.open?(place)
 
-          metal_pairs(place).each do |pair|
-            made = metal_trials.fetch(pair, [])
-            return [place, tool, pair] if made.empty? || (made.one? && made.first.met)
+            metal_pairs(place).each do |pair|
+              made = metal_trials.fetch(pair, [])
+              return place, tool, pair if made.empty? || (made.one? && made.first.met)
+            end
           end
-        end
         nil
       end
 
       # One conductor of each joint that is not taken for the neutral, against the metal of a box that no ground is joined to.
       def metal_pairs(place)
         metal = "#{place}.box"
-        return [] unless @situation.points(place).include?(metal) && @situation.joints(place).none? { |joint| joint.include?(metal) } && @situation.grounds(place).empty?
+        unless @situation.points(place).include?(metal) &&
+                 @situation.joints(place).none? { |joint| joint.include?(metal) } && @situation.grounds(place).empty?
+          return []
+        end
 
         joints = @situation.joints(place)
-        points(place).reject { |point| share(point, :return) >= AGREED }.uniq { |point| joints.find { |joint| joint.include?(point) } || point }.map { |point| [point, metal] }
+        points(place)
+          .reject { |point| share(point, :return) >= AGREED }
+          .uniq { |point| joints.find { |joint| joint.include?(point) } || point }
+          .map { |point| [point, metal] }
       end
 
       def metal_trials = @metal_trials ||= @all.select { |trial| metal?(trial.pair.last) }.group_by(&:pair)
@@ -88,7 +101,11 @@ module Dielectra
       # Ohms, since a lamp beeps as a short does.
       def tool = ("resistance" if @situation.tool?("resistance"))
 
-      def tripped? = @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" && !seen.found && seen.arrangement == @arrangement && seen.toggles == toggles }
+      def tripped? =
+        @belief.observations.any? do |seen|
+          seen.what == :breaker && seen.reading == "tripped" && !seen.found && seen.arrangement == @arrangement &&
+            seen.toggles == toggles
+        end
 
       def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
 

@@ -25,7 +25,7 @@ module Dielectra
       # The step as the protocol writes it.
       def to_h = @fields
 
-      def numbered(id) = {"id" => id, **@fields}
+      def numbered(id) = { "id" => id, **@fields }
 
       def ==(other) = other.is_a?(Step) && to_h == other.to_h
       alias eql? ==
