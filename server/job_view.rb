@@ -13,7 +13,7 @@ module Server
         call: CallSummary.new(@job).to_h,
         volts: @session.job.supply_volts,
         controls:,
-        load: load_row,
+        loads:,
         grid:,
         power: Dielectra::Presentation::Power.new(situation).to_h,
         boxes:,
@@ -47,7 +47,7 @@ module Server
     def instead = conclusion ? [] : Dielectra::Presentation::Advice.instead(@session).map(&:to_h)
 
     def controls
-      @session.job.wanted_controls.map do |control|
+      @session.job.goal.controls.map do |control|
         {
           id: control.id,
           place: control.place,
@@ -59,12 +59,13 @@ module Server
       end
     end
 
-    def load_row
-      light = @session.job.wanted_load
-      { id: light.id, place: light.place, name: place_name(light.place), kind: light.kind }
+    def loads
+      @session.job.goal.loads.map do |load|
+        { id: load.id, place: load.place, name: place_name(load.place), kind: load.kind }
+      end
     end
 
-    def place_name(place) = Dielectra::Presentation::Instruction.name(place)
+    def place_name(place) = Dielectra::Presentation::Naming.place(place)
 
     def grid = Dielectra::Presentation::Grid.new(@session).to_a
 

@@ -28,7 +28,7 @@ module Server
 
     # Takes a step without writing it down, to see whether it fits.
     # @raise [Dielectra::InvalidInput]
-    def self.check!(job, step) = Dielectra::Session::AnswerCheck.new(of(job).situation).check!(step)
+    def self.check!(job, step) = Dielectra::Steps.check!(step, of(job).situation)
 
     def self.forget = @lock.synchronize { @kept.clear }
   end

@@ -47,11 +47,7 @@ RSpec.describe "A job in the browser", type: :feature do
       return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load")
     end
     if answer["reads"]
-      return(
-        { "beep" => "ContinuitySignatures", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark" }.fetch(
-          answer["reads"]
-        )
-      )
+      return({ "beep" => "Beeps", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark" }.fetch(answer["reads"]))
     end
     return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
 

@@ -27,12 +27,12 @@ module Dielectra
     end
 
     def initialize(supply:, places:, cables:, devices:, joints:, faults:)
-      @supply = Trade.deep_freeze(supply)
+      @supply = Ractor.make_shareable(supply)
       @places = places.freeze
       @cables = cables.freeze
       @devices = devices.freeze
       @joints = joints.freeze
-      @faults = Trade.deep_freeze(faults)
+      @faults = Ractor.make_shareable(faults)
     end
 
     # @return [Circuit] a copy with some parts replaced
@@ -76,7 +76,7 @@ module Dielectra
       cables
         .flat_map(&:cable_ends)
         .select { |cable_end| cable_end.place == place_id }
-        .sort_by { |cable_end| cable_end.id.split("/").last.to_i }
+        .sort_by { |cable_end| EndId.number(cable_end.id).to_i }
     end
 
     # Every point of a place: conductor ends, terminals of its devices, its enclosure or bars.
@@ -88,7 +88,7 @@ module Dielectra
     end
 
     # @return [String] the place a point lies in
-    def place_of(point) = point.include?("/") ? point.split("/").first : place_of_terminal(point)
+    def place_of(point) = PointId.conductor?(point) ? PointId.head(point) : place_of_terminal(point)
 
     # Short: a circuit is too long to print.
     def inspect = "#<#{self.class} #{places.map(&:id).join(" ")}, #{joints.size} joints, #{faults.size} faults>"
@@ -98,7 +98,7 @@ module Dielectra
     private
 
     def place_of_terminal(point)
-      owner = point.split(".").first
+      owner = PointId.owner(point)
       device(owner)&.place || owner
     end
   end

@@ -14,11 +14,79 @@ module Dielectra
 
     # @return [JSONSchemer::Schema]
     def self.of(name)
-      (@schemas ||= {})[name] ||= JSONSchemer.schema(
-        JSON.parse(File.read(File.join(FOLDER, "#{name}.schema.json"), encoding: "UTF-8")),
-        ref_resolver: ->(uri) { JSON.parse(File.read(File.join(FOLDER, File.basename(uri.path)), encoding: "UTF-8")) }
-      )
+      (@schemas ||= {})[name] ||= JSONSchemer.schema(document(name))
     end
+
+    # @return [Hash] the schema itself, with what the kinds of steps say of their fields and answers
+    def self.document(name)
+      file = JSON.parse(File.read(File.join(FOLDER, "#{FILES.fetch(name, name)}.schema.json"), encoding: "UTF-8"))
+      return file if name == :circuit
+
+      shared = file["$defs"].merge("answer" => answer, "step" => step)
+      case name
+      when :step
+        {
+          **file.slice("$schema"),
+          "$id" => "dielectra:step",
+          "title" => "One step of a job",
+          **step,
+          "$defs" => shared
+        }
+      when :answer
+        {
+          **file.slice("$schema"),
+          "$id" => "dielectra:answer",
+          "title" => "What came of a step",
+          **answer,
+          "$defs" => shared
+        }
+      else
+        file.merge("$defs" => shared)
+      end
+    end
+
+    # Steps and answers are written with the definitions of the job file.
+    FILES = { step: :job, answer: :job }.freeze
+    private_constant :FILES
+
+    # One shape for each kind of step.
+    def self.step
+      kinds = Steps.kinds
+      {
+        "type" => "object",
+        "required" => ["do"],
+        "properties" => {
+          "do" => {
+            "enum" => kinds.keys
+          }
+        },
+        "allOf" =>
+          kinds.map do |label, kind|
+            { "if" => { "properties" => { "do" => { "const" => label } } }, "then" => kind.schema }
+          end
+      }
+    end
+
+    # Every field that some kind of step answers with.
+    def self.answer
+      fields = Steps.kinds.each_value.reduce({}) { |all, kind| all.merge(kind::ANSWER) }
+      always = {
+        "id" => {
+          "type" => "integer"
+        },
+        "ok" => {
+          "type" => "boolean"
+        },
+        "cannot" => {
+          "type" => "string"
+        },
+        "unsure" => {
+          "const" => true
+        }
+      }
+      { "type" => "object", "properties" => always.merge(fields), "required" => [], "additionalProperties" => false }
+    end
+    private_class_method :step, :answer
 
     def self.sentence(violation)
       return "is not a field of this format." if violation["type"] == "schema"

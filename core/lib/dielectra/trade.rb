@@ -7,19 +7,9 @@ module Dielectra
     FOLDER = File.expand_path("../../data", __dir__)
 
     def self.table(name)
-      (@tables ||= {})[name] ||= deep_freeze(
+      (@tables ||= {})[name] ||= Ractor.make_shareable(
         JSON.parse(File.read(File.join(FOLDER, "#{name}.json"), encoding: "UTF-8"))
       )
-    end
-
-    def self.deep_freeze(value)
-      case value
-      when Hash
-        value.each_value { |item| deep_freeze(item) }
-      when Array
-        value.each { |item| deep_freeze(item) }
-      end
-      value.freeze
     end
 
     # @return [String] a noun with its article: "a switch", "an outlet"

@@ -4,9 +4,11 @@ RSpec.describe Dielectra::Design::CableTrees do
   let(:present) { [Dielectra::Design::Scheme::PRESENT] }
 
   def layouts(controls, onward: [1.0], **more) =
-    described_class.new(controls:, lights: ["light"], onward:, schemes: present, **more).to_a
+    described_class.new(controls: seats(controls), loads: seats(["light"]), onward:, schemes: present, **more).to_a
 
-  def runs(layout) = [layout.edges.map(&:sort).sort, layout.chain]
+  def seats(places) = places.map { |place| Dielectra::Design::Seat.new(place, place) }
+
+  def runs(layout) = [layout.edges.map(&:sort).sort, layout.orders.first]
 
   it "counts labelled trees as Cayley does, with every way in for the feed" do
     counts =
@@ -52,7 +54,10 @@ RSpec.describe Dielectra::Design::CableTrees do
   }.each do |name, (edges, carried)|
     it "knows what the runs carry: #{name}" do
       layout =
-        Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new(edges), chain: %w[a b], lights: ["light"])
+        Dielectra::Design::Layout.new(
+          tree: Dielectra::Design::Tree.new(edges),
+          chains: [Dielectra::Design::Chain.at(%w[a b], ["light"])]
+        )
       expect(carried.to_h { |index, _| [index, layout.carried(edges[index]).sort] }).to eq(carried)
       expect(layouts(%w[a b]).map { |found| runs(found) }).to include(runs(layout))
     end
@@ -74,10 +79,11 @@ RSpec.describe Dielectra::Design::CableTrees do
   it "lays out the obsolete schemes too: the switched neutral, and line and neutral on the travelers" do
     carried =
       described_class
-        .new(controls: %w[a b], lights: ["light"], onward: [1.0])
+        .new(controls: seats(%w[a b]), loads: seats(["light"]), onward: [1.0])
         .filter_map do |layout|
           edge = layout.edges.find { |run| run.sort == %w[a b] }
-          if edge && layout.chain == %w[a b] && layout.edges.include?(%w[b light]) && layout.edges.include?(%w[panel a])
+          if edge && layout.orders == [%w[a b]] && layout.edges.include?(%w[b light]) &&
+               layout.edges.include?(%w[panel a])
             [layout.scheme.name, layout.carried(edge).sort]
           end
         end

@@ -1,8 +1,12 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Design::Layout do
-  def layout(edges, chain:, lights: ["l"], **more) =
-    Dielectra::Design::Layout.new(tree: Dielectra::Design::Tree.new(edges), chain:, lights:, **more)
+  def layout(edges, chain:, loads: ["l"], halves: [], **more) =
+    Dielectra::Design::Layout.new(
+      tree: Dielectra::Design::Tree.new(edges),
+      chains: [Dielectra::Design::Chain.at(chain, loads, halves:)],
+      **more
+    )
 
   # What a run carries, by the places at its ends.
   def carried(layout, *edge) = layout.carried(layout.edges.find { |run| run.sort == edge.sort }).sort

@@ -1,13 +1,12 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Design::Workmanship do
-  subject(:box) { described_class.new(device: "S1", kind: "three_way", duty:) }
+  subject(:box) { described_class.new([described_class::Fitting.new("S1", "three_way", duty)]) }
 
   let(:layout) do
     Dielectra::Design::Layout.new(
       tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b light]]),
-      chain: %w[a b],
-      lights: ["light"]
+      chains: [Dielectra::Design::Chain.at(%w[a b], ["light"])]
     )
   end
   let(:duty) { layout.duty("a") }
@@ -53,7 +52,7 @@ RSpec.describe Dielectra::Design::Workmanship do
   end
 
   it "calls a single-pole in a pair the wrong device" do
-    single = described_class.new(device: "S1", kind: "single_pole", duty:)
+    single = described_class.new([described_class::Fitting.new("S1", "single_pole", duty)])
     joints = [%w[S1.terminal_1 a/1.black], %w[S1.terminal_2 a/2.black], %w[a/1.white a/2.white]]
     expect(single.judge(joints, functions).label).to eq(:wrong_device)
   end
@@ -62,10 +61,9 @@ RSpec.describe Dielectra::Design::Workmanship do
     chain =
       Dielectra::Design::Layout.new(
         tree: Dielectra::Design::Tree.new([%w[panel a], %w[a b], %w[b c], %w[c light]]),
-        chain: %w[a b c],
-        lights: ["light"]
+        chains: [Dielectra::Design::Chain.at(%w[a b c], ["light"])]
       )
-    middle = described_class.new(device: "S2", kind: "four_way", duty: chain.duty("b"))
+    middle = described_class.new([described_class::Fitting.new("S2", "four_way", chain.duty("b"))])
     carries = {
       "b/1.black" => "traveler_1",
       "b/1.red" => "traveler_2",

@@ -4,11 +4,14 @@ RSpec.describe Dielectra::Repair::Target do
   let(:porch) do
     Dielectra::Design::Layout.new(
       tree: Dielectra::Design::Tree.new([%w[panel porch], %w[porch light]]),
-      chain: %w[porch],
-      lights: ["light"]
+      chains: [Dielectra::Design::Chain.at(%w[porch], ["light"])]
     )
   end
-  let(:workmanship) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", duty: porch.duty("porch")) }
+  let(:workmanship) do
+    Dielectra::Design::Workmanship.new(
+      [Dielectra::Design::Workmanship::Fitting.new("S1", "single_pole", porch.duty("porch"))]
+    )
+  end
   let(:grounds) { %w[a/1.bare a/2.bare S1.ground] }
   let(:feed_through) do
     {
@@ -80,7 +83,7 @@ RSpec.describe Dielectra::Repair::Soundness do
     expect(session.soundness.sound?(whole, switched)).to be(false)
   end
 
-  # What is joined in the light's box, and whether energising it would be a hazard.
+  # What is joined in the light's box, and whether energizing it would be a hazard.
   {
     [%w[boathouse/1.black boathouse/1.white]] => true,
     [%w[boathouse/1.black boathouse/1.bare]] => true,

@@ -41,7 +41,7 @@ RSpec.describe "A person in doubt" do
     expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, scenario.job).obeys?]).to eq(
       ["solved", true]
     )
-    expect(looks).to be > scenario.job.combinations.size
+    expect(looks).to be > scenario.job.goal.combinations.size
   end
 
   it "is sent away where a second circuit keeps a box live and no breaker for it is found" do

@@ -2,7 +2,7 @@
 
 RSpec.describe Dielectra::Session::Proof do
   let(:session) { opened("tower_stair", "tower_door") }
-  let(:controls) { session.job.wanted_controls.map(&:id) }
+  let(:controls) { session.job.goal.controls.map(&:id) }
 
   # The proof after looks at the light, each with the toggles up or down.
   def proof(**looks)

@@ -48,7 +48,7 @@ RSpec.describe "Rules of the work" do
     it "keeps the power off while it has not" do
       moved.record(moved.next.to_h.merge("answer" => { "ohms" => 0.2 }))
       expect(
-        [moved.pre_energization_test.failed?, moved.permits.energise, moved.pre_energization_test.wanted&.last]
+        [moved.pre_energization_test.failed?, moved.permits.energize, moved.pre_energization_test.wanted&.last]
       ).to eq([true, nil, moved.steps.last["at"]])
     end
 
@@ -66,7 +66,7 @@ RSpec.describe "Rules of the work" do
     session.record(
       session.next.to_h.merge("answer" => { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "tripped" } })
     )
-    expect([session.permits.energise, session.pre_energization_test.failed?]).to eq([nil, true])
+    expect([session.permits.energize, session.pre_energization_test.failed?]).to eq([nil, true])
     session.record(
       "do" => "set",
       "device" => "S1",

@@ -47,7 +47,7 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     expect(session.next.why).to match(/white.*Replace the run/)
   end
 
-  it "does not blame the wiring when the breaker was found off, nor energise before it has looked" do
+  it "does not blame the wiring when the breaker was found off, nor energize before it has looked" do
     circuit = demo_document("boathouse.circuit.json").merge("faults" => [])
     circuit["devices"].first["position"] = "off"
     session = play(Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit)), demo_job("boathouse"))

@@ -24,7 +24,7 @@ module Dielectra
       end
 
       def initialize(ends:, type:, conductors:, method: nil, length_ft: nil, sheath: nil)
-        @ends = Trade.deep_freeze(ends)
+        @ends = Ractor.make_shareable(ends)
         @type = type
         @method = method
         @length_ft = length_ft

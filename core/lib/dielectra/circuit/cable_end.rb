@@ -13,7 +13,7 @@ module Dielectra
           )
         end
 
-        def place = id.split("/").first
+        def place = EndId.place(id)
 
         def points = wires.map { |wire| point(wire) }
 

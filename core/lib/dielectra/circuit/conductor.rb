@@ -10,9 +10,9 @@ module Dielectra
 
       # @param tape [String, Array(String, String), nil] a re-identification, at both ends or end by end
       def initialize(ids:, color:, tape: nil)
-        @ids = Trade.deep_freeze(ids)
+        @ids = Ractor.make_shareable(ids)
         @color = color
-        @tape = Trade.deep_freeze(tape)
+        @tape = Ractor.make_shareable(tape)
       end
 
       def seen_at(side) = WireEnd.new(ids[side], color, tape.is_a?(Array) ? tape[side] : tape)

@@ -36,9 +36,7 @@ module Dielectra
         taken = {}
         @circuit.cables.each_with_index do |cable, index|
           cable.ends.each_with_index do |id, side|
-            unless @circuit.place(id.split("/").first)
-              refuse("#{id} is not in a known place.", :cables, index, :ends, side)
-            end
+            refuse("#{id} is not in a known place.", :cables, index, :ends, side) unless @circuit.place(EndId.place(id))
             refuse("#{id} is the end of two cables.", :cables, index, :ends, side) if taken[id]
             taken[id] = true
             ids = cable.conductors.map { |conductor| conductor.ids[side] }

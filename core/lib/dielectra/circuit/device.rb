@@ -15,7 +15,7 @@ module Dielectra
         @id = id
         @kind = Trade::DeviceKind[kind]
         @place = place
-        @settings = Trade.deep_freeze(settings)
+        @settings = Ractor.make_shareable(settings)
       end
 
       def position = settings["position"] || settings["positions"]

@@ -7,7 +7,7 @@ module Dielectra
       Struct.new(:points, :by, :condition, keyword_init: true) do
         def initialize(...)
           super
-          Trade.deep_freeze(points)
+          Ractor.make_shareable(points)
           freeze
         end
 

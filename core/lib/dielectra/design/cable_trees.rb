@@ -20,8 +20,8 @@ module Dielectra
       # Runs onward in all.
       MOST_ONWARD = 3
 
-      # @param controls [Array<String>] places of the switches
-      # @param lights [Array<String>] places of what is switched
+      # @param controls [Array<Seat>] the switches; anything with `id` and `place` will do
+      # @param loads [Array<Seat>] what is switched
       # @param others [Array<String>] further boxes that are known of
       # @param onward [Array<Float>] how common none, one, two … runs onward from a box are
       # @param ends [Hash{String => Array<Integer>}] for each box that has been opened, how many insulated conductors each
@@ -33,7 +33,7 @@ module Dielectra
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with how common it is
       def initialize(
         controls:,
-        lights:,
+        loads:,
         others: [],
         onward: Trade.priors.dig("layout", "onward"),
         ends: {},
@@ -46,8 +46,10 @@ module Dielectra
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
         @controls = controls
-        @lights = lights
-        @boxes = (controls + lights + others).uniq + [@unseen].compact
+        @loads = loads
+        @switch_places = controls.map(&:place)
+        @load_places = loads.map(&:place).uniq
+        @boxes = (@switch_places + @load_places + others).uniq + [@unseen].compact
         @onward = onward
         @sizes = ends.transform_values { |sizes| sizes.sort.reverse }
         @singles = singles
@@ -66,7 +68,7 @@ module Dielectra
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
             with_doubled(edges) do |doubled, rare|
               with_onward(edges, shape.widths.max, doubled) do |all, weight|
-                over(Tree.new(all), shape.order.map { |box| name(box) }, weight * share * rare, halves, doubled, &)
+                over(Tree.new(all), shape.order.map { |box| @controls[box] }, weight * share * rare, halves, doubled, &)
               end
             end
           end
@@ -78,19 +80,18 @@ module Dielectra
       # and the light between.
       # @return [Array<Layout>]
       def sketches
-        chains
-          .select { |chain| chain.size < 3 || @controls.index(chain.first) < @controls.index(chain.last) }
-          .flat_map do |chain|
-            shapes = simplest(chain)
+        orders
+          .select { |order| order.size < 3 || @controls.index(order.first) < @controls.index(order.last) }
+          .flat_map do |order|
+            shapes = simplest(order.map(&:place))
             @schemes
               .product(shapes)
               .filter_map do |scheme, edges|
                 layout =
                   Layout.new(
                     tree: Tree.new(edges),
-                    chain:,
-                    lights: @lights,
-                    weight: scheme.weight / shapes.size / chains.size,
+                    chains: [chain(order, [])],
+                    weight: scheme.weight / shapes.size / orders.size,
                     scheme:
                   )
                 layout if layout.within?(MOST_EVER)
@@ -114,11 +115,14 @@ module Dielectra
 
       private
 
-      def chains = @chains ||= @controls.permutation.to_a
+      # Every order of the switches.
+      def orders = @orders ||= @controls.permutation.to_a
+
+      def chain(order, halves) = (@chains ||= {})[[order, halves]] ||= Chain.new(order, @loads, halves:)
 
       def simplest(chain)
-        light, *more = @lights
-        rest = [light, *more, *(@boxes - chain - @lights)].each_cons(2).to_a
+        light, *more = @load_places
+        rest = [light, *more, *(@boxes - chain - @load_places)].each_cons(2).to_a
         straight = [[Layout::FEED, chain.first], *chain.each_cons(2), [chain.last, light], *rest]
         return [straight] if chain.size > 2
 
@@ -133,7 +137,7 @@ module Dielectra
 
       def shapes(halves)
         most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_SINGLE)
-        Shapes.of(@controls.size, @lights.size, @boxes.size, most, halves:)
+        Shapes.of(@controls.size, @load_places.size, @boxes.size, most, halves:)
       end
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.
@@ -160,10 +164,10 @@ module Dielectra
       # Whether cables of some sizes, the largest first, have conductors enough for what is to be carried.
       def held?(widths, sizes) = widths.zip(sizes).all? { |need, size| need <= size }
 
-      def over(tree, chain, weight, halves, doubled)
+      def over(tree, order, weight, halves, doubled)
         (halves.empty? && doubled.nil? ? @schemes : [Scheme::PRESENT]).each do |scheme|
-          layout =
-            Layout.new(tree:, chain:, lights: @lights, weight: weight * scheme.weight, scheme:, halves:, doubled:)
+          chains = [chain(order, halves)]
+          layout = Layout.new(tree:, chains:, weight: weight * scheme.weight, scheme:, doubled:)
           yield layout if room?(layout)
         end
       end

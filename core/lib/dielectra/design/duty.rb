@@ -2,37 +2,29 @@
 
 module Dielectra
   module Design
-    # What stands in a box between supply and light: a switch alone, first, last, or in the middle of the chain, with the
-    # functions at its poles; the light; or nothing.
+    # What a device at a place has to do between supply and load: a switch alone, first, last, or in the middle of its
+    # chain, with the functions at its poles; a load with the functions at its two sides; or nothing.
     class Duty
-      # @param layout [Layout]
-      # @return [Duty] of a place; the same object for the same stand
-      def self.of(layout, place)
-        index = layout.chain.index(place)
-        return light(layout, place) if index.nil? && layout.lights.include?(place)
-        return NONE unless index
-
-        last = layout.chain.size - 1
-        by_scheme = (@switches ||= {})[layout.scheme] ||= {}
-        by_scheme[(index * 100) + last] ||= new(
+      # @param index [Integer] of the control in its chain
+      # @param last [Integer] index of the last one
+      # @param chain [Integer] number of the chain
+      # @return [Duty] the same object for the same duty
+      def self.of_control(index, last, scheme, chain = 0)
+        by_scheme = (@controls ||= {})[scheme] ||= {}
+        by_scheme[[index, last, chain]] ||= new(
           role_at(index, last),
-          layout.scheme.ends(index, last),
-          layout.scheme.travelers(index, last),
+          scheme.ends(index, last),
+          scheme.travelers(index, last),
           nil
-        )
+        ).in_chain(chain)
       end
 
-      def self.light(layout, place)
-        by_scheme = ((@lights ||= {})[layout.halves.include?(place)] ||= {})
-        by_scheme[layout.scheme] ||= new(
-          :light,
-          [],
-          [],
-          layout.scheme.lamp,
-          steady: ("line" if layout.halves.include?(place))
-        )
+      # @param half [Boolean] whether it is a receptacle with one half always live
+      # @return [Duty] the same object for the same duty
+      def self.of_load(half, scheme, chain = 0)
+        by_scheme = (@loads ||= {})[scheme] ||= {}
+        by_scheme[[half, chain]] ||= new(:light, [], [], scheme.lamp, steady: ("line" if half)).in_chain(chain)
       end
-      private_class_method :light
 
       def self.role_at(index, last)
         return :only if last.zero?
@@ -41,38 +33,49 @@ module Dielectra
       end
       private_class_method :role_at
 
-      # What a dimmer stands in for.
+      # @return [String, nil] the kind of switch that a dimmer stands in for; other kinds are their own family
       def self.family(kind)
-        (@families ||= {})[kind] ||= Trade::Unmarked
-          .plain(kind)
-          .then { |plain| { "dimmer" => "single_pole", "dimmer_three_way" => "three_way" }.fetch(plain, plain) } if kind
+        return unless kind
+
+        (@families ||= {})[kind] ||= FAMILIES.fetch(Trade::KindName.plain(kind), Trade::KindName.plain(kind))
       end
+
+      FAMILIES = { "dimmer" => "single_pole", "dimmer_three_way" => "three_way" }.freeze
+      private_constant :FAMILIES
 
       attr_reader :role, :ends, :travelers, :lamp, :steady
 
       # @param role [Symbol] :only, :first, :middle, :last, :light or :none
       # @param ends [Array<String>] functions at the pole that is not a traveler's
       # @param travelers [Array<Array(String, String)>] the two travelers of each hop at this switch
-      # @param lamp [Array(String, String), nil] functions at the two sides of the light
-      # @param steady [String, nil] function at the half of a receptacle that is always on
+      # @param lamp [Array(String, String), nil] functions at the two sides of the load
+      # @param steady [String, nil] function at the half of a receptacle that is always live
       def initialize(role, ends, travelers, lamp, steady: nil)
-        @steady = steady
         @role = role
         @ends = ends
         @travelers = travelers
         @lamp = lamp
+        @steady = steady
         freeze
       end
 
       NONE = new(:none, [], [], nil)
 
+      # @return [Duty] the same with the functions of another chain
+      def in_chain(number)
+        return self if number.zero?
+
+        chain = Chain.new([], [], number:)
+        name = ->(function) { chain.named(function) }
+        Duty.new(role, ends.map(&name), travelers.map { |pair| pair.map(&name) }, lamp&.map(&name), steady:)
+      end
+
       def switch? = !kind.nil?
 
-      # The kind of switch this duty needs.
-      # @return [String, nil]
+      # @return [String, nil] the kind of switch it needs
       def kind = { only: "single_pole", first: "three_way", last: "three_way", middle: "four_way" }[role]
 
-      # @return [Boolean] whether a device of a kind does here what is needed; a three-way does as a single-pole
+      # @return [Boolean] whether a device of a kind does what is needed; a three-way does as a single-pole
       def served_by?(other) = Duty.family(other) == kind || (role == :only && Duty.family(other) == "three_way")
     end
   end

@@ -2,42 +2,62 @@
 
 module Dielectra
   module Design
-    # One way a circuit can be laid out in the wall: a tree of runs over the feed, the boxes and what hangs on beyond
-    # them, with the order in which the switches stand in the supply's way to the light, and the scheme they follow.
+    # One way a circuit can be laid out in the wall: a tree of runs over the feed, the boxes and what hangs on downstream,
+    # the chains of controls it serves, and the scheme they follow.
     #
-    # A run carries every function that is needed on both of its sides; that one rule says how many conductors each run
+    # A run carries every function that is needed on both of its sides. That one rule says how many conductors each run
     # has to have.
     class Layout
       FEED = Scheme::FEED
-      # The first letters of places beyond the job, outlets fed from one of its boxes; no file can name a place so.
+      # The first letters of places downstream, outlets fed from one of the job's boxes. No file can name a place so.
       ONWARD = "_onward"
-      # The first letters of places within the circuit that the job does not know of: junctions somewhere in the house.
+      # The first letters of junctions that the job does not know of.
       UNSEEN = "_unseen"
 
-      attr_reader :tree, :chain, :lights, :weight, :scheme, :halves, :doubled
+      attr_reader :tree, :chains, :weight, :scheme, :doubled
 
       # @param tree [Tree] of the runs
-      # @param chain [Array<String>] switch boxes from the supply's side to the light's
-      # @param lights [Array<String>] the boxes of what is switched
+      # @param chains [Array<Chain>]
       # @param weight [Float] how common, before anything is seen
-      # @param halves [Array<String>] of these the boxes of receptacles with one half always on
       # @param doubled [Array(String, String), nil] a run that is two cables side by side
-      def initialize(tree:, chain:, lights:, weight: 1.0, scheme: Scheme::PRESENT, halves: [], doubled: nil)
-        @halves = halves
-        @doubled = doubled
+      def initialize(tree:, chains:, weight: 1.0, scheme: Scheme::PRESENT, doubled: nil)
         @tree = tree
-        @chain = chain
-        @lights = lights
+        @chains = chains.freeze
         @weight = weight
         @scheme = scheme
+        @doubled = doubled
       end
+
+      # @return [Layout] over the same runs, with controls in another order or by another scheme
+      def with(chains: self.chains, scheme: self.scheme, weight: self.weight) =
+        Layout.new(tree:, chains:, weight:, scheme:, doubled:)
 
       def edges = tree.edges
 
       def edges_at(place) = tree.at(place)
 
+      # @return [Array<Array<String>>] for each chain the places of its controls, in order
+      def orders = @orders ||= chains.map(&:places)
+
+      # @return [Array<String>] places of the controls
+      def control_places = @control_places ||= orders.flatten.uniq
+
+      # @return [Array<String>] places of the loads
+      def load_places = @load_places ||= chains.flat_map(&:load_places).uniq
+
+      # @return [Array<String>] places of receptacles with one half always live
+      def halves = @halves ||= chains.flat_map(&:halves)
+
       # @return [Hash{String => Array<String>}] function => places that need it
-      def needs = @needs ||= scheme.needs(chain, lights, tree.places.select { |place| Layout.onward?(place) }, halves)
+      def needs
+        @needs ||=
+          begin
+            onward = tree.places.select { |place| Layout.onward?(place) }
+            chains
+              .map { |chain| scheme.needs(chain, onward) }
+              .reduce { |all, more| all.merge(more) { |_, a, b| a | b } }
+          end
+      end
 
       # @return [Array<String>] functions a run carries
       def carried(edge)
@@ -55,35 +75,40 @@ module Dielectra
       # @return [Integer] cables that enter a place
       def cables_at(place) = edges_at(place).size + (doubled&.include?(place) ? 1 : 0)
 
-      # @return [Duty] what is in a box, between supply and light
-      def duty(place) = Duty.of(self, place)
-
-      # @return [Layout] over the same runs, with the switches in another order or by another scheme
-      def with(chain: self.chain, scheme: self.scheme, weight: self.weight) =
-        Layout.new(tree:, chain:, lights:, weight:, scheme:, halves:, doubled:)
-
-      # The name of one of the two travelers between the switches at `hop` and `hop + 1` of the chain.
-      def self.traveler(hop, wire) =
-        ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
+      # @param id [String] of a control or load
+      # @return [Duty] what it has to do between supply and load; Duty::NONE where it belongs to no chain
+      def duty(id)
+        chains.each do |chain|
+          duty = chain.duty(id, scheme)
+          return duty if duty
+        end
+        Duty::NONE
+      end
 
       # @return [Array<Array(String, String)>] the pairs of travelers that a run carries
       def pairs_of_travelers(edge)
-        (@pairs ||= {}.compare_by_identity)[edge] ||= (0...(chain.size - 1)).filter_map do |hop|
-          pair = [1, 2].map { |wire| Layout.traveler(hop, wire) }
-          pair if carried(edge).include?(pair.first)
-        end
+        (@pairs ||= {}.compare_by_identity)[edge] ||= chains
+          .flat_map(&:travelers)
+          .select { |one, _| carried(edge).include?(one) }
       end
 
-      # The field's role for a function.
-      def self.role(function) =
-        function.start_with?("traveler") ? "traveler" : (function.start_with?("leg") ? "load" : function)
+      # @return [Array<String>] junctions that the job does not know of
+      def unseen = @unseen ||= tree.places.select { |place| Layout.unseen?(place) }
+
+      # @return [String] the name of one of the two travelers between the controls at `hop` and `hop + 1` of a chain
+      def self.traveler(hop, wire) =
+        ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
+
+      # @return [String] the field's role for a function
+      def self.role(function)
+        return "traveler" if function.start_with?("traveler")
+
+        function.start_with?("leg", "load") ? "load" : function
+      end
 
       def self.onward?(place) = place.start_with?(ONWARD)
 
       def self.unseen?(place) = place.start_with?(UNSEEN)
-
-      # @return [Array<String>] junctions that the job does not know of
-      def unseen = @unseen ||= tree.places.select { |place| Layout.unseen?(place) }
 
       # Whether a run's far end is the panel or an outlet nobody has opened, so that its functions are given.
       # @return [Symbol, nil] :feed, :onward, or nil for a run between boxes

@@ -28,19 +28,17 @@ module Dielectra
       # @return [Float]
       def weight = @name == :present ? 1.0 : Trade.priors.dig("layout", "scheme", @name.to_s)
 
-      # @param chain [Array<String>] switch boxes from the supply's side to the light's
-      # @param lights [Array<String>] boxes of what is switched
+      # @param chain [Chain]
       # @param onward [Array<String>] where line and neutral go on to
-      # @param halves [Array<String>] boxes of receptacles of which only one half is switched
       # @return [Hash{String => Array<String>}] function => places that need it
-      def needs(chain, lights, onward, halves = [])
-        return both_needed(chain, lights, onward) if @name == :both_on_travelers
+      def needs(chain, onward)
+        return both_needed(chain.places, chain.load_places, onward) if @name == :both_on_travelers
 
-        supply = { @switched => [FEED, chain.first, *onward], @steady => [FEED, *lights, *onward] }
+        supply = { @switched => [FEED, chain.places.first, *onward], @steady => [FEED, *chain.load_places, *onward] }
         {
-          "line" => supply["line"] | halves,
+          "line" => supply["line"] | chain.halves,
           "neutral" => supply["neutral"],
-          "load" => [chain.last, *lights],
+          chain.named("load") => [chain.places.last, *chain.load_places],
           **links(chain)
         }
       end
@@ -75,11 +73,7 @@ module Dielectra
       end
 
       def links(chain)
-        chain
-          .each_cons(2)
-          .with_index
-          .flat_map { |pair, hop| [1, 2].map { |wire| [Layout.traveler(hop, wire), pair] } }
-          .to_h
+        chain.travelers.zip(chain.places.each_cons(2)).flat_map { |pair, ends| pair.map { |name| [name, ends] } }.to_h
       end
     end
   end

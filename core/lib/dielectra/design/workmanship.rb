@@ -4,85 +4,59 @@ module Dielectra
   module Design
     # How a box is joined when it is done right, in how far a box as found differs from that, and how common it is.
     class Workmanship
+      # A device in the box, its kind, and what it has to do.
+      Fitting =
+        Struct.new(:device, :kind, :duty) do
+          # @return [Boolean] whether a device of that kind does it
+          def fits? = kind.nil? || !duty.switch? || Duty.family(kind) == duty.kind
+
+          # @return [String] the point of a terminal, by its mark
+          def point(terminal) = "#{device}.#{Trade::DeviceKind[kind].mark(terminal)}"
+        end
+
       # What was found against what was meant: :right, :exchanged, :apart, :capped, :wrong_device or :other.
       Verdict = Struct.new(:label, :weight)
 
       # Share of a kind that nobody would think of.
       SELDOM = 0.05
 
-      attr_reader :device
+      attr_reader :fittings
 
-      # @param device [String, nil] id of the switch in the box, or of the luminaire
-      # @param kind [String, nil] its kind
-      # @param duty [Duty] where the switch stands between line and load
-      def initialize(device:, kind:, duty:)
-        @device = device
-        @kind = kind
-        @duty = duty
+      # @param fittings [Array<Fitting>] switches and loads of the box; none where it holds splices only
+      def initialize(fittings)
+        @fittings = fittings.freeze
       end
 
-      # The same for boxes that are meant alike.
-      def key = @key ||= [@device, @kind, @duty].freeze
+      # @return [Array<String>]
+      def devices = fittings.map(&:device)
 
-      # Functions that each terminal may carry in this box; a four-way may take either hop on either pair, so there can be
-      # more than one way.
+      # The same for boxes that are meant alike.
+      def key = @key ||= fittings.map(&:to_a).freeze
+
+      # Functions that each terminal may carry. A four-way may take either hop on either pair, so there can be more than
+      # one way.
       # @return [Array<Hash{String => Array<String>}>] point => functions
       def variants
         @variants ||=
-          case Duty.family(@kind)
-          when "luminaire"
-            lamp("hot", "neutral")
-          when "fan_light"
-            lamp("light", "neutral")
-          when "receptacle"
-            lamp("hot_1", "neutral_1")
-          when "receptacle-hot_tab"
-            lamp("hot_1", "neutral_1").map do |expected|
-              @duty.steady ? expected.merge(switch("hot_2" => [@duty.steady])) : expected
-            end
-          when "single_pole"
-            [switch("terminal_1" => ends, "terminal_2" => ends)]
-          when "three_way"
-            [three_way]
-          when "four_way"
-            four_way
-          else
-            [{}]
-          end
+          product(fittings.map { |fitting| Terminals.new(fitting).variants }).map { |some| some.reduce({}, :merge) }
       end
 
       # Joints of the box done right.
       # @param functions [Hash{String => String, nil}] conductor's point => function
-      # @param turn [Array<Array(String, Array<String>)>] terminals in the order they are given out; see turns
+      # @param turn [Array<Array>] for each fitting its terminals in the order they are given out; see turns
       # @return [Array<Array<String>>]
       def joints(functions, turn: turns.first)
         by_function = functions.keys.group_by { |point| functions[point] }.except(nil)
-        free = turn
-        by_function
-          .map do |function, points|
-            terminal = free.find { |_, carried| carried.include?(function) }
-            free -= [terminal]
-            terminal ? [terminal.first, *points] : points
-          end
-          .select { |joint| joint.size > 1 }
+        free = turn.map(&:dup)
+        by_function.map { |function, points| taken(free, function) + points }.select { |joint| joint.size > 1 }
       end
 
-      # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the sides of
-      # a single-pole either way. A three-way that stands alone works with its common and either traveler.
-      # @return [Array<Array>] terminals with what they may carry, in the order they are given out; neighbours in the list
-      #   differ in one pair of travelers where there are travelers
+      # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the sides
+      # of a single-pole either way. A three-way that stands alone works with its common and either traveler.
+      # @return [Array<Array<Array>>] for each fitting its terminals with what they may carry, in the order they are given
+      #   out; neighbors in the list differ in one pair of travelers where there are travelers
       def turns
-        @turns ||=
-          variants.flat_map do |expected|
-            terminals = expected.to_a
-            if @duty.role == :only && terminals.size == 3
-              alone(terminals)
-            elsif terminals.size == 4
-              pairs(terminals)
-            else
-              [terminals, terminals.reverse].uniq
-            end
-          end
+        @turns ||= product(fittings.map { |fitting| Terminals.new(fitting).turns })
       end
 
       # @param found [Array<Array<String>>] joints as found
@@ -101,43 +75,21 @@ module Dielectra
 
       def prior(name) = Trade.priors.dig("deviation", name)
 
-      def switch(terminals) =
-        terminals.transform_keys { |terminal| "#{@device}.#{Trade::DeviceKind[@kind].mark(terminal)}" }
-
-      # The light between its two functions; by the schemes of old either way round.
-      def lamp(hot, neutral)
-        return [{}] unless @duty.lamp
-
-        functions = @duty.lamp
-        ways = functions == %w[load neutral] ? [functions] : [functions, functions.reverse]
-        ways.map { |here, there| switch(hot => [here], neutral => [there]) }
+      def product(choices)
+        first, *rest = choices
+        first ? first.product(*rest) : [[]]
       end
 
-      def ends = @duty.ends.empty? ? %w[line load] : @duty.ends
-
-      def three_way
-        return switch("common" => ends, "traveler_1" => ends, "traveler_2" => ends) if @duty.role == :only
-
-        travelers = @duty.travelers.flatten
-        switch("common" => @duty.ends, "traveler_1" => travelers, "traveler_2" => travelers)
-      end
-
-      def four_way
-        into, out = @duty.role == :middle ? @duty.travelers : [@duty.travelers.flatten, @duty.ends]
-        [[into, out], [out, into]].map do |one, two|
-          switch("pair_1_a" => one, "pair_1_b" => one, "pair_2_a" => two, "pair_2_b" => two)
+      # Takes, of each fitting, the first free terminal that carries a function.
+      def taken(free, function)
+        free.filter_map do |terminals|
+          at = terminals.index { |_, carried| carried.include?(function) }
+          terminals.delete_at(at).first if at
         end
       end
 
-      def alone((common, *travelers)) = travelers.flat_map { |traveler| [[common, traveler], [traveler, common]] }
-
-      def pairs((one, two, three, four))
-        [[one, two, three, four], [two, one, three, four], [two, one, four, three], [one, two, four, three]]
-      end
-
-      def fits_chain? = @kind.nil? || !@duty.switch? || Duty.family(@kind) == @duty.kind
-
-      # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and do not
+      # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and do
+      #   not
       def shortcomings(joints, used, expected)
         misplaced = 0
         labels = []
@@ -161,7 +113,7 @@ module Dielectra
         best = choices.max_by { |function| functions.count(function) }
         strays =
           functions.count { |function| function != best } + terminals.drop(1).count { |other| !other.include?(best) }
-        [functions.include?(best) ? best : nil, strays + [terminals.size - 1, 0].max]
+        [functions.include?(best) ? best : nil, strays + [terminals.size - fittings.size.clamp(1..), 0].max]
       end
 
       def loose(joints, used, expected)
@@ -171,17 +123,18 @@ module Dielectra
         used.count { |point, function| !joined.include?(point) && (counts[function] > 1 || served.include?(function)) }
       end
 
-      # How often this kind is put where another is needed.
-      def instead = Trade.priors.dig("instead", @duty.kind, Duty.family(@kind)) || SELDOM
+      # How often the kinds found are put where others are needed.
+      def instead =
+        fittings
+          .reject(&:fits?)
+          .reduce(1.0) do |share, fitting|
+            share * (Trade.priors.dig("instead", fitting.duty.kind, Duty.family(fitting.kind)) || SELDOM)
+          end
 
       def weigh(misplaced, loose)
-        unless fits_chain?
-          return(
-            Verdict.new(
-              :wrong_device,
-              prior("wrong_device") * instead * (0.05**[misplaced - 1, 0].max) * (0.2**[loose - 1, 0].max)
-            )
-          )
+        unless fittings.all?(&:fits?)
+          strays = (0.05**[misplaced - 1, 0].max) * (0.2**[loose - 1, 0].max)
+          return Verdict.new(:wrong_device, prior("wrong_device") * instead * strays)
         end
         return Verdict.new(:right, 1.0) if misplaced.zero? && loose.zero?
         return Verdict.new(:exchanged, prior("exchanged") / 4) if misplaced == 2 && loose.zero?

@@ -12,7 +12,7 @@ module Dielectra
       # @param kinds [Hash{String => String}] device => kind of its replacement
       # @param lamps [Array<String>] luminaires that were given a good lamp
       def initialize(joints: {}, touched: [], kinds: {}, lamps: [])
-        @joints = Trade.deep_freeze(joints)
+        @joints = Ractor.make_shareable(joints)
         @touched = touched.uniq.sort.freeze
         @kinds = kinds.freeze
         @lamps = lamps.uniq.sort.freeze
@@ -38,8 +38,8 @@ module Dielectra
       # @param from [Array<Array<String>>] the joints of the device's place
       def with_device(id, kind, place:, from:)
         terminals = Trade::DeviceKind[kind].terminals.map { |terminal| "#{id}.#{terminal}" }
-        moved = from.select { |joint| joint.any? { |point| point.start_with?("#{id}.") } }
-        kept = from.map { |joint| joint.reject { |point| point.start_with?("#{id}.") && !terminals.include?(point) } }
+        moved = from.select { |joint| joint.any? { |point| PointId.of?(point, id) } }
+        kept = from.map { |joint| joint.reject { |point| PointId.of?(point, id) && !terminals.include?(point) } }
         Arrangement.new(
           joints: joints.merge(place => Arrangement.canonical(kept)),
           touched: touched + moved.flatten,
@@ -51,10 +51,10 @@ module Dielectra
       # The same with a tab of a device broken off.
       # @param kind [String] what it is so far
       def with_tab_off(id, kind, tab) =
-        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Arrangement.without_tab(kind, tab)), lamps:)
+        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Trade::KindName.without_tab(kind, tab)), lamps:)
 
-      # The name of a kind without one of its tabs.
-      def self.without_tab(kind, tab) = kind.include?(tab) ? kind : "#{kind}#{Trade::DeviceKind::WITHOUT}#{tab}"
+      # The same with a new device in a box that nobody has opened.
+      def with_unseen_device(id, kind) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:)
 
       def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])
 

@@ -22,12 +22,13 @@ module Dielectra
       end
 
       def initialize(document)
-        @document = Trade.deep_freeze(document)
+        @document = Ractor.make_shareable(document)
         @places = document["places"].map { |row| Circuit::Place.new(**row.transform_keys(&:to_sym)) }.freeze
         @controls = document["controls"].map { |row| Control.new(row["id"], row["place"], row["on_off_marked"]) }.freeze
         @loads = document["loads"].map { |row| Load.new(row["id"], row["place"], row["kind"]) }.freeze
         @breakers = document["breakers"].map { |row| row["id"] }.freeze
         @steps = document["steps"]
+        @goal = Goals::Goal.new(document["wanted"], controls, loads)
       end
 
       # The same job with other steps.
@@ -46,42 +47,15 @@ module Dielectra
       # How it began, in one word of the format; nil where nobody said.
       def began = document["began"]
 
-      # Controls that shall work the wanted load, all of them in the order of the job.
-      def wanted_controls
-        names = (wanted["control"] || {}).values.first
-        names ? controls.select { |control| names.include?(control.id) } : controls
-      end
+      # What shall be true in the end.
+      # @return [Goals::Goal]
+      attr_reader :goal
 
-      # What the controls shall work, all of it together, in the order of the job.
-      def wanted_loads
-        names = (wanted["control"] || {}).keys.map { |name| name.split(".").first }
-        names.empty? ? loads.first(1) : loads.select { |load| names.include?(load.id) }
-      end
+      # @return [Array<Control, Load>] the wanted controls of a box, and the wanted loads fed there
+      def devices_at(place) = (@devices ||= [*goal.controls, *goal.loads].group_by(&:place)).fetch(place, [])
 
-      # Whether something else is to be live in every position than the other half of a receptacle that is switched.
-      def always_elsewhere?
-        halves =
-          wanted_loads.select { |load| load.kind == "receptacle" }.flat_map { |load| ["#{load.id}.1", "#{load.id}.2"] }
-        others = loads.map(&:id) - wanted_loads.map(&:id)
-        ((wanted["always"] || []) - halves - others).any?
-      end
-
-      # Whether of a receptacle only one half is to be switched, and the other to stay live.
-      def half?(load) = wanted["control"]&.key?("#{load}.#{SWITCHED_HALF}") || false
-
-      # The half that can be switched by itself.
-      SWITCHED_HALF = "1"
-
-      # What a load was seen to do; the switched half of a receptacle goes by its own name or the receptacle's.
-      # @param answer [Hash] of a look
-      # @return [String, nil]
-      def light(answer, load) = answer&.dig("loads", load) || answer&.dig("loads", "#{load}.#{SWITCHED_HALF}")
-
-      # The load one looks at first.
-      def wanted_load = wanted_loads.first
-
-      # @return [Control, Load, nil] the switch of a box, or else what is switched in it
-      def device_at(place) = (@devices ||= [*wanted_loads, *wanted_controls].to_h { |item| [item.place, item] })[place]
+      # @return [Array<Control>] the wanted controls of a box
+      def controls_at(place) = goal.controls.select { |control| control.place == place }
 
       def tool?(name) = document["tools"].nil? || document["tools"].include?(name)
 
@@ -96,18 +70,9 @@ module Dielectra
       def boxes
         @boxes ||=
           begin
-            wanted = [*wanted_controls, *wanted_loads]
+            wanted = [*goal.controls, *goal.loads]
             others = [*controls, *loads].map(&:place) - wanted.map(&:place)
             places.reject { |place| place.panel? || others.include?(place.id) }
-          end
-      end
-
-      # Every combination of positions of the wanted controls, toggles up or down.
-      def combinations
-        wanted_controls
-          .map(&:id)
-          .reduce([{}]) do |states, id|
-            states.flat_map { |state| %w[up down].map { |position| state.merge(id => position) } }
           end
       end
 
@@ -129,22 +94,23 @@ module Dielectra
         loads.each_with_index do |load, index|
           refuse("#{load.place} is not a known place.", "/loads/#{index}/place") unless place(load.place)
         end
-        (wanted["control"] || {}).each do |load, names|
-          unless known_loads.include?(load.split(".").first)
-            refuse("#{load} is not a load of this job.", "/wanted/control/#{load}")
-          end
-          stray = names.find { |name| control(name).nil? && !fresh.include?(name) }
-          refuse("#{stray} is not a control of this job.", "/wanted/control/#{load}") if stray
-        end
+        check_goal
         names = (places + controls + loads).map(&:id) + breakers
         twice = names.tally.find { |_, count| count > 1 }
         refuse("#{twice.first} names two things.", "") if twice
       end
 
-      # What is not there yet.
-      def fresh = (wanted["new"] || []).map { |item| item["id"] }
-
-      def known_loads = loads.map(&:id) + fresh
+      def check_goal
+        known_loads = loads.map(&:id) + goal.new_ids
+        known_controls = controls.map(&:id) + goal.new_ids
+        goal.works.each do |part, names|
+          pointer = "/wanted/control/#{part}"
+          known = known_loads.include?(Goals::LoadPart.parse(part).load)
+          refuse("#{part} is not a load of this job.", pointer) unless known
+          stray = (names - known_controls).first
+          refuse("#{stray} is not a control of this job.", pointer) if stray
+        end
+      end
 
       def refuse(sentence, pointer) = raise(InvalidInput.new(sentence, pointer:))
     end

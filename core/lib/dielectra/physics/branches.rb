@@ -87,7 +87,7 @@ module Dielectra
           .cables
           .select(&:bonding?)
           .filter_map do |cable|
-            metal = cable.ends.map { |name| metal_of(@circuit.place(name.split("/").first)) }
+            metal = cable.ends.map { |name| metal_of(@circuit.place(EndId.place(name))) }
             Branch.new(*metal, cable.ohms, cable.ends.first) if metal.all?
           end
       end

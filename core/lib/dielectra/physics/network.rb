@@ -51,7 +51,7 @@ module Dielectra
               links = load_links(device)
               found[device.id] = "off" if device.luminaire? && links.empty?
               links.each_with_index do |link, order|
-                found[order.zero? ? device.id : "#{device.id}.#{link.branch.one.split(".").last}"] = burns(link)
+                found[order.zero? ? device.id : "#{device.id}.#{PointId.part(link.branch.one)}"] = burns(link)
               end
             end
       end

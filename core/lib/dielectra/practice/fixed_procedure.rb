@@ -42,7 +42,7 @@ module Dielectra
 
       def trip = @costs["walk_panel"] + @costs["breaker"]
 
-      def switches = @job.wanted_controls.map(&:place)
+      def switches = @job.goal.controls.map(&:place)
 
       # Another circuit shows once its box is proved dead: back to the panel for its breaker, and proved once more.
       def other_breaker
@@ -96,10 +96,10 @@ module Dielectra
 
       # Power on, every combination watched once; a lamp that stays dark is renewed last.
       def proof
-        states = @job.combinations.size
+        states = @job.goal.combinations.size
         renewed = @scenario.trouble == :lamp_burnt ? @costs["replace"] + @costs["walk"] : 0.0
         trip + @costs["walk_panel"] + (states * @costs["watch"]) + ((states - 1) * @costs["set"]) +
-          (@job.wanted_controls.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0) + renewed
+          (@job.goal.controls.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0) + renewed
       end
     end
   end

@@ -35,7 +35,7 @@ module Dielectra
       def borrowed
         Physics::Hazards
           .touchable(@left)
-          .grep(%r{/})
+          .grep(PointId::CONDUCTOR)
           .select { |point| @opened.include?(@left.place_of(point)) && working(point).any? }
           .map { |point| "#{point} is used for something else than ground" }
       end
@@ -57,7 +57,7 @@ module Dielectra
 
       # Conductors that are hot in some combination, in boxes that were open, of which neither colour nor tape says so.
       def unmarked
-        hot = @job.combinations.flat_map { |state| whites.select { |point| network(state).live?(point) } }.uniq
+        hot = @job.goal.combinations.flat_map { |state| whites.select { |point| network(state).live?(point) } }.uniq
         hot.map { |point| "#{point} is hot and not marked" }
       end
 

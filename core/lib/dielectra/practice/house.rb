@@ -18,8 +18,7 @@ module Dielectra
       def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [])
         @circuit = circuit
         @random = random
-        @slips = slips
-        @unsure = unsure
+        @person = Person.new(random, slips:, unsure:, volts: circuit.supply["volts"].to_f)
         @refuses = refuses
         @found = {}
         @intermittence = Intermittence.new(random)
@@ -27,141 +26,47 @@ module Dielectra
         settle
       end
 
-      # @param step [Hash] in the form of the protocol
+      # @param fields [Hash] a step in the form of the protocol
       # @return [Hash] the answer; `cannot` where the step makes no sense in this house
-      def answer(step)
-        return { **step.slice("id"), "cannot" => "it is not at hand." } if @refuses.any? { |fields| fields <= step }
-        return { **step.slice("id"), "unsure" => true } if unsure?(step)
-
-        { **step.slice("id"), **slipped(perform(step)) }
+      def answer(fields)
+        { **fields.slice("id"), **said(fields) }
       rescue InvalidInput => e
-        { **step.slice("id"), "cannot" => e.message }
+        { **fields.slice("id"), "cannot" => e.message }
       end
 
-      private
+      # What follows is what steps do and ask; see Steps::Kind#answer_from.
 
-      def perform(step)
-        case step["do"]
-        when "watch"
-          { "loads" => halves(network.loads), "breakers" => network.breakers }
-        when "set"
-          set(step["device"], step["to"])
-        when "wiggle"
-          wiggle(step["device"])
-        when "breaker"
-          breaker(step["device"], step["to"])
-        when "open"
-          { "found" => uncover(step["place"]) }
-        when "prove_dead"
-          { "live" => live(step["place"]) }
-        when "arrange"
-          arrange(step["place"], step["joints"])
-        when "probe"
-          Readings.new(@circuit, network, @random).read(step["tool"], opened_points(step["at"]))
-        when "bench"
-          { "closed" => bench(step["device"], step["position"]) }
-        when "replace"
-          replace(step["device"], step["kind"])
-        when "tab"
-          tab(step["device"], step["tab"])
-        when "mark"
-          mark(step["point"], step["tape"])
-        when "find_breaker"
-          { "device" => Readings.new(@circuit, network, nil).breaker_behind(step["point"]) }
-        else
-          raise InvalidInput, "#{step["do"]} is not a step."
-        end
-      end
+      # @return [Hash{String => String}] load => light, halves of receptacles by their own names as well
+      def loads = halves(network.loads)
 
-      # What a person may be unsure of: everything that is asked, not what is done.
-      ASKED = %w[watch wiggle prove_dead probe bench find_breaker].freeze
-      private_constant :ASKED
+      def breakers = network.breakers
 
-      def unsure?(step) = @random && @unsure.positive? && ASKED.include?(step["do"]) && @random.rand < @unsure
-
-      # One reading in so many is written down wrong; what was done is not.
-      def slipped(answer)
-        return answer unless @random && slip?(answer)
-
-        opposite = { "glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep" }
-        return answer.merge("reads" => opposite[answer["reads"]]) if answer["reads"]
-        return answer.merge("ohms" => answer["ohms"] ? nil : 0.2) if answer.key?("ohms")
-        return answer.merge("volts" => answer["volts"] > 60 ? 0.0 : @circuit.supply["volts"].to_f) if answer["volts"]
-
-        lights = answer["loads"]
-        lights ? answer.merge("loads" => lights.transform_values { |light| light == "off" ? "on" : "off" }) : answer
-      end
-
-      # One reading in a job: one of the first so many, by chance.
-      def slip?(answer)
-        return @random.rand < @slips unless @slips == :one
-        return false unless answer.key?("reads") || answer.key?("volts") || answer.key?("ohms") || answer.key?("loads")
-
-        @slip_in ||= @random.rand(1..10)
-        (@slip_in -= 1).zero?
-      end
-
-      # Loads, the halves of receptacles by their own names as well.
-      def halves(loads)
-        loads.merge(
-          @circuit
-            .devices
-            .select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }
-            .to_h { |item| ["#{item.id}.1", loads[item.id]] }
-        )
-      end
-
-      # The house with what comes and goes as it is at the moment.
-      def network = @network ||= Physics::Network.new(@intermittence.now(@circuit))
-
-      def change(**parts)
-        @circuit = @circuit.with(**parts)
-        settle
-        { "ok" => true }
-      end
-
-      # Breakers that the state overloads let go, and stay so.
-      def settle
-        @network = nil
-        tripped = network.breakers.select { |_, position| position == "tripped" }
-        devices =
-          @circuit.devices.map do |device|
-            tripped.key?(device.id) ? device.with(settings: device.settings.merge("position" => "tripped")) : device
-          end
-        @circuit = @circuit.with(devices:)
-        @network = nil
-      end
-
-      def device(id) = @circuit.device(id) || raise(InvalidInput, "#{id} is not in this house.")
-
-      def with_device(changed) =
-        change(devices: @circuit.devices.map { |device| device.id == changed.id ? changed : device })
-
-      def set(id, position)
+      def throw_toggle(id, position)
         switch = device(id)
         named = switch.kind.position_named(position) or raise InvalidInput, "#{id} has no position #{position}."
         @intermittence.thrown(@circuit, switch)
         with_device(switch.with(settings: switch.settings.merge("position" => named)))
       end
 
-      # The toggle moved without being thrown: what comes and goes in its box shows.
-      def wiggle(id)
+      # @return [Hash{String => String}] load => light, while a toggle is moved without being thrown
+      def wiggled(id)
         switch = device(id)
         seen = @intermittence.ways(@circuit, switch).map { |house| Physics::Network.new(house).loads }
         loads =
           network.loads.to_h { |load, shown| [load, seen.map { |way| way[load] }.uniq.size > 1 ? "flickers" : shown] }
         @intermittence.moved(@circuit, switch.place)
         settle
-        { "loads" => loads }
+        loads
       end
 
-      def breaker(id, position)
+      def switch_breaker(id, position)
         raise InvalidInput, "#{id} is not a breaker." unless device(id).breaker?
 
         @intermittence.energized(@circuit) if position == "on"
         with_device(device(id).with(settings: device(id).settings.merge("position" => position)))
       end
 
+      # @return [Hash] what is in a box, as `open` answers
       def uncover(place_id)
         place = @circuit.place(place_id) or raise InvalidInput, "there is no #{place_id} in this house."
         raise InvalidInput, "#{place_id} is a panel: it stays closed." if place.panel?
@@ -191,28 +96,12 @@ module Dielectra
         }.compact
       end
 
-      def marks = Marks.new(@circuit)
-
-      def joints_at(place_id) = @circuit.joints.select { |joint| @circuit.place_of(joint.points.first) == place_id }
-
-      def opened!(place_id)
-        raise InvalidInput, "#{place_id} is closed." unless @found.key?(place_id)
-
-        place_id
-      end
-
-      def opened_points(points)
-        points.map do |point|
-          actual = marks.actual(point)
-          opened!(@circuit.device(point) ? @circuit.device(point).place : @circuit.place_of(actual))
-          actual
-        end
-      end
-
+      # @return [Array<String>] points of an open box that are live
       def live(place_id)
         @circuit.points_of(opened!(place_id)).select { |point| network.live?(point) }.map { |point| marks.seen(point) }
       end
 
+      # @param joints [Array<Array<String>>, String] or "as_found"
       def arrange(place_id, joints)
         opened!(place_id)
         now = joints_at(place_id)
@@ -237,14 +126,7 @@ module Dielectra
         )
       end
 
-      # A joint that was taken apart and made again makes contact.
-      def remade(points)
-        @circuit.faults.reject { |fault| JOINTS.include?(fault["kind"]) && points.include?(fault["point"]) }
-      end
-
-      JOINTS = %w[joint_open joint_intermittent].freeze
-      private_constant :JOINTS
-
+      # @return [Array<Array(String, String)>] screws of a device by itself that are joined
       def bench(id, position)
         switch = device(id)
         opened!(switch.place)
@@ -255,6 +137,7 @@ module Dielectra
         Readings.new(@intermittence.now(@circuit), network, nil).bench(switch, position)
       end
 
+      # @param kind [String] of the new device; "lamp" for a good bulb
       def replace(id, kind)
         old = device(id)
         return renew_lamp(old) if kind == "lamp"
@@ -279,10 +162,7 @@ module Dielectra
         )
       end
 
-      # Nobody knows which way the toggle of a new switch throws.
-      def reversed?(kind) = (true if @random && Trade::DeviceKind[kind].switch? && @random.rand < 0.5)
-
-      def tab(id, name)
+      def break_tab(id, name)
         receptacle = device(id)
         raise InvalidInput, "#{id} has no #{name}." unless receptacle.kind.tabs.key?(name)
 
@@ -290,11 +170,105 @@ module Dielectra
         with_device(receptacle.with(settings: receptacle.settings.merge(name => "removed")))
       end
 
+      def tape(point, tape)
+        cables =
+          @circuit.cables.map do |cable|
+            conductors =
+              cable.conductors.map do |conductor|
+                side = cable.points(conductor).index(point)
+                side ? conductor.taped(side, tape) : conductor
+              end
+            cable.with_conductors(conductors)
+          end
+        change(cables:)
+      end
+
+      # @return [Hash] what an instrument reads
+      def read(tool, points) = Readings.new(@circuit, network, @random).read(tool, opened_points(points))
+
+      # @return [String, nil] the breaker that makes a point dead
+      def breaker_behind(point) = Readings.new(@circuit, network, nil).breaker_behind(point)
+
+      private
+
+      def said(fields)
+        return { "cannot" => "it is not at hand." } if @refuses.any? { |some| some <= fields }
+
+        step = Steps.of(fields)
+        return { "unsure" => true } if step.question? && @person.unsure?
+
+        @person.heard(step.answer_from(self))
+      end
+
+      # Loads, the halves of receptacles by their own names as well.
+      def halves(loads)
+        loads.merge(
+          @circuit
+            .devices
+            .select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }
+            .to_h { |item| ["#{item.id}.1", loads[item.id]] }
+        )
+      end
+
+      # The house with what comes and goes as it is at the moment.
+      def network = @network ||= Physics::Network.new(@intermittence.now(@circuit))
+
+      def change(**parts)
+        @circuit = @circuit.with(**parts)
+        settle
+      end
+
+      # Breakers that the state overloads let go, and stay so.
+      def settle
+        @network = nil
+        tripped = network.breakers.select { |_, position| position == "tripped" }
+        devices =
+          @circuit.devices.map do |device|
+            tripped.key?(device.id) ? device.with(settings: device.settings.merge("position" => "tripped")) : device
+          end
+        @circuit = @circuit.with(devices:)
+        @network = nil
+      end
+
+      def device(id) = @circuit.device(id) || raise(InvalidInput, "#{id} is not in this house.")
+
+      def with_device(changed) =
+        change(devices: @circuit.devices.map { |device| device.id == changed.id ? changed : device })
+
+      def marks = Marks.new(@circuit)
+
+      def joints_at(place_id) = @circuit.joints.select { |joint| @circuit.place_of(joint.points.first) == place_id }
+
+      def opened!(place_id)
+        raise InvalidInput, "#{place_id} is closed." unless @found.key?(place_id)
+
+        place_id
+      end
+
+      def opened_points(points)
+        points.map do |point|
+          actual = marks.actual(point)
+          opened!(@circuit.device(point) ? @circuit.device(point).place : @circuit.place_of(actual))
+          actual
+        end
+      end
+
+      # A joint that was taken apart and made again makes contact.
+      def remade(points)
+        @circuit.faults.reject { |fault| JOINTS.include?(fault["kind"]) && points.include?(fault["point"]) }
+      end
+
+      JOINTS = %w[joint_open joint_intermittent].freeze
+      private_constant :JOINTS
+
+      # Nobody knows which way the toggle of a new switch throws.
+      def reversed?(kind) = (true if @random && Trade::DeviceKind[kind].switch? && @random.rand < 0.5)
+
       # Conductor for conductor, by mark; what has no terminal any more is loose.
       def joints_for(fitted)
         @circuit.joints.filter_map do |joint|
-          marked = joint.points.map { |point| point.start_with?("#{fitted.id}.") ? marks.seen(point) : point }
-          points = marked.reject { |point| point.start_with?("#{fitted.id}.") && !fitted.points.include?(point) }
+          marked = joint.points.map { |point| PointId.of?(point, fitted.id) ? marks.seen(point) : point }
+          points = marked.reject { |point| PointId.of?(point, fitted.id) && !fitted.points.include?(point) }
           points == joint.points ? joint : (Circuit::Joint.new(points:) if points.size > 1)
         end
       end
@@ -309,19 +283,6 @@ module Dielectra
         faults = @circuit.faults.reject { |fault| fault["kind"] == "lamp_burnt" && fault["device"] == light.id }
         fitted = light.with(settings: light.settings.merge("lamp" => lamp.merge("good" => true)))
         change(devices: @circuit.devices.map { |item| item.id == light.id ? fitted : item }, faults:)
-      end
-
-      def mark(point, tape)
-        cables =
-          @circuit.cables.map do |cable|
-            conductors =
-              cable.conductors.map do |conductor|
-                side = cable.points(conductor).index(point)
-                side ? conductor.taped(side, tape) : conductor
-              end
-            cable.with_conductors(conductors)
-          end
-        change(cables:)
       end
     end
   end

@@ -10,27 +10,18 @@ module Dielectra
       def initialize(circuit, job)
         @circuit = circuit
         @job = job
-        @controls = job.wanted_controls.map(&:id)
-        @states = job.combinations
+        @states = job.goal.combinations
       end
 
       # @return [Boolean] whether each control works the light from every state of the others
-      def obeys?
-        lights = @states.to_h { |state| [state, network(state).loads.values_at(*@job.wanted_loads.map(&:id)).uniq] }
-        return false unless lights.values.all? { |shown| [%w[on], %w[off]].include?(shown) }
-
-        steady? &&
-          lights.all? do |state, shown|
-            @controls.all? { |id| lights[state.merge(id => state[id] == "up" ? "down" : "up")] != shown }
-          end
-      end
+      def obeys? = steady? && @job.goal.obeyed?(@states.to_h { |state| [state, network(state).loads] })
 
       # @return [Array<String>] what is dangerous about it, a sentence each
       def hazards
         @states.flat_map { |state| hazards_in(state) }.uniq
       end
 
-      # Whether energising as the switches stand now would be a hazard.
+      # Whether energizing as the switches stand now would be a hazard.
       def unfit?
         on = @circuit.breakers.to_h { |breaker| [breaker.id, "on"] }
         now = Physics::Network.new(@circuit, on)
@@ -43,7 +34,8 @@ module Dielectra
       def steady?
         halves =
           @job
-            .wanted_loads
+            .goal
+            .loads
             .map { |load| @circuit.device(load.id) }
             .select { |device| device.settings["hot_tab"] == "removed" }
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }
@@ -56,7 +48,7 @@ module Dielectra
         found = []
         found << "a breaker trips" if now.breakers.value?("tripped")
         found += Physics::Hazards.new(now).points.map { |point| "#{point} is live" }
-        @job.wanted_loads.each do |load|
+        @job.goal.loads.each do |load|
           dark =
             now.loads[load.id] == "off" &&
               @circuit

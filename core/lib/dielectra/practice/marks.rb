@@ -17,7 +17,7 @@ module Dielectra
 
       # The kind a device looks like: one whose marks are none of its own looks like no kind at all.
       def kind(device)
-        marks = device.points.map { |point| seen(point).split(".").last }
+        marks = device.points.map { |point| PointId.part(seen(point)) }
         (marks - device.kind.terminals).any? ? Trade::Unmarked::NAME : device.kind.name
       end
 

@@ -63,33 +63,10 @@ module Dielectra
         all.zip(@weights).sum { |minutes, weight| minutes * weight } if all.all?
       end
 
-      # What the tester, the light or the switch would say under a hypothesis.
-      # @return [Hash, nil] an answer; nil for a step that it does not say enough for
-      def answer(truth, step, situation)
-        raised = toggles(truth, situation)
-        arrangement = @world.same(situation.arrangement)
-        case step["do"]
-        when "wiggle"
-          { "loads" => lights(truth, arrangement, raised) }
-        when "watch"
-          {
-            "loads" => lights(truth, arrangement, raised),
-            "breakers" => {
-              @job.breakers.first => situation.power || "on"
-            }
-          }
-        when "probe"
-          read(truth, step, arrangement, raised)
-        when "prove_dead"
-          { "live" => [] }
-        when "bench"
-          { "closed" => truth.closed(arrangement, step["device"], benched(truth, step, situation)) }
-        when "open", "find_breaker"
-          nil
-        else
-          { "ok" => true }
-        end
-      end
+      # @param truth [Diagnosis::Hypothesis]
+      # @param step [Hash]
+      # @return [Hash, nil] the answer if a hypothesis were true; nil where it does not say
+      def answer(truth, step, situation) = Oracle.new(truth, situation, @session.belief).answer(step)
 
       private
 
@@ -109,7 +86,7 @@ module Dielectra
           .select { |plan| plan.ready? || plan.nothing? }
           .filter_map do |plan|
             cost, there = taken(work(plan, situation), situation)
-            there, cost = energised(there, cost)
+            there, cost = energized(there, cost)
             groups = left.group_by { |number| shown(@hypotheses[number], there) }
             next if groups.size == 1 && groups.keys.first.last != :obeys
 
@@ -125,7 +102,7 @@ module Dielectra
 
       # Alternately a look at the light and a throw of a switch, through every combination.
       def looks(situation)
-        ids = @job.wanted_controls.map(&:id)
+        ids = @job.goal.controls.map(&:id)
         now = Diagnosis::Toggles.now(@world, situation).positions
         throws =
           (1...(2**ids.size)).map do |number|
@@ -161,16 +138,9 @@ module Dielectra
       end
 
       def pairs(place, left, entry, turning, situation)
-        arrangement = @world.same(situation.arrangement)
-        points = situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
-        parts =
-          points
-            .combination(2)
-            .map do |pair|
-              left.partition do |number|
-                heard(@hypotheses[number], arrangement, toggles(@hypotheses[number], situation), *pair)
-              end
-            end
+        oracles = left.to_h { |number| [number, Oracle.new(@hypotheses[number], situation, @session.belief)] }
+        points = situation.points(place).reject { |point| PointId.metal?(point) }
+        parts = points.combination(2).map { |pair| left.partition { |number| oracles[number].joined(*pair) } }
         parts
           .reject { |part| part.any?(&:empty?) }
           .uniq(&:sort)
@@ -180,7 +150,7 @@ module Dielectra
       end
 
       def turned(place, situation)
-        local = @job.wanted_controls.find { |control| control.place == place }
+        local = @job.goal.controls.find { |control| control.place == place }
         if local
           [
             [],
@@ -207,7 +177,7 @@ module Dielectra
         taken(steps, situation)
       end
 
-      def energised(situation, cost)
+      def energized(situation, cost)
         return situation, cost if situation.power == "on"
 
         more, there = taken([{ "do" => "breaker", "device" => @job.breakers.first, "to" => "on" }], situation)
@@ -262,47 +232,6 @@ module Dielectra
 
       # How the contacts most likely stand under a hypothesis.
       def toggles(truth, situation) = Diagnosis::Toggles.now(@world, situation).likeliest(truth.odds)
-
-      def benched(truth, step, situation)
-        device = step["device"]
-        Diagnosis::Toggles.now(@world, situation, device => Trade::Position.raised?(step["position"])).likeliest(
-          truth.odds
-        )[
-          device
-        ]
-      end
-
-      # @return [Boolean, Symbol] whether two points are joined; :perhaps where a load lies between them
-      def heard(truth, arrangement, raised, one, other)
-        path = @prediction.path(truth, arrangement, one, other)
-        state = @world.bit(raised)
-        return true if path.sure.anybits?(state)
-
-        path.loads.each_value.reduce(path.series, :|).anybits?(state) && :perhaps
-      end
-
-      def lights(truth, arrangement, raised) =
-        @world.lamps.keys.to_h { |lamp| [lamp, light(truth, arrangement, raised, lamp)] }
-
-      def light(truth, arrangement, raised, lamp) =
-        @prediction.light(truth, arrangement, raised, lamp).then { |shown| shown == :tripped ? "off" : shown.to_s }
-
-      def read(truth, step, arrangement, raised)
-        at = step["at"]
-        case step["tool"]
-        when "continuity"
-          { "reads" => heard(truth, arrangement, raised, *at) ? "beep" : "silent" }
-        when "resistance"
-          { "ohms" => { true => 0.2, :perhaps => 20.0 }[heard(truth, arrangement, raised, *at)] }
-        when "ncv"
-          { "reads" => @prediction.potential(truth, arrangement, raised, at.first) == :line ? "glow" : "dark" }
-        else
-          {
-            "volts" =>
-              @prediction.full(truth, arrangement, *at).anybits?(@world.bit(raised)) ? @job.supply_volts.to_f : 0.0
-          }
-        end
-      end
 
       # Minutes until the session has proved it, one hypothesis being true; nil where it opens another box first, or gives up.
       def played(truth)

@@ -69,7 +69,7 @@ module Dielectra
 
       # Boxes that hands have to go into; those of all switches where the scheme is one of old days.
       def places =
-        @scenario.old_scheme? && mendable? ? @scenario.spoilt | @job.wanted_controls.map(&:place) : @scenario.spoilt
+        @scenario.old_scheme? && mendable? ? @scenario.spoilt | @job.goal.controls.map(&:place) : @scenario.spoilt
 
       # White conductors there that are hot.
       def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]
@@ -113,9 +113,9 @@ module Dielectra
 
       # Every combination watched once, the walks between the switches included.
       def proof(walk)
-        states = @job.combinations.size
+        states = @job.goal.combinations.size
         walk + (states * @costs["watch"]) + ((states - 1) * @costs["set"]) +
-          (@job.wanted_controls.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0)
+          (@job.goal.controls.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0)
       end
     end
   end

@@ -31,7 +31,7 @@ module Dielectra
           closed |= [contact] if fault["kind"] == "contact_stuck_closed"
         end
         marks = Marks.new(@circuit)
-        closed.map { |pair| pair.map { |terminal| marks.seen(device.point(terminal)).split(".").last } }
+        closed.map { |pair| pair.map { |terminal| PointId.part(marks.seen(device.point(terminal))) } }
       end
 
       # @return [String, nil] the breaker that makes a point live

@@ -2,11 +2,9 @@
 
 module Dielectra
   module Practice
-    # Stands beside the person in a simulated house and notes every step that should never have been asked.
+    # Stands beside the person in a simulated house and notes every step that should never have been asked. Judges by the
+    # true circuit, and knows nothing of permits. A kind of step that says nothing of itself counts as hands in the box.
     class SafetyObserver
-      HANDS = %w[arrange replace mark bench].freeze
-      DEAD = %w[continuity resistance].freeze
-
       attr_reader :unsafe
 
       # @param house [House]
@@ -25,19 +23,22 @@ module Dielectra
         when "open"
           note(step, "opened with the breaker on") if known_on?
         when "breaker"
-          energised(step) if step["to"] == "on"
+          energized(step) if step["to"] == "on"
         when "prove_dead"
           @proved |= [step["place"]]
         when "find_breaker"
           @known |= circuit.breakers.map(&:id)
-        when "probe"
-          note(step, "continuity on a live place") if DEAD.include?(step["tool"]) && !safe?(place(step))
         else
-          hands(step) if HANDS.include?(step["do"])
+          touched(step, Steps.of(step).touches)
         end
       end
 
       private
+
+      def touched(step, what)
+        note(step, "continuity on a live place") if what == :dead_tester && !safe?(place(step))
+        hands(step) if what == :hands
+      end
 
       def note(step, why) = @unsafe << "#{step.except("id")}: #{why}"
 
@@ -50,10 +51,10 @@ module Dielectra
         circuit.points_of(place).any? { |point| network.live?(point) }
       end
 
-      def energised(step)
+      def energized(step)
         @proved = []
         note(step, "a bare end is loose") if @bare.any?
-        note(step, "not fit to be energised") if Inspection.new(circuit, @job).unfit?
+        note(step, "not fit to be energized") if Inspection.new(circuit, @job).unfit?
       end
 
       def place(step)
@@ -66,8 +67,6 @@ module Dielectra
       def safe?(place) = @proved.include?(place) && !live?(place)
 
       def hands(step)
-        return if step["kind"] == "lamp"
-
         place = place(step)
         note(step, "hands in a place not proved dead") unless safe?(place)
         @bare -= [place] if step["do"] == "arrange"

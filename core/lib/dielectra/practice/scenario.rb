@@ -177,9 +177,9 @@ module Dielectra
         grounds = @wall.grounds_at(place)
         @wall.joints[place] = @wall.joints[place]
           .map do |joint|
-            next joint if grounds.intersect?(joint) || joint.none? { |point| point.start_with?("#{id}.") }
+            next joint if grounds.intersect?(joint) || joint.none? { |point| PointId.of?(point, id) }
 
-            [screws.pop, *joint.reject { |point| point.start_with?("#{id}.") }].compact
+            [screws.pop, *joint.reject { |point| PointId.of?(point, id) }].compact
           end
           .select { |joint| joint.size > 1 }
       end

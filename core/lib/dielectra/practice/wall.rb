@@ -87,8 +87,9 @@ module Dielectra
 
       # @return [Boolean] whether the cables carry conductors enough for today's scheme, the switches in whatever order
       def allows_present?
-        @layout.chain.permutation.any? do |chain|
-          today = @layout.with(chain:, scheme: Design::Scheme::PRESENT)
+        chain = @layout.chains.first
+        chain.controls.permutation.any? do |order|
+          today = @layout.with(chains: [chain.in_order(order)], scheme: Design::Scheme::PRESENT)
           @layout.edges.all? do |edge|
             today.carried(edge).size <=
               (@runs - second_runs).select { |run| run.places == edge }.sum { |run| run.wires.size }
@@ -184,7 +185,7 @@ module Dielectra
         @runs = @layout.edges.shuffle(random: @random).flat_map { |edge| laid(edge) }
         @second = @family.second ? second_circuit : []
         @runs += @second
-        @kinds = @rooms.to_h { |room| [room, @layout.duty(room).kind] }
+        @kinds = @rooms.to_h { |room| [room, @layout.duty(device(room)).kind] }
         @marked = @rooms.to_h { |room| [room, @kinds[room] == "single_pole" && chance?(0.9)] }
         @turned = @rooms.to_h { |room| [room, chance?(REVERSED)] }
         @plugged = outlets.to_h { |place| [place, (PLUGGED.sample(random: @random) if chance?(PLUGGED_IN))] }
@@ -207,6 +208,12 @@ module Dielectra
         count + (@family.second && @rooms.include?(place) ? 2 : 0) + (place == "panel" ? 2 : 0)
       end
 
+      def chain(rooms)
+        switches = rooms.map { |room| Design::Seat.new("S#{@rooms.index(room) + 1}", room) }
+        loads = @lights.each_with_index.map { |place, index| Design::Seat.new("L#{index + 1}", place) }
+        Design::Chain.new(switches, loads, halves: @half ? @lights : [])
+      end
+
       def pick_layout
         loop do
           boxes = @rooms + @lights + (@family.junction ? ["#{Design::Layout::UNSEEN}_1"] : [])
@@ -219,10 +226,8 @@ module Dielectra
           layout =
             Design::Layout.new(
               tree: Design::Tree.new(edges),
-              chain: shape.order.map { |box| boxes[box] },
-              lights: @lights,
-              scheme: SCHEMES.fetch(@family.scheme),
-              halves: @half ? @lights : []
+              chains: [chain(shape.order.map { |box| boxes[box] })],
+              scheme: SCHEMES.fetch(@family.scheme)
             )
           next if @family.parallel && edges.none? { |edge| parallel?(layout, edge) }
           if layout.within?(3) &&
@@ -358,7 +363,8 @@ module Dielectra
         return outlet_joints(place) if outlets.include?(place)
 
         kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds[place]
-        meant = Design::Workmanship.new(device: device(place), kind:, duty: @layout.duty(place))
+        fitting = Design::Workmanship::Fitting.new(device(place), kind, @layout.duty(device(place)))
+        meant = Design::Workmanship.new([fitting])
         turns = meant.turns
         joints =
           meant.joints(

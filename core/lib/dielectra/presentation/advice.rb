@@ -94,7 +94,7 @@ module Dielectra
 
         case @action.purpose
         when :open
-          "open the #{Instruction.name(@action.subject)} box" unless @step.do == "open"
+          "open the #{Naming.place(@action.subject)} box" unless @step.do == "open"
         when :continuity
           "test continuity in the #{place_of_question} box" unless asked?
         when :clear
@@ -104,7 +104,7 @@ module Dielectra
         when :join
           "find the far ends of two conductors" unless asked?
         when :apart
-          "take the #{Instruction.name(@action.subject)} box apart" unless @step.do == "arrange"
+          "take the #{Naming.place(@action.subject)} box apart" unless @step.do == "arrange"
         when :repair
           "the rewire" unless %w[arrange replace mark].include?(@step.do)
         when :prove
@@ -112,7 +112,7 @@ module Dielectra
         end
       end
 
-      def place_of_question = Instruction.name(@session.situation.place_of_point(@action.subject.first))
+      def place_of_question = Naming.place(@session.situation.place_of_point(@action.subject.first))
 
       def purpose
         return RULES.fetch(@rule) if @rule

@@ -64,7 +64,7 @@ module Dielectra
       def off = hands? && !@situation.off? ? [["Breaker off", nil]] : []
 
       def box(place)
-        name = Instruction.name(place)
+        name = Naming.place(place)
         [
           *(@situation.open?(place) ? [] : [["Open the #{name} box", "write down what is there"]]),
           *(@situation.proved_dead?(place) ? [] : [["Prove #{name} dead", nil]]),
@@ -73,7 +73,7 @@ module Dielectra
       end
 
       def work(place)
-        points = (plan.changed[place] || []).grep(%r{/}).size
+        points = (plan.changed[place] || []).grep(PointId::CONDUCTOR).size
         kinds =
           plan.replacements_at(place).values.map { |kind| "a new #{@session.job.region.term(Trade::DeviceKind[kind])}" }
         tapes = plan.tapes_at(place).size

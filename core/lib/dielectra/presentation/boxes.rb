@@ -20,7 +20,7 @@ module Dielectra
       def closed(place)
         {
           "place" => place.id,
-          "name" => Instruction.name(place.id),
+          "name" => Naming.place(place.id),
           "kind" => place.kind,
           "open" => false,
           "cables" => [],
@@ -32,7 +32,7 @@ module Dielectra
       def opened(place)
         {
           "place" => place.id,
-          "name" => Instruction.name(place.id),
+          "name" => Naming.place(place.id),
           "kind" => place.kind,
           "open" => true,
           "enclosure" => @situation.opened[place.id]["enclosure"],
@@ -46,11 +46,10 @@ module Dielectra
         destination, share = destinations[cable_end.id]&.max_by(&:last)
         {
           "id" => cable_end.id,
-          "number" => cable_end.id.split("/").last.to_i,
+          "number" => EndId.number(cable_end.id).to_i,
           "type" => cable_end.type,
           "leads_to" =>
-            destination &&
-              { "place" => destination, "name" => Instruction.name(destination), "share" => share.round(3) },
+            destination && { "place" => destination, "name" => Naming.place(destination), "share" => share.round(3) },
           "wires" => cable_end.wires.map { |wire| wire(cable_end, wire) }
         }.compact
       end

@@ -18,90 +18,7 @@ module Dielectra
 
       private
 
-      def named
-        case @step.do
-        when "watch"
-          lights
-        when "wiggle"
-          wiggled
-        when "prove_dead"
-          [["All dead", { "live" => [] }, nil]]
-        when "probe"
-          readings
-        when "open", "find_breaker"
-          []
-        when "bench"
-          closed
-        else
-          [["Done", { "ok" => true }, nil]]
-        end
-      end
-
-      def lights
-        light = @session.job.wanted_load.id
-        breaker = @session.job.breakers.first
-        on = { "breakers" => { breaker => "on" } }
-        off = { "loads" => { light => "off" } }
-        %w[on off dim].map { |shown| [shown.capitalize, { "loads" => { light => shown }, **on }, shown.to_sym] } +
-          [
-            ["Flickers", { "loads" => { light => "flickers" }, **on }, nil],
-            ["Breaker tripped", { **off, "breakers" => { breaker => "tripped" } }, :tripped],
-            ["Breaker was off", { **off, "breakers" => { breaker => "off" } }, nil]
-          ]
-      end
-
-      def wiggled
-        steady = @session.job.wanted_loads.to_h { |load| [load.id, "on"] }
-        [
-          ["Steady, on", { "loads" => steady }, :steady],
-          ["Steady, off", { "loads" => steady.transform_values { "off" } }, :steady],
-          ["It flickers", { "loads" => steady.transform_values { "flickers" } }, :flickers]
-        ]
-      end
-
-      def readings
-        volts = @session.job.supply_volts
-        case @step["tool"]
-        when "continuity"
-          [["ContinuitySignatures", { "reads" => "beep" }, true], ["Silent", { "reads" => "silent" }, false]]
-        when "resistance"
-          [
-            ["Under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω", { "ohms" => 0.5 }, :read],
-            ["More: a load", { "ohms" => 20 }, :read],
-            ["No reading", { "ohms" => nil }, :read]
-          ]
-        when "ncv"
-          [["Glows", { "reads" => "glow" }, true], ["Dark", { "reads" => "dark" }, false]]
-        else
-          [["About #{volts} V", { "volts" => volts }, true], ["Nothing", { "volts" => 0 }, false]]
-        end
-      end
-
-      # What a switch by itself may join: nothing, two of its screws, or of four two and two.
-      def closed
-        screws = tried
-        pairs = screws.combination(2).to_a
-        ways = screws.size < 4 ? pairs.zip : pairs.first(3).map { |pair| [pair, screws - pair] }
-        ways.map do |way|
-          ["#{Instruction.list(way.map { |pair| joined(pair) })} beep#{"s" if way.one?}", { "closed" => way }, nil]
-        end + [["Nothing beeps", { "closed" => [] }, nil]]
-      end
-
-      # The screws of a device that had something on them, or all.
-      def tried
-        situation = @session.situation
-        place = situation.place_of(@step.to_h)
-        used = situation.used_screws(place, @step["device"])
-        used.size > 1 ? used : Trade::DeviceKind[situation.kind_of(@step["device"])].live_terminals
-      end
-
-      def joined(pair) = pair.map { |terminal| labels.fetch(terminal, terminal) }.join("–")
-
-      # What is printed beside each screw in the drawing.
-      def labels
-        kind = Trade::DeviceKind[@session.situation.kind_of(@step["device"])]
-        @labels ||= kind.screws.to_h { |screw| [screw["terminal"], @session.job.region.labelled(kind, screw)["label"]] }
-      end
+      def named = @named ||= Steps::Words.of(@step.to_h).choices(@session)
 
       def expected(outcome, answer)
         return {} unless @action && !outcome.nil?
@@ -123,7 +40,7 @@ module Dielectra
 
       # The same of a reading in numbers, as a share of what all choices come to.
       def read(answer)
-        rows = @read ||= readings.to_h { |_, each, _| [each, likelihoods(each)] }
+        rows = @read ||= named.to_h { |_, each, _| [each, likelihoods(each)] }
         total = rows.each_value.sum(&:sum)
         total.zero? ? rows.fetch(answer) : rows.fetch(answer).map { |weight| weight / total }
       end

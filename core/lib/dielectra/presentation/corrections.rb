@@ -16,7 +16,8 @@ module Dielectra
       # @return [Array<Hash>] `label`, `answer`
       def of(step, job)
         answer = step["answer"] || {}
-        return lights(answer, job.wanted_load.id) if answer.dig("loads", job.wanted_load.id)
+        shown = (answer["loads"] || {}).slice(*job.goal.loads.map(&:id))
+        return lights(answer, shown) if shown.any?
         if answer["reads"]
           return [row(READS.fetch(answer["reads"]), answer.merge("reads" => READS.fetch(answer["reads"])))]
         end
@@ -25,9 +26,9 @@ module Dielectra
         answer.key?("ohms") ? ohms(answer) : []
       end
 
-      def lights(answer, load)
-        (LIGHTS - [answer["loads"][load]]).map do |light|
-          row("light #{light}", answer.merge("loads" => answer["loads"].merge(load => light)))
+      def lights(answer, shown)
+        (LIGHTS - (shown.values.uniq.one? ? shown.values : [])).map do |light|
+          row("light #{light}", answer.merge("loads" => answer["loads"].merge(shown.transform_values { light })))
         end
       end
 

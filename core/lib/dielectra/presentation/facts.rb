@@ -41,10 +41,11 @@ module Dielectra
           run
             .ends
             .zip(run.places.reverse)
-            .reject { |name, _| name.include?("~") || name.include?("+") }
+            .reject { |name, _| !EndId.single?(name) }
             .map do |name, far|
-              place, number = name.split("/")
-              "cable #{number} in #{Instruction.name(place)} leads to #{far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Instruction.name(far)}"}"
+              place = EndId.place(name)
+              number = EndId.number(name)
+              "cable #{number} in #{Naming.place(place)} leads to #{far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Naming.place(far)}"}"
             end
         end
       end

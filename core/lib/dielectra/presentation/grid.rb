@@ -12,7 +12,7 @@ module Dielectra
       # @return [Array<Hash>] for each combination `positions`, `found` and `now` (on, off, dim or nil), `current`
       def to_a
         proof = @session.proof.seen
-        @job.combinations.map do |positions|
+        @job.goal.combinations.map do |positions|
           raised = positions.transform_values { |at| Trade::Position.raised?(at) }
           {
             "positions" => positions,
@@ -31,7 +31,7 @@ module Dielectra
       def current = known(@session.situation.positions)
 
       def known(positions)
-        @job.wanted_controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
+        @job.goal.controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
       end
 
       # What was reported or watched before anything was changed, the latest word counting.
@@ -42,7 +42,7 @@ module Dielectra
             @session
               .steps
               .each_with_object({}) do |step, seen|
-                light = @job.light(step["answer"], @job.wanted_load.id)
+                light = @job.goal.light(step["answer"])
                 if light && so_far.arrangement == Evidence::Arrangement.as_found
                   positions = step["do"] == "report" ? step["positions"] : so_far.positions
                   seen[known(positions)] = light unless step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }

@@ -10,12 +10,12 @@ module Dielectra
       def self.between(before, after)
         Evidence::Arrangement
           .changed(before, after)
-          .grep(%r{/})
+          .grep(PointId::CONDUCTOR)
           .sort
           .filter_map do |point|
             from = mates(before, point)
             to = mates(after, point)
-            { "what" => Instruction.wire(point), "from" => from, "to" => to } unless from == to
+            { "what" => Naming.point(point), "from" => from, "to" => to } unless from == to
           end
       end
 
@@ -26,12 +26,8 @@ module Dielectra
         others = joint ? joint - [point] : []
         return "loose, capped" if others.empty?
 
-        terminal = others.find { |other| !other.include?("/") && !other.end_with?(".box", ".ground") }
-        if terminal
-          Instruction.wire(terminal)
-        else
-          "spliced with #{Instruction.list(others.map { |other| Instruction.wire(other) })}"
-        end
+        terminal = others.find { |other| !PointId.conductor?(other) && !PointId.metal?(other) }
+        terminal ? Naming.point(terminal) : "spliced with #{Naming.list(others.map { |other| Naming.point(other) })}"
       end
     end
   end

@@ -42,7 +42,7 @@ module Dielectra
         state, sentence = standing(place)
         {
           "place" => place,
-          "name" => Instruction.name(place),
+          "name" => Naming.place(place),
           "open" => @situation.open?(place),
           "state" => state,
           "sentence" => sentence,

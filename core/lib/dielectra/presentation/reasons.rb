@@ -82,9 +82,9 @@ module Dielectra
             role = ->(hypothesis) { hypothesis.skeleton.roles[point].max_by(&:last)&.first }
             Statement.new(
               "conductor",
-              point.split("/").first,
+              PointId.head(point),
               role,
-              ->(value) { "#{Instruction.wire(point)} is #{value || "unknown"}" }
+              ->(value) { "#{Naming.point(point)} is #{value || "unknown"}" }
             )
           end
       end
@@ -95,18 +95,19 @@ module Dielectra
           leads = ->(hypothesis) { far_side(hypothesis, name) }
           Statement.new(
             "cable",
-            name.split("/").first,
+            EndId.place(name),
             leads,
-            ->(far) { "cable #{name.split("/").last} leads to #{far || "nowhere"}" }
+            ->(far) { "cable #{EndId.number(name)} leads to #{far || "nowhere"}" }
           )
         end
       end
 
       # The place a cable end leads to.
       def far_side(hypothesis, name)
-        run = hypothesis.skeleton.runs.find { |item| item.ends.any? { |one| one.split("+").include?(name) } } or return
-        far = run.places.find { |place| place != name.split("/").first }
-        Design::Layout.onward?(far) ? "other outlets" : "the #{Instruction.name(far)}"
+        run = hypothesis.skeleton.runs.find { |item| item.ends.any? { |one| EndId.members(one).include?(name) } } or
+          return
+        far = run.places.find { |place| place != EndId.place(name) }
+        Design::Layout.onward?(far) ? "other outlets" : "the #{Naming.place(far)}"
       end
 
       # The question that would tell, of those that are worth thinking of now.
@@ -125,17 +126,17 @@ module Dielectra
       def deciding_action(action)
         case action.purpose
         when :open
-          "opening the #{Instruction.name(action.subject)} box"
+          "opening the #{Naming.place(action.subject)} box"
         when :lamp
           "a lamp that is known to be good"
         when :watch, :throw
           "watching the light"
         when :wiggle
-          "wiggling the #{Instruction.name(@session.situation.place_of_device(action.subject))} toggle"
+          "wiggling the #{Naming.place(@session.situation.place_of_device(action.subject))} toggle"
         when :join
-          "joining #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })} for a test elsewhere"
+          "joining #{Naming.list(action.subject.map { |point| Naming.point(point) })} for a test elsewhere"
         else
-          "#{action.purpose == :continuity ? "continuity" : "a live reading"} at #{Instruction.list(action.subject.map { |point| Instruction.wire(point) })}"
+          "#{action.purpose == :continuity ? "continuity" : "a live reading"} at #{Naming.list(action.subject.map { |point| Naming.point(point) })}"
         end
       end
 

@@ -33,7 +33,7 @@ module Dielectra
           return(
             {
               "place" => place,
-              "name" => Instruction.name(place),
+              "name" => Naming.place(place),
               "open" => false,
               "moves" => [],
               "before" => [],
@@ -46,7 +46,7 @@ module Dielectra
         after = plan.joints[place] || before
         {
           "place" => place,
-          "name" => Instruction.name(place),
+          "name" => Naming.place(place),
           "open" => true,
           "before" => before,
           "after" => after,
@@ -68,7 +68,7 @@ module Dielectra
         remade =
           (plan.remakes[place] || []).map do |point|
             {
-              "what" => "Make the joint of #{Instruction.wire(point)} anew",
+              "what" => "Make the joint of #{Naming.point(point)} anew",
               "from" => Moves.mates(before, point),
               "to" => Moves.mates(before, point)
             }
@@ -77,7 +77,7 @@ module Dielectra
         taped =
           plan
             .tapes_at(place)
-            .map { |point, tape| { "what" => "Tape #{Instruction.wire(point)} #{tape}", "from" => nil, "to" => nil } }
+            .map { |point, tape| { "what" => "Tape #{Naming.point(point)} #{tape}", "from" => nil, "to" => nil } }
         broken =
           plan
             .tabs_at(place)

@@ -14,7 +14,7 @@ module Dielectra
       # @param cause [Hash] in the form of a conclusion
       # @return [String] without a full stop
       def cause(cause)
-        place = cause["place"] ? "the #{Instruction.name(cause["place"])} box" : "an unknown junction"
+        place = cause["place"] ? "the #{Naming.place(cause["place"])} box" : "an unknown junction"
         return SCHEMES.fetch(cause["scheme"]) if cause["scheme"]
 
         case cause["kind"]
@@ -48,7 +48,7 @@ module Dielectra
       end
 
       def short(cause, place)
-        if cause["points"]&.any? { |point| point.end_with?(".box", ".ground") && !point.include?("/") }
+        if cause["points"]&.any? { |point| PointId.metal?(point) }
           "Something hot touches the metal in #{place}"
         else
           "Two conductors touch inside the run#{between(cause["between"])}"
@@ -58,18 +58,15 @@ module Dielectra
       def joint(points) = points ? first(points) : "A connection"
 
       def first(points) =
-        points.first.then { |point| Instruction.wire(point) }.then { |words| words[0].upcase + words[1..] }
+        points.first.then { |point| Naming.point(point) }.then { |words| words[0].upcase + words[1..] }
 
       def wires(points) =
-        Instruction.list(
-          points
-            .grep_v(/bare|green/)
-            .then { |some| some.empty? ? points : some }
-            .map { |point| Instruction.wire(point) }
+        Naming.list(
+          points.grep_v(/bare|green/).then { |some| some.empty? ? points : some }.map { |point| Naming.point(point) }
         )
 
       def between(ends)
-        places = (ends || []).map { |name| Instruction.name(name.split("/").first) }
+        places = (ends || []).map { |name| Naming.place(EndId.place(name)) }
         places.empty? ? "" : " from #{places.join(" to ")}"
       end
 
@@ -86,7 +83,7 @@ module Dielectra
         when :no_supply
           "no line arrives from the panel on the feed. Check the run and its breaker at the panel"
         when :conductor_open
-          "#{Instruction.wire(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, and no spare can take its place. Replace the run"
+          "#{Naming.point(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, and no spare can take its place. Replace the run"
         when :leak
           "the insulation between two conductors of the run#{between(deviation.cable)} leaks, and no spare can take the place of one. Replace the run"
         when :short

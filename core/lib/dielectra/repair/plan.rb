@@ -49,7 +49,7 @@ module Dielectra
         @places ||=
           (
             joints.keys | remakes.keys | (replacements.keys + tabs.keys).map { |device| @device_places.fetch(device) } |
-              tapes.keys.map { |point| point.split("/").first }
+              tapes.keys.map { |point| PointId.head(point) }
           ).sort
       end
 
@@ -63,7 +63,7 @@ module Dielectra
 
       def tabs_at(place) = tabs.select { |device, _| @device_places.fetch(device) == place }
 
-      def tapes_at(place) = tapes.select { |point, _| point.start_with?("#{place}/") }
+      def tapes_at(place) = tapes.select { |point, _| PointId.head(point) == place }
 
       # Two plans with the same key are the same work. Of a box still closed only that it has to be opened is known.
       def key

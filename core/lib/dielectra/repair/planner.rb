@@ -119,7 +119,7 @@ module Dielectra
       # What stands in the way where no rewire over the cables as they lie will do.
       def obstacle(hypothesis)
         hypothesis.fault(:conductor_open) || hypothesis.fault(:short) || hypothesis.fault(:leak) ||
-          Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.chain.first)
+          Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.control_places.first)
       end
 
       # Nothing but tape is left to do.
@@ -168,7 +168,7 @@ module Dielectra
               .reject do |joint|
                 joint.any? { |point| point.start_with?(*anew) || changed.values.flatten.include?(point) }
               end
-              .flat_map { |joint| joint.grep(%r{/}) }
+              .flat_map { |joint| joint.grep(PointId::CONDUCTOR) }
           end
           .reject { |_, points| points.empty? }
       end
@@ -202,13 +202,13 @@ module Dielectra
         place = device_places.fetch(device)
         hypothesis
           .joints(place, arrangement)
-          .any? { |joint| joint.include?(point) && joint.any? { |other| other.start_with?("#{device}.") } }
+          .any? { |joint| joint.include?(point) && joint.any? { |other| PointId.of?(other, device) } }
       end
 
       def place_of(hypothesis, point) = hypothesis.faults.find { |fault| fault.points&.include?(point) }.place
 
       def device_places
-        @device_places ||= [*@job.wanted_controls, *@job.wanted_loads].to_h { |item| [item.id, item.place] }
+        @device_places ||= [*@job.goal.controls, *@job.goal.loads].to_h { |item| [item.id, item.place] }
       end
 
       # White conductors that are hot, in boxes that are open.
@@ -271,10 +271,14 @@ module Dielectra
         (@orders ||= {}.compare_by_identity)[skeleton] ||= begin
           meant = skeleton.layout
           runs = meant.tree.inward(Design::Layout::FEED).map { |edge| skeleton.runs.find { |run| run.places == edge } }
-          [meant.chain, meant.chain.reverse].uniq.map do |chain|
-            [meant.with(chain:, scheme: Design::Scheme::PRESENT), runs]
-          end
+          both_ways(meant).map { |chains| [meant.with(chains:, scheme: Design::Scheme::PRESENT), runs] }
         end
+      end
+
+      # The chains as they were meant, and each of them the other way round.
+      def both_ways(layout)
+        ways = layout.chains.map { |chain| chain.size > 1 ? [chain, chain.in_order(chain.controls.reverse)] : [chain] }
+        ways.first.product(*ways.drop(1))
       end
 
       # What the conductors of each run may carry. Which traveler of a hop is which is the same circuit either way: it is settled by
@@ -363,38 +367,45 @@ module Dielectra
               target(hypothesis, situation, layout, place, functions.values_at(*hypothesis.skeleton.points_at(place)))
             ]
           end
-        kinds = hypothesis.boxes.keys.filter_map { |place| replacement(hypothesis, situation, layout, place) }.to_h
+        kinds =
+          hypothesis.boxes.keys.map { |place| replacements(hypothesis, situation, layout, place) }.reduce({}, :merge)
         [boxes, kinds]
       end
 
-      # @return [Array(String, String), nil] the switch to replace because it is of the wrong kind, and the right kind
-      def replacement(hypothesis, situation, layout, place)
-        device = hypothesis.boxes[place].device
-        return unless layout.chain.include?(place) && device
-
-        kind = hypothesis.kinds(situation.arrangement)[device]
-        duty = layout.duty(place)
-        [device, duty.kind] unless duty.served_by?(kind)
+      # @return [Hash{String => String}] switches to replace because they are of the wrong kind => the right kind
+      def replacements(hypothesis, situation, layout, place)
+        kinds = hypothesis.kinds(situation.arrangement)
+        hypothesis.boxes[place]
+          .devices
+          .each_key
+          .to_h { |device| [device, layout.duty(device)] }
+          .select { |device, duty| duty.switch? && !duty.served_by?(kinds[device]) }
+          .transform_values(&:kind)
       end
 
       # @param carried [Array<String, nil>] what the conductors of the place are to carry, in the order of its points
       def target(hypothesis, situation, layout, place, carried)
-        duty = layout.duty(place)
+        duties = hypothesis.boxes[place].devices.each_key.map { |device| layout.duty(device) }
         points = hypothesis.skeleton.points_at(place)
         memory = memory(hypothesis, situation, place, points)
-        by_duty = (memory[:targets][duty] ||= {})
-        by_duty[carried] ||= begin
-          device = hypothesis.boxes[place].device
-          kind =
-            replacement(hypothesis, situation, layout, place)&.last || hypothesis.kinds(situation.arrangement)[device]
-          Target.new(
-            current: memory[:joints],
-            functions: points.zip(carried).to_h,
-            partners: memory[:partners],
-            workmanship: Design::Workmanship.new(device:, kind:, duty:),
-            grounds: memory[:grounds]
-          )
-        end
+        by_duties = (memory[:targets][duties] ||= {})
+        by_duties[carried] ||= Target.new(
+          current: memory[:joints],
+          functions: points.zip(carried).to_h,
+          partners: memory[:partners],
+          workmanship: workmanship(hypothesis, situation, layout, place),
+          grounds: memory[:grounds]
+        )
+      end
+
+      # The box with the devices that are, or will be, in it.
+      def workmanship(hypothesis, situation, layout, place)
+        kinds = hypothesis.kinds(situation.arrangement).merge(replacements(hypothesis, situation, layout, place))
+        fittings =
+          hypothesis.boxes[place].devices.each_key.map do |device|
+            Design::Workmanship::Fitting.new(device, kinds[device], layout.duty(device))
+          end
+        Design::Workmanship.new(fittings)
       end
 
       # Targets of a box as it is joined now, with what they have in common.
@@ -402,12 +413,13 @@ module Dielectra
         joints = hypothesis.joints(place, situation.arrangement)
         by_joints = (@targets[joints] ||= {}.compare_by_identity)
         by_joints[points] ||= begin
-          kind = hypothesis.kinds(situation.arrangement)[hypothesis.boxes[place].device]
-          (@memories ||= {})[[place, joints, points, kind, situation.open?(place)]] ||= {
+          kinds = hypothesis.kinds(situation.arrangement).slice(*hypothesis.boxes[place].devices.keys)
+          (@memories ||= {})[[place, joints, points, kinds, situation.open?(place)]] ||= {
             joints:,
             partners: Evidence::Arrangement.partners(joints),
             grounds: grounds(hypothesis, situation, place),
-            targets: {}.compare_by_identity,
+            targets: {
+            },
             joint_of: points.map { |point| joints.index { |joint| joint.include?(point) } }
           }
         end
@@ -415,9 +427,9 @@ module Dielectra
 
       # Everything that belongs to the ground in a box, a second circuit's included.
       def grounds(hypothesis, situation, place)
-        device = hypothesis.boxes[place].device
         unless situation.open?(place)
-          return hypothesis.skeleton.grounds_at(place) + [("#{device}.ground" if device)].compact
+          devices = hypothesis.boxes[place].devices.keys
+          return hypothesis.skeleton.grounds_at(place) + devices.map { |device| PointId.yoke(device) }
         end
 
         found = situation.opened[place]
@@ -432,7 +444,7 @@ module Dielectra
       # @param carried [Array<String, nil>] what its conductors are to carry, in the order of its points
       def box_cost(hypothesis, situation, layout, place, carried)
         changed = target(hypothesis, situation, layout, place, carried).changes
-        replaced = replacement(hypothesis, situation, layout, place) ? @costs["replace"] : 0.0
+        replaced = replacements(hypothesis, situation, layout, place).size * @costs["replace"]
         return 0.0 if changed.zero? && replaced.zero?
 
         replaced + changing(situation, place, changed)

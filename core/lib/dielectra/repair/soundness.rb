@@ -2,13 +2,13 @@
 
 module Dielectra
   module Repair
-    # Whether a circuit does what is wanted, and whether it is fit to be energised: judged for one hypothesis under one
+    # Whether a circuit does what is wanted, and whether it is fit to be energized: judged for one hypothesis under one
     # arrangement, from which points hang together in every combination of positions.
     class Soundness
       def initialize(world, prediction)
         @world = world
         @prediction = prediction
-        @flips = flips(world.job.wanted_controls.map(&:id))
+        @flips = flips(world.job.goal.controls.map(&:id))
         @verdicts = {}.compare_by_identity
         @hazards = {}.compare_by_identity
       end
@@ -70,7 +70,8 @@ module Dielectra
       def unborrowed?(hypothesis, arrangement)
         hypothesis.boxes.all? do |place, box|
           beside_grounds(hypothesis, place, hypothesis.joints(place, arrangement)).none? do |point|
-            hypothesis.skeleton.functions_at(place)[point] || (box.device && point.start_with?("#{box.device}."))
+            hypothesis.skeleton.functions_at(place)[point] ||
+              box.devices.each_key.any? { |device| PointId.of?(point, device) }
           end
         end
       end
@@ -80,7 +81,7 @@ module Dielectra
         (@beside_grounds ||= {}.compare_by_identity)[joints] ||= begin
           bare = hypothesis.skeleton.grounds_at(place)
           joints.flat_map do |joint|
-            grounds, others = joint.partition { |point| point.end_with?(".ground", ".box") || bare.include?(point) }
+            grounds, others = joint.partition { |point| PointId.metal?(point) || bare.include?(point) }
             grounds.empty? ? [] : others
           end
         end
@@ -104,7 +105,7 @@ module Dielectra
         if halves.empty?
           halves
         else
-          @world.job.wanted_loads.filter_map { |load| @world.index["#{load.id}.hot_2"] if halves.include?(load.place) }
+          @world.job.goal.loads.filter_map { |load| @world.index["#{load.id}.hot_2"] if halves.include?(load.place) }
         end
       end
 

@@ -16,7 +16,7 @@ module Dielectra
         @current = current
         @functions = functions
         @grounds = grounds
-        @device = "#{workmanship.device}."
+        @devices = workmanship.devices
         @partners = partners
         choose(workmanship.turns.map { |turn| spares(workmanship.joints(functions, turn:)) + kept_grounds + others })
       end
@@ -63,7 +63,8 @@ module Dielectra
         @others ||= @current.map { |joint| joint.reject { |point| mine?(point) } }.select { |joint| joint.size > 1 }
       end
 
-      def mine?(point) = @functions.key?(point) || @grounds.include?(point) || point.start_with?(@device)
+      def mine?(point) =
+        @functions.key?(point) || @grounds.include?(point) || @devices.any? { |device| PointId.of?(point, device) }
 
       # Spares stay where they are as long as that is plain.
       def spares(joints)
@@ -76,7 +77,7 @@ module Dielectra
           if others.empty?
             joints << idle if idle.size > 1
           else
-            home = joints.select { |candidate| others.grep(%r{/}).intersect?(candidate) }
+            home = joints.select { |candidate| others.grep(PointId::CONDUCTOR).intersect?(candidate) }
             home.first.concat(idle) if home.size == 1
           end
         end
@@ -99,7 +100,7 @@ module Dielectra
 
       # A box that has to be worked in, and whose grounds lie loose, gets them joined.
       def with_grounds(joints)
-        return joints if @changes.zero? || kept_grounds.any? || @grounds.none? { |point| point.include?("/") }
+        return joints if @changes.zero? || kept_grounds.any? || @grounds.none? { |point| PointId.conductor?(point) }
 
         joints + [@grounds]
       end

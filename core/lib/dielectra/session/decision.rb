@@ -47,7 +47,11 @@ module Dielectra
       # is joined: dead readings leave too many ways.
       def live_search
         place = situation.opened_boxes.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
-        step = place && @session.approach.live(place) { |live| live.probe("ncv", [permits.unsearched(place).first]) }
+        step =
+          place &&
+            @session
+              .approach
+              .live(place) { |live| live.step(:probe, tool: "ncv", at: [permits.unsearched(place).first]) }
         step unless step.nil? || situation.declined?(step.to_h)
       end
 
@@ -109,7 +113,11 @@ module Dielectra
       # Where it turned out only with the power on that a conductor is hot whose colour says otherwise.
       def marking
         point, tape = @session.plan.tapes.first
-        step = point && @session.approach.hands(situation.place_of_point(point)) { |hands| hands.mark(point, tape) }
+        step =
+          point &&
+            @session
+              .approach
+              .hands(situation.place_of_point(point)) { |hands| hands.step(:mark, point: point, tape: tape) }
         step unless step.nil? || situation.declined?({ "do" => "mark", "point" => point, "tape" => tape })
       end
 
@@ -208,7 +216,7 @@ module Dielectra
 
       # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.
       def first_look
-        look = permits.looking.watch
+        look = permits.looking.step(:watch)
         look if situation.power.nil? && situation.opened.empty? && !situation.declined?(look.to_h)
       end
 

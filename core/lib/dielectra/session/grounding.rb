@@ -44,7 +44,7 @@ module Dielectra
         end
       end
 
-      def grounded?(place, point) = point.end_with?(".box", ".ground") || @situation.grounds(place).include?(point)
+      def grounded?(place, point) = PointId.metal?(point) || @situation.grounds(place).include?(point)
 
       def roles =
         @roles ||=

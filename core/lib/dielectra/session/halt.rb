@@ -38,20 +38,14 @@ module Dielectra
           session
             .steps
             .reject { |step| step["answer"]&.key?("cannot") || step["answer"]&.key?("unsure") }
-            .map { |step| Evidence::Situation.subject(step) }
-        session.steps.select do |step|
-          step["answer"]&.key?("cannot") && !done.include?(Evidence::Situation.subject(step))
-        end
+            .map { |step| step.except("id", "answer") }
+        session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(step.except("id", "answer")) }
       end
 
       # Steps into a box or to the power that one was unsure of more than once.
       def self.doubted(session)
         unsure = session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }
-        unsure
-          .group_by { |step| Evidence::Situation.subject(step) }
-          .values
-          .select { |steps| steps.size > 1 }
-          .map(&:last)
+        unsure.group_by { |step| step.except("id", "answer") }.values.select { |steps| steps.size > 1 }.map(&:last)
       end
 
       private
@@ -101,9 +95,7 @@ module Dielectra
           @session.situation.power == "on" ? MetalCheck.new(@session).live : @session.pre_energization_test.live_metal
         [
           "#{
-            Presentation::Instruction.list(
-              points.map { |point| Presentation::Instruction.metal(point, @session.situation) }
-            )
+            Presentation::Naming.list(points.map { |point| Presentation::Naming.metal(point, @session.situation) })
           } is live whenever the power is on: something hot touches it. Keep the power off until that is found",
           0.99
         ]
@@ -145,7 +137,7 @@ module Dielectra
               situation.declined?({ "do" => "find_breaker", "point" => situation.foreign_point(name) })
           end
         place &&
-          "another circuit keeps the #{Presentation::Instruction.name(place)} box live, and its breaker was not found"
+          "another circuit keeps the #{Presentation::Naming.place(place)} box live, and its breaker was not found"
       end
 
       # What is left, as many as make it all but certain that it is one of them.

@@ -18,7 +18,7 @@ module Dielectra
         @times = looks.map(&:first).tally
       end
 
-      def combinations = @combinations ||= job.combinations.map { |positions| toggles(positions) }
+      def combinations = @combinations ||= job.goal.combinations.map { |positions| toggles(positions) }
 
       # What is left to be watched: what was not, or else what does not go with the rest, and may have been misread.
       def missing
@@ -52,7 +52,7 @@ module Dielectra
         return 0.0 if left.zero?
 
         first = work_state.at == job.panel.id ? 1.5 : 0.0
-        first + (left * 0.2) + (job.wanted_controls.size > 1 ? (left - 1) * 0.35 : 0.0)
+        first + (left * 0.2) + (job.goal.controls.size > 1 ? (left - 1) * 0.35 : 0.0)
       end
 
       private
@@ -75,10 +75,10 @@ module Dielectra
 
       def differ_in_one?(raised, other) = raised.one? { |id, up| other[id] != up }
 
-      def nearest = job.wanted_controls.find { |control| control.place == @situation.at }&.id
+      def nearest = job.goal.controls.find { |control| control.place == @situation.at }&.id
 
       def toggles(positions)
-        job.wanted_controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
+        job.goal.controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
       end
     end
   end

@@ -24,10 +24,7 @@ module Dielectra
       # Steps for which it holds that what was let go was looked through once more.
       RECONSIDERED_FOR = 5
 
-      # Steps that only lead somewhere, from which nothing is learnt.
-      WAYS = %w[breaker prove_dead].freeze
-
-      # VoltageSignatures that were read: as things were joined, between which points, and whether they were the supply's.
+      # Volts that were read: as things were joined, between which points, and whether they were the supply's.
       Reading = Struct.new(:arrangement, :points, :full)
 
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs, :readings
@@ -60,12 +57,12 @@ module Dielectra
       # @param step [Hash] in the form of the protocol; its `id` is kept or given
       # @raise [InvalidInput] for a step or answer that does not fit; nothing is recorded then
       def record(step)
-        AnswerCheck.new(situation).check!(step)
+        Steps.check!(step, situation)
         number = step["id"] || unnumbered(step)
         after = situation.after(step, number)
         followed = followed(step)
         @rule_of_last = followed&.rule
-        @aim = (followed.aim if followed && WAYS.include?(step["do"]))
+        @aim = (followed.aim if followed && Steps.of(step).way?)
         @trials += [pre_energization_test.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
@@ -180,7 +177,7 @@ module Dielectra
       # The decision that a step was taken by, where that bears on what comes after; worked out even if nobody has asked for it,
       # so that a job folded anew comes to the same.
       def followed(step)
-        return unless WAYS.include?(step["do"]) || (step["do"] == "probe" && situation.power == "on" && proof.complete?)
+        return unless Steps.of(step).way? || (step["do"] == "probe" && situation.power == "on" && proof.complete?)
 
         decision if decision.outcome.to_h == step.except("id", "answer")
       end
@@ -200,7 +197,7 @@ module Dielectra
       end
 
       def note_watch(step)
-        light = job.light(step["answer"], job.wanted_load.id)
+        light = job.goal.light(step["answer"])
         return unless step["do"] == "watch" && light
         return if step.dig("answer", "breakers")&.value?("tripped")
 

@@ -6,19 +6,15 @@ module Dielectra
     #
     #   DeviceKind["three_way"].closed("up") # => [["common", "traveler_1"]]
     class DeviceKind
-      # What stands in a name before a tab that was broken off.
-      WITHOUT = "-"
-
       # @param name [String] a kind, or a kind with the tabs that were broken off (`receptacle-hot_tab`) or with what the screws are
       #   that say nothing (see Unmarked)
       # @raise [KeyError] for a kind that devices.json does not list
       def self.[](name) = (@kinds ||= {})[name] ||= made(name)
 
       def self.made(name)
-        kind, screws = name.split(Unmarked::SCREWS)
-        kind, *gone = kind.split(WITHOUT)
-        row = Trade.table("devices").fetch(kind)
-        new(name, screws ? Unmarked.row(row, screws) : row, gone)
+        row = Trade.table("devices").fetch(KindName.plain(name))
+        screws = KindName.screws(name)
+        new(name, screws ? Unmarked.row(row, screws) : row, KindName.broken_tabs(name))
       end
       private_class_method :made
 
@@ -26,7 +22,10 @@ module Dielectra
       # @param row [Hash] as `open` answers
       def self.found(row)
         tabs = Trade.table("devices").dig(row["kind"], "tabs") || {}
-        [row["kind"], *tabs.keys.select { |tab| row[tab] == "removed" }].join(WITHOUT)
+        tabs
+          .keys
+          .select { |tab| row[tab] == "removed" }
+          .reduce(row["kind"]) { |name, tab| KindName.without_tab(name, tab) }
       end
 
       # @return [Array<DeviceKind>] every kind there is
@@ -57,7 +56,7 @@ module Dielectra
       end
 
       # The kind's own name, whatever is told of its tabs and screws.
-      def plain = name.split(WITHOUT).first.then { |short| Unmarked.plain(short) }
+      def plain = KindName.plain(name)
 
       # The field's word for it.
       def term = @row.fetch("term")

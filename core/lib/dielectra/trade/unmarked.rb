@@ -8,8 +8,6 @@ module Dielectra
     module Unmarked
       NAME = "unknown"
       NAMES = %w[t1 t2 t3 t4].freeze
-      # What stands in a name before the screws, in the order of the kind's own terminals.
-      SCREWS = "@"
       # What stands after them where up is off.
       UPSIDE_DOWN = "upside_down"
       # What stands in the name of one that is no sound switch between what it joins with its toggle up and down, between pairs, and
@@ -21,7 +19,7 @@ module Dielectra
       module_function
 
       # @return [String] the kind that a name is of, screws aside
-      def plain(name) = name.split(SCREWS).first
+      def plain(name) = name[/\A[^@]+/]
 
       # @param up [Array<Array(String, String)>] screws that are joined with the toggle up
       # @param down [Array<Array(String, String)>]
@@ -29,7 +27,10 @@ module Dielectra
       def recognised(up, down)
         up, down = [up, down].map { |pairs| pairs.map(&:sort).sort }
         sound(up, down) ||
-          "#{NAME}#{SCREWS}#{[up, down].map { |pairs| pairs.map { |pair| pair.join(PAIR) }.join(PAIRS) }.join(POSITIONS)}"
+          KindName.with_screws(
+            NAME,
+            [up, down].map { |pairs| pairs.map { |pair| pair.join(PAIR) }.join(PAIRS) }.join(POSITIONS)
+          )
       end
 
       # What a switch most likely is, so long as nobody has had it on the bench.
@@ -63,7 +64,7 @@ module Dielectra
         Trade.table("devices").fetch(NAME).merge("term" => row["term"], "positions" => positions, "renamed" => renamed)
       end
 
-      def name(kind, screws) = "#{kind}#{SCREWS}#{screws.join(",")}"
+      def name(kind, screws) = KindName.with_screws(kind, screws.join(","))
 
       # A row that joins what a switch was found to join.
       def failing(row, screws)

@@ -5,11 +5,14 @@ RSpec.describe Dielectra::Diagnosis::Bundles do
   let(:layout) do
     Dielectra::Design::Layout.new(
       tree: Dielectra::Design::Tree.new([%w[panel a], %w[a light]]),
-      chain: %w[a],
-      lights: ["light"]
+      chains: [Dielectra::Design::Chain.at(%w[a], ["light"])]
     )
   end
-  let(:box) { Dielectra::Design::Workmanship.new(device: "S1", kind: "single_pole", duty: layout.duty("a")) }
+  let(:box) do
+    Dielectra::Design::Workmanship.new(
+      [Dielectra::Design::Workmanship::Fitting.new("S1", "single_pole", layout.duty("a"))]
+    )
+  end
   let(:carried) { layout.edges_at("a").map { |edge| layout.carried(edge) } }
   let(:feed) { layout.edges_at("a").index { |edge| edge.include?("panel") } }
 

@@ -5,8 +5,18 @@ RSpec.describe "Junctions nobody knows of" do
   def made(trouble) =
     (1..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :junction, trouble:) }
 
+  def seats = ->(place) { [Dielectra::Design::Seat.new(place, place)] }
+
   let(:trees) do
-    Dielectra::Design::CableTrees.new(controls: %w[a], lights: %w[l], ends: { "a" => [2], "l" => [2] }, unseen: true)
+    Dielectra::Design::CableTrees.new(
+      controls: seats["a"],
+      loads: seats["l"],
+      ends: {
+        "a" => [2],
+        "l" => [2]
+      },
+      unseen: true
+    )
   end
 
   it "are where three runs or more meet" do

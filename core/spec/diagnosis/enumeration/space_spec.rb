@@ -33,18 +33,18 @@ RSpec.describe Dielectra::Diagnosis::Routing do
     made =
       seeds.find do |one|
         one.circuit.cable_ends("ceiling").size == 2 &&
-          one.job.wanted_controls.none? { |control| one.circuit.cable_ends(control.place).size > 2 } && passing?(one)
+          one.job.goal.controls.none? { |control| one.circuit.cable_ends(control.place).size > 2 } && passing?(one)
       end
     house = Dielectra::Practice::House.new(made.circuit)
     session = Dielectra::Session::Troubleshooting.new(made.job)
     steps =
       [{ "do" => "breaker", "device" => "B1", "to" => "off" }] +
-        made.job.wanted_controls.map { |control| { "do" => "open", "place" => control.place } }
+        made.job.goal.controls.map { |control| { "do" => "open", "place" => control.place } }
     steps.each { |step| session.record(step.merge("answer" => house.answer(step))) }
     skeletons =
       Dielectra::Diagnosis::Skeleton
         .all(made.job, session.situation, session.belief.world)
-        .select { |one| one.layout.edges.none? { |edge| (edge - made.job.wanted_controls.map(&:place)).empty? } }
+        .select { |one| one.layout.edges.none? { |edge| (edge - made.job.goal.controls.map(&:place)).empty? } }
     orders =
       skeletons.group_by do |one|
         one.runs.map { |run| run.strands.map { |strand| Dielectra::Design::Layout.role(strand.function || "spare") } }
@@ -55,7 +55,7 @@ RSpec.describe Dielectra::Diagnosis::Routing do
 
   # Whether the travelers go through the light's box.
   def passing?(scenario)
-    controls = scenario.job.wanted_controls.map(&:place)
+    controls = scenario.job.goal.controls.map(&:place)
     scenario.circuit.cables.none? { |cable| (cable.ends.map { |name| name.split("/").first } - controls).empty? }
   end
 
@@ -123,7 +123,7 @@ RSpec.describe Dielectra::Diagnosis::Space do
 
   it "lists a chain once, however its travelers lie and its toggles throw" do
     right = fresh.belief.hypotheses.select { |item| item.deviations.empty? }
-    expect(right.map { |item| [item.skeleton.layout.chain, item.skeleton.layout.scheme.name] }.uniq.size).to be >=
+    expect(right.map { |item| [item.skeleton.layout.orders, item.skeleton.layout.scheme.name] }.uniq.size).to be >=
       right.size - 1
   end
 

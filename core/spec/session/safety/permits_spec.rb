@@ -51,20 +51,20 @@ RSpec.describe Dielectra::Session::Permits do
     expect { permits(open_box).hands("tower_door").replace("S2", "three_way") }.to raise_error(ArgumentError)
   end
 
-  it "does not energise over a bare end" do
+  it "does not energize over a bare end" do
     open_box.record("do" => "replace", "device" => "S1", "kind" => "single_pole", "answer" => { "ok" => true })
-    expect(permits(open_box).energise).to be_nil
+    expect(permits(open_box).energize).to be_nil
   end
 
-  it "does not energise with line on the neutral" do
+  it "does not energize with line on the neutral" do
     joints = [%w[tower_door/1.black tower_door/1.white]]
     open_box.record("do" => "arrange", "place" => "tower_door", "joints" => joints, "answer" => { "ok" => true })
-    expect(permits(open_box).energise).to be_nil
+    expect(permits(open_box).energize).to be_nil
   end
 
-  it "does not energise with line on an enclosure" do
+  it "does not energize with line on an enclosure" do
     joints = [%w[tower_door/1.black tower_door/1.bare tower_door.box]]
     open_box.record("do" => "arrange", "place" => "tower_door", "joints" => joints, "answer" => { "ok" => true })
-    expect(permits(open_box).energise).to be_nil
+    expect(permits(open_box).energize).to be_nil
   end
 end

@@ -48,7 +48,7 @@ RSpec.describe "Safety of every step" do
 
   %i[one two three conduit second_circuit old_scheme knob_and_tube].each do |family|
     it "holds in a house played with wild answers (#{family})" do
-      forbidden = played(family).unsafe.grep_v(/not fit to be energised/)
+      forbidden = played(family).unsafe.grep_v(/not fit to be energized/)
       expect(forbidden).to be_empty
     end
   end

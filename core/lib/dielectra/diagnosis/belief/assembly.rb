@@ -20,7 +20,7 @@ module Dielectra
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement)
         (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.kinds(
-          boxes.each_value.filter_map { |box| [box.device, box.kind] if box.device }.to_h.merge(arrangement.kinds)
+          boxes.each_value.reduce({}) { |all, box| all.merge(box.devices) }.merge(arrangement.kinds)
         )
       end
 

@@ -3,12 +3,15 @@
 module Dielectra
   module Diagnosis
     # How a box is joined: as found, or, of a box nobody has opened, right, either way round, or with one thing wrong.
-    # `deviation` is nil where right; `damaged` are points of joints that were seen to be loose or scorched.
+    # `devices` are its switches and loads with their kinds; `deviation` is nil where right; `damaged` are points of joints
+    # that were seen to be loose or scorched.
     Box =
-      Struct.new(:place, :device, :kind, :joints, :weight, :deviation, :damaged, keyword_init: true) do
-        # The joints by the numbers of their points.
-        # @return [Array<Array<Integer>>]
+      Struct.new(:place, :devices, :joints, :weight, :deviation, :damaged, keyword_init: true) do
+        # @return [Array<Array<Integer>>] the joints by the numbers of their points
         def numbered(index) = @numbered ||= index.joints(joints)
+
+        # @return [Array<Array(String, String)>] switches, each with its kind
+        def switches = @switches ||= devices.select { |_, kind| kind && Trade::DeviceKind[kind].switch? }.to_a
       end
   end
 end

@@ -32,13 +32,13 @@ module Dielectra
 
       # @return [Hash{String => Boolean, nil}]
       def self.raised(job, positions) =
-        job.wanted_controls.to_h do |control|
+        job.goal.controls.to_h do |control|
           [control.id, positions[control.id] && Trade::Position.raised?(positions[control.id])]
         end
 
       # @return [Hash{String => Array, nil}] switch => the unknown that says which way it throws, nil where that is known
       def self.senses(situation) =
-        situation.job.wanted_controls.to_h { |control| [control.id, situation.sense(control.id)] }
+        situation.job.goal.controls.to_h { |control| [control.id, situation.sense(control.id)] }
       private_class_method :raised, :senses
 
       # @param world [World]

@@ -87,10 +87,7 @@ module Dielectra
 
       def readings(so_far, place, edges)
         known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
-        twins =
-          (0...(so_far.layout.chain.size - 1))
-            .map { |hop| [1, 2].map { |wire| Design::Layout.traveler(hop, wire) } }
-            .reject { |pair| known.intersect?(pair) }
+        twins = so_far.layout.chains.flat_map(&:travelers).reject { |pair| known.intersect?(pair) }
         @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(
           workmanship(so_far.layout, place),
           edges.map { |edge| so_far.layout.carried(edge) },
@@ -104,7 +101,8 @@ module Dielectra
       def mixed(layout, edge, place)
         side = layout.tree.beyond(edge)
         side = ~side unless edge.index(place).zero?
-        feed, *lights = [Design::Layout::FEED, *layout.lights].map { |name| side.anybits?(layout.tree.mask([name])) }
+        feed, *lights =
+          [Design::Layout::FEED, *layout.load_places].map { |name| side.anybits?(layout.tree.mask([name])) }
         [*(%w[line neutral] if feed), *(%w[load neutral] if lights.any?)].uniq & layout.carried(edge)
       end
 

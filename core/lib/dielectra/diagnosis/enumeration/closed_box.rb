@@ -5,34 +5,37 @@ module Dielectra
     # Every way a box that nobody has opened may be joined, given what its conductors carry.
     class ClosedBox
       # Ways of putting a wrong device on the conductors that are told apart.
-      MOST_MISFITS = 24
+      MOST_MISPLACED = 24
 
-      # The box of a place under a skeleton; one object for all skeletons that show it alike.
+      # @return [ClosedBox] of a place under a skeleton; one object for all skeletons that show it alike
       def self.of(skeleton, place, world)
-        duty = skeleton.layout.duty(place)
+        items = world.job.devices_at(place)
+        duties = items.to_h { |item| [item.id, skeleton.layout.duty(item.id)] }
         functions = skeleton.functions_at(place)
         grounds = skeleton.grounds_at(place)
-        world.closed_boxes[[place, duty, functions, grounds]] ||= new(
+        world.closed_boxes[[place, duties, functions, grounds]] ||= new(
           place,
-          world.job.device_at(place),
-          duty,
+          items,
+          duties,
           functions,
           grounds,
           world.deviations
         )
       end
 
-      # The kind of a receptacle of which one half is switched.
-      def self.halved(kind) = "#{kind}#{Trade::DeviceKind::WITHOUT}hot_tab"
+      # @return [String] the kind of a receptacle of which one half is switched
+      def self.halved(kind) = Trade::KindName.without_tab(kind, Evidence::Situation::HOT_TAB)
 
-      # @param item [Evidence::Job::Control, Evidence::Job::Load, nil] the switch in it, or the load; a box without either holds splices
+      # @param items [Array<Evidence::Job::Control, Evidence::Job::Load>] the switches in it, and the loads fed there; a box
+      #   without either holds splices
+      # @param duties [Hash{String => Design::Duty}] of those
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param grounds [Array<String>] grounding conductors
       # @param priors [Hash{String => Float}] how common each thing wrong is
-      def initialize(place, item, duty, functions, grounds, priors)
+      def initialize(place, items, duties, functions, grounds, priors)
         @place = place
-        @item = item
-        @duty = duty
+        @items = items
+        @duties = duties
         @functions = functions
         @grounds = grounds
         @priors = priors
@@ -40,49 +43,66 @@ module Dielectra
       end
 
       # @return [Array<Box>] with one thing wrong
-      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_device + intact_tab + [apart]
+      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + [apart]
 
-      # Whether it is a junction that nobody knows of: nobody has been in there.
+      # @return [Boolean] whether it is a junction that nobody knows of: nobody has been in there
       def unseen? = Design::Layout.unseen?(@place)
 
-      # Everything let loose.
-      def apart = @apart ||= box([], kind, marked(kind) * @priors["apart"] * disturbed, :apart, @functions.keys)
+      # @return [Box] with everything loose
+      def apart =
+        @apart ||= box([], kinds, marked(kinds) * @priors["apart"] * disturbed, :apart, points: @functions.keys)
 
-      # Done right. Travelers the other way round are the toggle thrown the other way round, which is unknown anyway (Toggles).
+      # Done right. Travelers the other way round are the toggle thrown the other way round, which is unknown anyway
+      # (Toggles).
       # @return [Array<Box>]
-      def right = @right ||= [box(meant(kind).joints(@functions), kind, marked(kind))]
+      def right = @right ||= [box(meant(kinds).joints(@functions), kinds, marked(kinds))]
 
       private
 
-      def switch? = @item.respond_to?(:on_off_marked)
+      def controls = @controls ||= @items.select { |item| item.respond_to?(:on_off_marked) }
 
-      def kind
-        return @duty.kind if @duty.switch?
+      # The kinds that belong here, by device.
+      def kinds =
+        @kinds ||=
+          @items.to_h do |item|
+            duty = @duties.fetch(item.id)
+            next item.id, duty.kind if controls.include?(item)
 
-        @duty.steady ? ClosedBox.halved(@item.kind) : (@item.kind if @item && !switch?)
+            [item.id, duty.steady ? ClosedBox.halved(item.kind) : item.kind]
+          end
+
+      def meant(kinds)
+        @meant[kinds] ||= Design::Workmanship.new(
+          kinds.map { |device, kind| Design::Workmanship::Fitting.new(device, kind, @duties.fetch(device)) }
+        )
       end
-
-      def device = @item&.id
-
-      def meant(kind) = @meant[kind] ||= Design::Workmanship.new(device:, kind:, duty: @duty)
 
       # The grounds are taken to be joined; nothing tells otherwise before the box is open.
-      def joined_grounds =
+      def joined_grounds
         @joined_grounds ||=
-          @grounds.empty? ? [] : [[*@grounds, ("#{device}.ground" if device)].compact].select { |joint| joint.size > 1 }
-
-      def box(joints, kind, weight, label = nil, points = nil)
-        joints += joined_grounds unless label == :apart
-        deviation = label && Deviation.new(kind: label, place: @place, device:, points:)
-        Box.new(place: @place, device:, kind:, joints:, weight:, deviation:)
+          begin
+            joint = [*@grounds, *@items.map { |item| PointId.yoke(item.id) }]
+            @grounds.any? && joint.size > 1 ? [joint] : []
+          end
       end
 
-      # How well the toggle's marks fit a kind.
-      def marked(kind)
-        return 1.0 unless switch? && !@item.on_off_marked.nil?
+      def box(joints, kinds, weight, label = nil, device: only_device, points: nil)
+        joints += joined_grounds unless label == :apart
+        deviation = label && Deviation.new(kind: label, place: @place, device:, points:)
+        Box.new(place: @place, devices: kinds, joints:, weight:, deviation:)
+      end
+
+      # What is wrong with a box that holds one device is said of that device.
+      def only_device = @items.one? ? @items.first.id : nil
+
+      # How well the toggles' marks fit some kinds.
+      def marked(kinds) = controls.reduce(1.0) { |share, control| share * marked_as(control, kinds.fetch(control.id)) }
+
+      def marked_as(control, kind)
+        return 1.0 if control.on_off_marked.nil?
 
         share = Trade.priors.dig("on_off_marked", kind) || 0.3
-        @item.on_off_marked ? share : 1 - share
+        control.on_off_marked ? share : 1 - share
       end
 
       def exchanged
@@ -90,23 +110,26 @@ module Dielectra
         sum = pairs.sum { |pair| usual(pair) }
         right.flat_map do |way|
           pairs.map do |one, other|
-            joints = way.joints.map { |joint| joint.map { |point| { one => other, other => one }.fetch(point, point) } }
-            box(
-              joints - joined_grounds,
-              kind,
-              way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum,
-              :exchanged,
-              [one, other]
-            )
+            swap = { one => other, other => one }
+            joints = way.joints.map { |joint| joint.map { |point| swap.fetch(point, point) } } - joined_grounds
+            weight = way.weight * @priors["exchanged"] * disturbed * usual([one, other]) / sum
+            box(joints, kinds, weight, :exchanged, points: [one, other])
           end
         end
       end
 
-      # A receptacle whose tab was left whole though one half is to be switched.
-      def intact_tab = @duty.steady ? [box(right.first.joints - joined_grounds, @item.kind, @priors["tab"], :tab)] : []
+      # Receptacles whose tab was left whole though one half is to be switched.
+      def intact_tabs
+        (@items - controls)
+          .select { |item| @duties.fetch(item.id).steady }
+          .map do |item|
+            joints = right.first.joints - joined_grounds
+            box(joints, kinds.merge(item.id => item.kind), @priors["tab"], :tab, device: item.id)
+          end
+      end
 
       # Hands go into a luminaire's box less often than into a switch box.
-      def disturbed = switch? ? 1.0 : Trade.priors.fetch("luminaire_share")
+      def disturbed = controls.any? ? 1.0 : Trade.priors.fetch("luminaire_share")
 
       # Spares are exchanged with others less often than what was in use.
       def usual(pair) = pair.all? { |point| @functions[point] } ? 1.0 : Trade.priors.fetch("spare_share")
@@ -118,28 +141,33 @@ module Dielectra
       end
 
       # The two travelers of one pair, which do the same.
-      def one_hop?(one, other) = @duty.travelers.any? { |pair| pair.include?(one) && pair.include?(other) }
+      def one_hop?(one, other) =
+        @duties.each_value.any? { |duty| duty.travelers.any? { |pair| pair.include?(one) && pair.include?(other) } }
 
-      def wrong_device
-        return [] unless switch? && @duty.switch?
+      def wrong_devices =
+        controls.select { |control| @duties.fetch(control.id).switch? }.flat_map { |control| wrong_device(control.id) }
 
+      def wrong_device(device)
         Trade
           .priors
           .fetch("instead")
-          .fetch(kind)
+          .fetch(kinds.fetch(device))
           .flat_map do |other, share|
-            weight = marked(other) * @priors["wrong_device"] * share
-            ways = discrepancies(other)
+            found = kinds.merge(device => other)
+            weight = marked(found) * @priors["wrong_device"] * share
+            ways = misplaced(device, other)
             ways.map do |joints|
-              box(joints, other, weight / ways.size, :wrong_device, joints.flatten - @functions.keys)
+              points = joints.flatten - @functions.keys
+              box(joints, found, weight / ways.size, :wrong_device, device:, points:)
             end
           end
       end
 
       # Ways a device of the wrong kind is put on the conductors that are there.
-      def discrepancies(other)
-        to_screw, inner = meant(kind).joints(@functions).partition { |joint| joint.any? { |point| screw?(point) } }
-        to_screw = to_screw.map { |joint| joint.reject { |point| screw?(point) } }
+      def misplaced(device, other)
+        screw = ->(point) { PointId.of?(point, device) }
+        to_screw, inner = meant(kinds).joints(@functions).partition { |joint| joint.any?(&screw) }
+        to_screw = to_screw.map { |joint| joint.reject(&screw) }
         screws = Trade::DeviceKind[other].live_terminals.map { |terminal| "#{device}.#{terminal}" }
         picks =
           to_screw
@@ -147,17 +175,13 @@ module Dielectra
             .uniq { |picked| screws.size == 2 ? picked.map(&:sort).sort : picked }
         picks
           .flat_map do |picked|
+            spliced = inner + (to_screw - picked).select { |joint| joint.size > 1 }
             screws
               .combination(picked.size)
-              .map do |terminals|
-                inner + (to_screw - picked).select { |joint| joint.size > 1 } +
-                  picked.zip(terminals).map { |joint, terminal| [terminal, *joint] }
-              end
+              .map { |terminals| spliced + picked.zip(terminals).map { |joint, terminal| [terminal, *joint] } }
           end
-          .first(MOST_MISFITS)
+          .first(MOST_MISPLACED)
       end
-
-      def screw?(point) = point.start_with?("#{device}.")
     end
   end
 end

@@ -80,30 +80,31 @@ module Dielectra
       def lamps
         @world.faults[:lamps] ||= @world
           .job
-          .wanted_loads
+          .goal
+          .loads
           .select { |load| Trade::DeviceKind[load.kind].lamp }
           .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 
       # What is met as often in any call, however many switches there are, while of everything else there is more to go wrong the
       # more of them there are: its prior is said of two switches.
-      def a_call((deviation, prior)) = [deviation, prior * @world.job.wanted_controls.size / 2.0]
+      def a_call((deviation, prior)) = [deviation, prior * @world.job.goal.controls.size / 2.0]
 
-      # Switches that nobody has had on the bench.
-      def switches =
-        @boxes.each_value.select do |box|
-          box.kind && Trade::DeviceKind[box.kind].switch? && !box.kind.include?(Trade::Unmarked::SCREWS)
-        end
+      # Switches that nobody has had on the bench, each with its box.
+      # @return [Array<Array(Box, String, String)>] box, device and kind
+      def switches
+        @switches ||=
+          @boxes.each_value.flat_map do |box|
+            box.switches.filter_map { |device, kind| [box, device, kind] unless Trade::KindName.screws?(kind) }
+          end
+      end
 
       def contacts
-        switches.flat_map do |box|
-          @world.faults[[:contacts, box.device, box.kind]] ||= Trade::DeviceKind[box.kind]
+        switches.flat_map do |box, device, kind|
+          @world.faults[[:contacts, device, kind]] ||= Trade::DeviceKind[kind]
             .contacts
-            .flat_map do |contact|
-            %i[contact_stuck_open contact_stuck_closed contact_resistive].map do |kind|
-              fault(kind, device: box.device, place: box.place, contact:)
-            end
-          end
+            .product(%i[contact_stuck_open contact_stuck_closed contact_resistive])
+            .map { |contact, fault| fault(fault, device:, place: box.place, contact:) }
         end
       end
 
@@ -115,9 +116,9 @@ module Dielectra
       end
 
       def intermittent_contacts
-        switches.flat_map do |box|
-          @world.faults[[:intermittent, box.device, box.kind]] ||= Trade::DeviceKind[box.kind].contacts.map do |contact|
-            fault(:contact_intermittent, device: box.device, place: box.place, contact:)
+        switches.flat_map do |box, device, kind|
+          @world.faults[[:intermittent, device, kind]] ||= Trade::DeviceKind[kind].contacts.map do |contact|
+            fault(:contact_intermittent, device:, place: box.place, contact:)
           end
         end
       end
@@ -135,9 +136,9 @@ module Dielectra
 
       # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.
       def marks
-        switches.flat_map do |box|
-          @world.faults[[:marks, box.device, box.kind]] ||= lies(Design::Duty.family(box.kind)).map do |seen_as|
-            fault(:marks_wrong, device: box.device, place: box.place, seen_as:)
+        switches.flat_map do |box, device, kind|
+          @world.faults[[:marks, device, kind]] ||= lies(Design::Duty.family(kind)).map do |seen_as|
+            fault(:marks_wrong, device:, place: box.place, seen_as:)
           end
         end
       end
@@ -175,14 +176,14 @@ module Dielectra
         return [] if joint.size < 2
         return joint unless joint.size == 2
 
-        [joint.find { |point| point.include?("/") } || joint.first]
+        [joint.find { |point| PointId.conductor?(point) } || joint.first]
       end
 
       def conductors
         joined = nil
         @skeleton.broken_conductors.filter_map do |run, strand, row|
           joined ||= @boxes.each_value.flat_map { |box| box.joints.flatten }.to_h { |point| [point, true] }
-          row if run.feed? || strand.points.all? { |point| joined[point] || point.include?("~") }
+          row if run.feed? || strand.points.all? { |point| joined[point] || PointId.unseen?(point) }
         end
       end
 

@@ -28,7 +28,7 @@ module Dielectra
 
       def size = points.size
 
-      def tails = @tails ||= points.map { |point| point.split(".").last }
+      def tails = @tails ||= points.map { |point| PointId.part(point) }
 
       # Whether a port elsewhere may be the other end of the same run.
       def alike?(other)

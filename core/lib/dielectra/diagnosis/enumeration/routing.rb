@@ -44,7 +44,7 @@ module Dielectra
         @singles = @ports.values.flatten.any?(&:single?)
         @random = Random.new(draw)
         @locals = @places.to_h { |place| [place, world.locals(place, situation.joints_with_tabs(place))] }
-        @closed_switch = job.wanted_controls.any? { |control| !situation.open?(control.place) }
+        @closed_switch = job.goal.controls.any? { |control| !situation.open?(control.place) }
       end
 
       # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest group first
@@ -99,14 +99,14 @@ module Dielectra
 
       # @param unseen [Boolean] with a junction that nobody knows of
       def trees(unseen: false)
-        lights = @job.wanted_loads.map(&:place).uniq
-        controls = @job.wanted_controls.map(&:place)
+        goal = @job.goal
+        known = [*goal.controls, *goal.loads].map(&:place)
         ends = @singles ? {} : @ports.transform_values { |ports| ports.map(&:size) }
         singles = @singles ? @ports.transform_values(&:size) : {}
         (@trees ||= {})[unseen] ||= Design::CableTrees.new(
-          controls:,
-          lights:,
-          others: @job.boxes.map(&:id) - controls - lights,
+          controls: goal.controls,
+          loads: goal.loads,
+          others: @job.boxes.map(&:id) - known,
           ends:,
           singles:,
           wide: @wide || @singles,
@@ -117,9 +117,9 @@ module Dielectra
 
       # Whether the receptacles that are switched are so wholly or with one half: the broken tab says, once it is seen.
       def halves
-        places = @job.wanted_loads.select { |load| load.kind == "receptacle" }.map(&:place)
+        places = @job.goal.loads.select { |load| load.kind == "receptacle" }.map(&:place)
         return { [] => 1.0 } if places.empty?
-        return { places => 1.0 } if @job.wanted_loads.any? { |load| @job.half?(load.id) }
+        return { places => 1.0 } if @job.goal.loads.any? { |load| @job.goal.half?(load.id) }
 
         seen = places.select { |place| @situation.open?(place) }
         shown = seen.map { |place| hot_tab(place) }
@@ -133,9 +133,12 @@ module Dielectra
       # @return [Symbol, nil] :broken or :whole; nil where nobody said and nothing on the screws tells
       def hot_tab(place)
         row = @situation.opened[place]["devices"].find { |device| device["kind"] == "receptacle" } or return
-        return :broken if @situation.found_kind(place, row).include?("hot_tab")
+        return :broken if Trade::KindName.tab_broken?(@situation.found_kind(place, row), Evidence::Situation::HOT_TAB)
 
-        :whole if row.key?("hot_tab") || @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
+        if row.key?(Evidence::Situation::HOT_TAB) ||
+             @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
+          :whole
+        end
       end
 
       # Every way the runs can be the ports, with the most it can weigh, heaviest first.
@@ -235,19 +238,17 @@ module Dielectra
       end
 
       def workmanship(layout, place)
-        duty = layout.duty(place)
-        device = @job.device_at(place)&.id
-        found = @situation.opened[place]["devices"].find { |row| row["id"] == device }
-        (@workmanships ||= {})[[place, duty]] ||= Design::Workmanship.new(
-          device:,
-          kind: found && kind_of(place, found, duty),
-          duty:
+        duties = @job.devices_at(place).to_h { |item| [item.id, layout.duty(item.id)] }
+        (@workmanships ||= {})[[place, duties]] ||= Design::Workmanship.new(
+          duties.map { |device, duty| Design::Workmanship::Fitting.new(device, kind_of(place, device, duty), duty) }
         )
       end
 
-      def kind_of(place, found, duty)
-        kind = @situation.found_kind(place, found)
-        duty.steady && !kind.include?("hot_tab") ? ClosedBox.halved(kind) : kind
+      # The kind of a device as found; nil where it was not.
+      def kind_of(place, device, duty)
+        row = @situation.opened[place]["devices"].find { |found| found["id"] == device } or return
+        kind = @situation.found_kind(place, row)
+        duty.steady ? ClosedBox.halved(kind) : kind
       end
 
       # Every way of telling like conductors apart in the runs between opened boxes.
@@ -370,7 +371,7 @@ module Dielectra
         closed = @closed_switch || @places.empty?
         [
           shown,
-          (way.layout.chain if closed),
+          (way.layout.orders if closed),
           (way.layout.scheme.name if closed),
           (way.layout.edges if @places.empty?),
           way.layout.halves
@@ -382,7 +383,7 @@ module Dielectra
         side = way.sides[edge].index(port)
         other = edge[1 - side]
         shown[port.points] = [
-          Design::Layout.polarized(edge) || (way.layout.lights.include?(other) ? :light : nil),
+          Design::Layout.polarized(edge) || (way.layout.load_places.include?(other) ? :light : nil),
           way.functions[edge][side]
         ]
       end

@@ -114,7 +114,8 @@ module Dielectra
             end
         halves =
           @job
-            .wanted_loads
+            .goal
+            .loads
             .select { |load| load.kind == "receptacle" }
             .map { |load| ["#{load.id}.hot_2", "#{load.id}.neutral_2"] }
         (outlets.select(&:all?) + halves).map { |pair| pair.map { |point| @index[point] } }

@@ -61,8 +61,8 @@ module Dielectra
       # Steps by their numbers, reports by their names.
       def self.named(numbers)
         names, steps = numbers.partition { |number| number.is_a?(String) }
-        names += ["step#{"s" if steps.size > 1} #{Presentation::Instruction.list(steps.sort)}"] if steps.any?
-        Presentation::Instruction.list(names).then { |words| words[0].upcase + words[1..] }
+        names += ["step#{"s" if steps.size > 1} #{Presentation::Naming.list(steps.sort)}"] if steps.any?
+        Presentation::Naming.list(names).then { |words| words[0].upcase + words[1..] }
       end
 
       # @param sets [Array<Array<Integer>>]

@@ -52,9 +52,7 @@ module Dielectra
         sums = Hash.new(0.0)
         @belief.hypotheses.each do |hypothesis|
           hypothesis.skeleton.runs.each do |run|
-            sums[run.ends.sort] += hypothesis.weight if run.ends.none? { |name|
-              name.include?("~") || name.include?("+")
-            }
+            sums[run.ends.sort] += hypothesis.weight if run.ends.none? { |name| !EndId.single?(name) }
           end
         end
         sums.sort_by { |_, share| -share }
@@ -74,7 +72,7 @@ module Dielectra
                   .each do |name|
                     sums[name][
                       Design::Layout.onward?(other) ? ELSEWHERE : other
-                    ] += hypothesis.weight unless name.include?("~")
+                    ] += hypothesis.weight unless EndId.unseen?(name)
                   end
               end
           end
@@ -126,7 +124,7 @@ module Dielectra
         if layout.scheme == Design::Scheme::PRESENT
           []
         else
-          [{ "kind" => "miswired", "place" => layout.chain.first, "scheme" => layout.scheme.name.to_s }]
+          [{ "kind" => "miswired", "place" => layout.control_places.first, "scheme" => layout.scheme.name.to_s }]
         end
       end
 
@@ -145,7 +143,7 @@ module Dielectra
       # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows of, have no
       #   names in there, and a cable end that nobody has seen has that of its box
       def self.cause(deviation)
-        points = deviation.points unless deviation.points&.any? { |point| point.include?("~") }
+        points = deviation.points unless deviation.points&.any? { |point| PointId.unseen?(point) }
         place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)
         {
           "kind" => deviation.cause,
@@ -153,7 +151,7 @@ module Dielectra
           "device" => deviation.device,
           "points" => points,
           "contact" => deviation.contact,
-          "between" => deviation.cable&.map { |name| name.sub(%r{/~.*}, "") }
+          "between" => deviation.cable&.map { |name| EndId.seen_part(name) }
         }.compact
       end
 
@@ -216,7 +214,7 @@ module Dielectra
           next wrong_device(place) if wrong_device?(place)
           next [] unless yield(place)
 
-          changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(%r{/})
+          changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(PointId::CONDUCTOR)
           changed.empty? ? [] : [{ "kind" => "miswired", "place" => place, "points" => changed.sort }]
         end
       end
@@ -225,8 +223,18 @@ module Dielectra
       def wrong_device?(place) =
         @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :wrong_device } > 0.5
 
-      def wrong_device(place) =
-        [{ "kind" => "wrong_device", "place" => place, "device" => @belief.hypotheses.first.boxes[place].device }]
+      # The devices of a box that are not of the kind their duty needs; where all are, the first.
+      def wrong_device(place)
+        best = @belief.hypotheses.first
+        devices = best.boxes[place].devices
+        wrong =
+          devices.reject do |device, kind|
+            Design::Workmanship::Fitting.new(device, kind, best.skeleton.layout.duty(device)).fits?
+          end
+        (wrong.empty? ? devices.first(1) : wrong).map do |device, _|
+          { "kind" => "wrong_device", "place" => place, "device" => device }
+        end
+      end
 
       # Whether a box was most likely right as it was found, and was only taken apart to see what is what.
       def right_as_found?(place) =
@@ -235,7 +243,7 @@ module Dielectra
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|
           kind = @situation.arrangement.kinds[device["id"]]
-          if kind&.include?(Evidence::Situation::HOT_TAB) && device["kind"] == "receptacle"
+          if kind && Trade::KindName.tab_broken?(kind, Evidence::Situation::HOT_TAB) && device["kind"] == "receptacle"
             next { "kind" => "tab", "place" => place, "device" => device["id"] }
           end
 

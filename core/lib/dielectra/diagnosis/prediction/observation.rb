@@ -31,87 +31,39 @@ module Dielectra
         end
 
         # What a step and its answer say, in the situation before the step.
+        # @param fields [Hash] the step with its answer
         # @param world [World]
         # @return [Array<Observation>]
-        def self.of(step, situation, number, world)
-          answer = step["answer"] || {}
-          return [] if answer["cannot"] || answer["unsure"]
+        def self.of(fields, situation, number, world)
+          step = Steps.of(fields)
+          return [] if step.answer["cannot"] || step.answer["unsure"]
 
-          case step["do"]
-          when "watch"
-            watched(answer, situation, Toggles.now(world, situation), number)
-          when "report"
-            watched(answer, situation, Toggles.reported(world, situation, step["positions"]), number)
-          when "wiggle"
-            wiggled(step, answer, situation, Toggles.now(world, situation), number)
-          when "probe"
-            [probed(step, answer, situation, Toggles.now(world, situation), number)].compact
-          when "bench"
-            [benched(step, answer, situation, world, number)]
-          else
-            []
-          end
+          step.sightings(situation).map { |sighting| from(sighting, situation, number, world) }
         end
 
-        def self.watched(answer, situation, toggles, number)
-          breaker = (answer["breakers"] || {})[situation.job.breakers.first] || situation.breakers.values.first || "on"
-          seen = []
-          if breaker == "tripped" || (breaker == "on" && answer["breakers"])
-            seen << make(:breaker, nil, breaker, situation, toggles, number, found: situation.untouched?)
-          end
-          return seen unless breaker == "on"
-
-          lights = lights(answer, situation.job)
-          seen +
-            lights.each_with_index.map do |(lamp, light), index|
-              make(:lamp, lamp, light, situation, toggles, number, along: lights.first(index))
-            end
-        end
-        private_class_method :watched
-
-        def self.lights(answer, job) = job.wanted_loads.to_h { |load| [load.id, job.light(answer, load.id)] }.compact
-        private_class_method :lights
-
-        def self.wiggled(step, answer, situation, toggles, number)
-          moved = [step["device"], situation.place_of_device(step["device"])]
-          lights(answer, situation.job).map do |lamp, light|
-            make(:wiggle, lamp, light, situation, toggles, number, moved:)
-          end
-        end
-        private_class_method :wiggled
-
-        def self.probed(step, answer, situation, toggles, number)
-          tool = step["tool"].to_sym
-          reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
-          unless tool == :plug_in || step["at"].any? { |point| situation.loose_metal?(point) }
-            make(tool, step["at"], reading, situation, toggles, number)
-          end
-        end
-        private_class_method :probed
-
-        def self.benched(step, answer, situation, world, number)
-          device = step["device"]
-          toggles = Toggles.now(world, situation, device => Trade::Position.raised?(step["position"]))
-          make(:bench, [device, step["position"]], answer["closed"], situation, toggles, number)
-        end
-        private_class_method :benched
-
-        def self.make(what, at, reading, situation, toggles, number, **more)
+        def self.from(sighting, situation, number, world)
           new(
-            what:,
-            at:,
-            reading:,
+            what: sighting.what,
+            at: sighting.at,
+            reading: sighting.reading,
             arrangement: situation.arrangement,
-            toggles:,
+            toggles: toggles(sighting, situation, world),
             number:,
             supply: situation.job.supply_volts,
-            along: [],
-            moved: [],
-            stirred: situation.stirred,
-            **more
+            along: sighting.along || [],
+            moved: sighting.moved || [],
+            found: sighting.found,
+            stirred: situation.stirred
           )
         end
-        private_class_method :make
+        private_class_method :from
+
+        def self.toggles(sighting, situation, world)
+          return Toggles.reported(world, situation, sighting.positions) if sighting.positions
+
+          Toggles.now(world, situation, sighting.thrown || {})
+        end
+        private_class_method :toggles
       end
   end
 end

@@ -19,7 +19,7 @@ module Dielectra
         @source = index[PointIndex::SOURCE]
         @return = index[PointIndex::RETURN]
         @lamps =
-          job.wanted_loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
+          job.goal.loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
         @contacts = {}
         @kinds = {}
         @arrangements = {}
@@ -125,7 +125,8 @@ module Dielectra
       def combinations
         @combinations ||=
           job
-            .wanted_controls
+            .goal
+            .controls
             .map(&:id)
             .reduce([{}]) { |states, id| states.flat_map { |one| [one.merge(id => true), one.merge(id => false)] } }
             .map { |raised| state(raised) }

@@ -70,7 +70,7 @@ module Dielectra
           .min_by(&:value)
       end
 
-      # Where nothing else tells: everything in a box apart and capped, so that it can be energised and searched live.
+      # Where nothing else tells: everything in a box apart and capped, so that it can be energized and searched live.
       def taken_apart
         workable.filter_map do |place|
           left = @situation.joints(place).select { |joint| joint.none? { |point| mine?(place, point) } }
@@ -80,7 +80,7 @@ module Dielectra
             @work_state.hands_in(place, @costs, @job).spend(
               @situation.joints(place).flatten.size * @costs["arrange_point"]
             )
-          step = @approach.hands(place) { |hands| hands.arrange(left) }
+          step = @approach.hands(place) { |hands| hands.step(:arrange, joints: left) }
           if step
             Action.new(
               purpose: :apart,
@@ -156,7 +156,7 @@ module Dielectra
       def light
         return [on_again].compact if @situation.power == "off"
 
-        [watch(@toggles, nil), *@job.wanted_controls.flat_map { |control| thrown(control) }, *wiggles]
+        [watch(@toggles, nil), *@job.goal.controls.flat_map { |control| thrown(control) }, *wiggles]
       end
 
       # A breaker that was found off or tripped, on again for a look at the light: where nothing was done to the wiring, and what could
@@ -165,7 +165,7 @@ module Dielectra
         return unless @situation.untouched? && @situation.found_off? && @arrangement == Evidence::Arrangement.as_found
 
         there = @work_state.switched_on(@costs, @job).spend(@costs["watch"])
-        step = @approach.power(&:watch)
+        step = @approach.power { |looking| looking.step(:watch) }
         look = action(:watch, nil, there, lights(@arrangement, @toggles), step)
         look.step || @permits.hazard(@arrangement) < Permits::HAZARD ? look : cleared(@arrangement, look.value)
       end
@@ -174,10 +174,12 @@ module Dielectra
         return if asked?(:lamp, nil, toggles)
 
         answers = lights(@arrangement, toggles)
-        return action(:watch, nil, @work_state.spend(@costs["watch"]), answers, @permits.looking.watch) unless control
+        unless control
+          return action(:watch, nil, @work_state.spend(@costs["watch"]), answers, @permits.looking.step(:watch))
+        end
 
         there = @work_state.moved(control.place, @costs, @job).spend(@costs["set"] + @costs["watch"])
-        set = @permits.looking.set(control.id, toggles.positions[control.id] ? "up" : "down")
+        set = @permits.looking.step(:set, device: control.id, to: toggles.positions[control.id] ? "up" : "down")
         unless @situation.declined?({ "do" => "watch" }, toggled: { control.id => set["to"] })
           action(:throw, control.id, there, answers, set)
         end
@@ -188,7 +190,8 @@ module Dielectra
         return [] unless @world.comes_and_goes?
 
         @job
-          .wanted_controls
+          .goal
+          .controls
           .reject { |control| asked?(:wiggle, control.id) }
           .map do |control|
             answers = @expected_cost.hypotheses.map { |hypothesis| flickering(hypothesis, control) }
@@ -197,7 +200,7 @@ module Dielectra
               control.id,
               @work_state.moved(control.place, @costs, @job).spend(@costs["wiggle"]),
               answers,
-              @permits.looking.wiggle(control.id)
+              @permits.looking.step(:wiggle, device: control.id)
             )
           end
       end
@@ -241,7 +244,7 @@ module Dielectra
         runs = hypothesis.skeleton.runs.count { |run| run.at?(place) }
         [
           runs,
-          box.kind,
+          box.devices,
           box.deviation&.kind,
           box.deviation&.points&.map { |point| hypothesis.skeleton.functions_at(place)[point] }
         ]
@@ -251,13 +254,14 @@ module Dielectra
         return [] if @situation.power == "off"
 
         @job
-          .wanted_loads
+          .goal
+          .loads
           .reject { |load| @situation.arrangement.lamps.include?(load.id) || !Trade::DeviceKind[load.kind].lamp }
           .map do |load|
             there = @work_state.moved(load.place, @costs, @job).spend(@costs["replace"] + @costs["watch"])
             renewed = @world.same(@situation.arrangement.with_lamp(load.id))
             answers = lights(renewed, @toggles)
-            action(:lamp, load.id, there, answers, @permits.looking.replace_lamp(load.id))
+            action(:lamp, load.id, there, answers, @permits.looking.step(:replace, device: load.id, kind: "lamp"))
           end
       end
 
@@ -315,7 +319,7 @@ module Dielectra
           (plan.lamp && @situation.declined?({ "do" => "replace", "device" => plan.lamp, "kind" => "lamp" }))
       end
 
-      # What would make a repair fit to be energised: a dead reading that shows line on neutral or ground if it is there; with
+      # What would make a repair fit to be energized: a dead reading that shows line on neutral or ground if it is there; with
       # the power on the detector, held to what tells line from neutral.
       # @param value [Float] of the repair, were it fit
       def cleared(arrangement, value)
@@ -335,7 +339,7 @@ module Dielectra
             pairs = probing_points(place).combination(2).reject { |points| asked?(tool.to_sym, points) }
             pair = (tool == "resistance" ? clearance.best_in_ohms(pairs) : clearance.best(pairs)) or next
             there = @work_state.hands_in(place, @costs, @job).spend(@costs["probe"])
-            clear(pair, there, value) { @approach.hands(place) { |hands| hands.probe(tool, pair) } }
+            clear(pair, there, value) { @approach.hands(place) { |hands| hands.step(:probe, tool: tool, at: pair) } }
           end
       end
 
@@ -343,9 +347,11 @@ module Dielectra
         return [] unless @situation.power == "on" && @situation.tool?("ncv")
 
         @situation.opened_boxes.filter_map do |place|
-          point = clearance.best_point(probing_points(place).grep(%r{/}).reject { |one| asked?(:ncv, [one]) }) or next
+          point =
+            clearance.best_point(probing_points(place).grep(PointId::CONDUCTOR).reject { |one| asked?(:ncv, [one]) }) or
+            next
           there = @work_state.moved(place, @costs, @job).spend(@costs["probe"])
-          clear([point], there, value) { @approach.live(place) { |live| live.probe("ncv", [point]) } }
+          clear([point], there, value) { @approach.live(place) { |live| live.step(:probe, tool: "ncv", at: [point]) } }
         end
       end
 
@@ -396,7 +402,7 @@ module Dielectra
       def step_of(plan)
         place = plan.places.min_by { |name| name == @situation.at ? 0 : 1 }
         return @approach.hands(place) { |hands| work(plan, place, hands) } if place
-        return @permits.looking.replace_lamp(plan.lamp) if plan.lamp
+        return @permits.looking.step(:replace, device: plan.lamp, kind: "lamp") if plan.lamp
 
         @approach.power do |looking|
           @proof.next_missing&.then { |raised| @approach.toggled(raised) { watched(looking) } }
@@ -405,29 +411,29 @@ module Dielectra
 
       # The look; where one was unsure of it twice running, the nearest toggle thrown first.
       def watched(looking)
-        look = looking.watch
-        return look unless @situation.declined?(look.to_h, Evidence::Situation::LOOKS + 1)
+        look = looking.step(:watch)
+        return look unless @situation.declined?(look.to_h, Evidence::Refusals::LOOKS + 1)
 
-        control = @job.wanted_controls.min_by { |one| one.place == @situation.at ? 0 : 1 }
-        if @situation.declined?(look.to_h, Evidence::Situation::LOOKS)
+        control = @job.goal.controls.min_by { |one| one.place == @situation.at ? 0 : 1 }
+        if @situation.declined?(look.to_h, Evidence::Refusals::LOOKS)
           look
         else
-          @permits.looking.set(control.id, @toggles.positions[control.id] ? "down" : "up")
+          @permits.looking.step(:set, device: control.id, to: @toggles.positions[control.id] ? "down" : "up")
         end
       end
 
       # New device first, then what has to be made anew comes apart, then everything as it shall be, then the tape.
       def work(plan, place, hands)
         device, kind = plan.replacements_at(place).first
-        return hands.replace(device, kind) if device
+        return hands.step(:replace, device: device, kind: kind) if device
 
         receptacle, tab = plan.tabs_at(place).first
-        return hands.tab(receptacle, tab) if receptacle
-        return hands.arrange(without(place, plan.remakes[place])) if plan.remakes[place]
-        return hands.arrange(plan.joints[place]) if plan.joints[place]
+        return hands.step(:tab, device: receptacle, tab: tab) if receptacle
+        return hands.step(:arrange, joints: without(place, plan.remakes[place])) if plan.remakes[place]
+        return hands.step(:arrange, joints: plan.joints[place]) if plan.joints[place]
 
         point, tape = plan.tapes_at(place).first
-        hands.mark(point, tape)
+        hands.step(:mark, point: point, tape: tape)
       end
 
       def without(place, points)

@@ -25,26 +25,32 @@ module Dielectra
         return switch_off unless cover
         return second_circuit(place) if @situation.second_circuit?(place)
 
-        offered(@situation.open?(place) ? cover.prove_dead(place) : cover.open(place))
+        offered(@situation.open?(place) ? cover.step(:prove_dead, place: place) : cover.step(:open, place: place))
       end
 
       # A box open and proved dead, and nothing more.
       def open(place)
         cover = @permits.cover
-        cover ? offered(cover.open(place)) : switch_off
+        cover ? offered(cover.step(:open, place: place)) : switch_off
       end
 
       # A place proved dead, with its device out.
-      def prove_dead(place) = @permits.cover&.then { |cover| offered(cover.prove_dead(place)) }
+      def prove_dead(place) = @permits.cover&.then { |cover| offered(cover.step(:prove_dead, place: place)) }
 
       # @yieldparam looking [Permits::Looking]
-      # @return [Step, nil] nil where it is not fit to be energised
+      # @return [Step, nil] nil where it is not fit to be energized
       def power
         return yield(@permits.looking) if @situation.power == "on"
 
-        permit = @permits.energise or return(trial if @pre_energization_test.failed?)
+        permit = @permits.energize or return(trial if @pre_energization_test.failed?)
         tried_first do
-          offered(permit.breaker_on(@situation.job.breakers.find { |id| @situation.breakers[id] != "on" }))
+          offered(
+            permit.step(
+              :breaker,
+              device: @situation.job.breakers.find { |id| @situation.breakers[id] != "on" },
+              to: "on"
+            )
+          )
         end
       end
 
@@ -53,12 +59,12 @@ module Dielectra
       def leave =
         @situation
           .left_off
-          .filter_map { |id| @permits.energise&.then { |permit| offered(permit.breaker_on(id)) } }
+          .filter_map { |id| @permits.energize&.then { |permit| offered(permit.step(:breaker, device: id, to: "on")) } }
           .first
 
       # The breaker that keeps a place live with the others off.
       def second_circuit(place)
-        offered(@permits.looking.find_breaker(@situation.foreign_point(place)))
+        offered(@permits.looking.step(:find_breaker, point: @situation.foreign_point(place)))
       end
 
       def live(place, &block)
@@ -73,7 +79,7 @@ module Dielectra
         return yield if wrong.empty?
 
         nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }
-        offered(@permits.looking.set(nearest, wrong[nearest] ? "up" : "down"))
+        offered(@permits.looking.step(:set, device: nearest, to: wrong[nearest] ? "up" : "down"))
       end
 
       private
@@ -89,13 +95,13 @@ module Dielectra
       # The trial before power comes on, or once more where it has come out badly.
       def trial
         place, tool, pair = @wanted ||= @pre_energization_test.wanted || [nil]
-        step = place && @permits.hands(place)&.probe(tool, pair)
+        step = place && @permits.hands(place)&.step(:probe, tool:, at: pair)
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
       def switch_off
         on = @situation.breakers.find { |_, position| position != "off" }.first
-        offered(@permits.looking.breaker_off(on))
+        offered(@permits.looking.step(:breaker, device: on, to: "off"))
       end
     end
   end

@@ -112,7 +112,7 @@ module Dielectra
             .places
             .sort_by { |place| place == work_state.at ? 0 : 1 }
             .reduce(work_state) { |so_far, place| so_far.hands_in(place, @costs, @job).spend(work_in(place, plan)) }
-        plan.lamp ? there.moved(@job.wanted_load.place, @costs, @job).spend(@costs["replace"]) : there
+        plan.lamp ? there.moved(@situation.place_of_device(plan.lamp), @costs, @job).spend(@costs["replace"]) : there
       end
 
       # Minutes that doubt about the plan costs: of asking on, or of trying the likeliest and coming back, the less.

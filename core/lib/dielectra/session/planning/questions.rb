@@ -28,7 +28,7 @@ module Dielectra
       def workable = @situation.opened_boxes.reject { |place| @situation.second_circuit?(place) }
 
       def turned(place)
-        local = @job.wanted_controls.find { |control| control.place == place }
+        local = @job.goal.controls.find { |control| control.place == place }
         return [[@toggles, nil, 0.0]] unless local
 
         ups = [true, false].map { |up| [put(local, up), { local.id => up }, @costs["set"]] }
@@ -57,7 +57,9 @@ module Dielectra
             beeps.tool_for(pair).then { |tool| asked?(tool.to_sym, pair, toggles) || declined?(tool, pair) }
           end
         readings(:continuity, table, beeps, there) do |pair|
-          @approach.hands(place) { |hands| with_toggles(set) { hands.probe(beeps.tool_for(pair), pair) } }
+          @approach.hands(place) do |hands|
+            with_toggles(set) { hands.step(:probe, tool: beeps.tool_for(pair), at: pair) }
+          end
         end
       end
 
@@ -66,7 +68,7 @@ module Dielectra
 
       # The same of the step of a action; a combination that has to be watched is looked at once more.
       def declined_step?(action) =
-        @situation.declined?(action.step.to_h, action.purpose == :prove ? Evidence::Situation::LOOKS : 1)
+        @situation.declined?(action.step.to_h, action.purpose == :prove ? Evidence::Refusals::LOOKS : 1)
 
       def with_toggles(set, &) = set ? @approach.toggled(set, &) : yield
 
@@ -109,7 +111,7 @@ module Dielectra
           @situation
             .points(place)
             .reject do |point|
-              (point.end_with?(".ground", ".box") && !joined.include?(point)) ||
+              (PointId.metal?(point) && !joined.include?(point)) ||
                 others.any? { |cable_end| cable_end.points.include?(point) }
             end
         end
@@ -117,7 +119,7 @@ module Dielectra
 
       # What is live in an open box with the power on: volts between two points, or a detector held to one.
       def live_readings
-        return [] if !@situation.bare.empty? || (@situation.power != "on" && @permits.energise.nil?)
+        return [] if !@situation.bare.empty? || (@situation.power != "on" && @permits.energize.nil?)
 
         @situation.opened_boxes.flat_map do |place|
           there = @work_state.switched_on(@costs, @job).moved(place, @costs, @job).spend(@costs["probe"])
@@ -139,14 +141,14 @@ module Dielectra
           table,
           VoltageSignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table),
           there
-        ) { |pair| @approach.live(place) { |live| with_toggles(set) { live.probe(tool, pair) } } }
+        ) { |pair| @approach.live(place) { |live| with_toggles(set) { live.step(:probe, tool: tool, at: pair) } } }
       end
 
       # Worth it only where there is nothing to measure against: a detector can lie.
       def detected(place, there, toggles, set)
         return [] unless @situation.tool?("ncv")
 
-        points = probing_points(place).grep(%r{/})
+        points = probing_points(place).grep(PointId::CONDUCTOR)
         table = points.zip.reject { |point| asked?(:ncv, point, toggles) || declined?("ncv", point) }
         readings(
           :detect,
@@ -154,7 +156,7 @@ module Dielectra
           VoltageSignatures.new(@expected_cost.hypotheses, @belief.prediction, @arrangement, toggles, table),
           there.spend(0.2),
           most: 1
-        ) { |point| @approach.live(place) { |live| with_toggles(set) { live.probe("ncv", point) } } }
+        ) { |point| @approach.live(place) { |live| with_toggles(set) { live.step(:probe, tool: "ncv", at: point) } } }
       end
 
       # Whether nothing found so far is better than anything that could be joined: a repair that can be carried out, most likely
@@ -181,7 +183,7 @@ module Dielectra
       def trials(place)
         loose = loose_conductors(place)
         ground = ground_of(place)
-        inside, across = loose.combination(2).partition { |pair| pair.map { |point| point.split(".").first }.uniq.one? }
+        inside, across = loose.combination(2).partition { |pair| pair.map { |point| PointId.owner(point) }.uniq.one? }
         (across + inside).first(MOST_JOINED) +
           (ground ? loose.first(MOST_GROUNDED).map { |point| [point, ground] } : [])
       end
@@ -211,7 +213,7 @@ module Dielectra
         pairs = probing_points(there).combination(2).to_a
         profile = ContinuitySignatures.new(@expected_cost.hypotheses, @belief.prediction, arrangement, @toggles, pairs)
         readings(:join, pairs, profile, duty, subject: joint, most: 1) do
-          @approach.hands(here) { |hands| hands.arrange(joints) }
+          @approach.hands(here) { |hands| hands.step(:arrange, joints: joints) }
         end
       end
     end

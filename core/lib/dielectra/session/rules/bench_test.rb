@@ -45,11 +45,12 @@ module Dielectra
         end
 
       def tried(hands, device, place)
-        return hands.arrange(without(device, place)) if @situation.wired?(device)
+        return hands.step(:arrange, joints: without(device, place)) if @situation.wired?(device)
 
-        return hands.replace(device, needed(device, place)) if untried?(device)
+        return hands.step(:replace, device: device, kind: needed(device, place)) if untried?(device)
 
-        hands.bench(device, POSITIONS.keys.min_by { |each| [tries(device, each), work_state?(device, each) ? 0 : 1] })
+        position = POSITIONS.keys.min_by { |each| [tries(device, each), stands?(device, each) ? 0 : 1] }
+        hands.step(:bench, device:, position:)
       end
 
       # Whether it cannot be tried.
@@ -60,14 +61,14 @@ module Dielectra
           end
       end
 
-      def work_state?(device, position) =
+      def stands?(device, position) =
         @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
 
       # What touches what with the device taken out.
       def without(device, place) =
         @situation
           .joints(place)
-          .map { |joint| joint.reject { |point| Evidence::Situation.screw?(point, device) } }
+          .map { |joint| joint.reject { |point| PointId.screw_of?(point, device) } }
           .select { |joint| joint.size > 1 }
 
       def needed(device, place) = Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device)))

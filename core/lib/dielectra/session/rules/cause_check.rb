@@ -29,7 +29,9 @@ module Dielectra
 
         @session
           .approach
-          .hands(place) { |hands| @session.approach.toggled(way.toggles.positions) { hands.probe("continuity", pair) } }
+          .hands(place) do |hands|
+            @session.approach.toggled(way.toggles.positions) { hands.step(:probe, tool: "continuity", at: pair) }
+          end
       end
 
       private
@@ -74,10 +76,10 @@ module Dielectra
       def telling = coming_and_going? ? TELLING_A_LITTLE : TELLING
 
       def readings(place, way)
-        points = @situation.points(place).reject { |point| point.end_with?(".ground", ".box") }
+        points = @situation.points(place).reject { |point| PointId.metal?(point) }
         pairs =
           points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, coming_and_going? ? TRIES : 1) }
-        device = @session.job.device_at(place)&.id
+        devices = @session.job.devices_at(place).map(&:id)
         beeps =
           ContinuitySignatures.new(
             @hypotheses,
@@ -85,7 +87,7 @@ module Dielectra
             @arrangement,
             way.toggles,
             pairs,
-            stirred: @situation.stirred | (way.again ? [device] : [])
+            stirred: @situation.stirred | (way.again ? devices : [])
           )
         pairs.map { |pair| [pair, @question.information_gain(beeps.yes(pair).values_at(*beeps.signature_of))] }
       end

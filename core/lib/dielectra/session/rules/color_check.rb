@@ -16,7 +16,9 @@ module Dielectra
         place &&
           @session
             .approach
-            .live(place) { |live| @session.approach.toggled(toggles.positions) { live.probe(tool, points) } }
+            .live(place) do |live|
+              @session.approach.toggled(toggles.positions) { live.step(:probe, tool: tool, at: points) }
+            end
       end
 
       private

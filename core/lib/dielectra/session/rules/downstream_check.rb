@@ -8,7 +8,7 @@ module Dielectra
       # @return [Step, nil] the next reading, nil where all were taken or nobody can
       def step
         place, pair = wanted.min_by { |name, _| name == @situation.at ? 0 : 1 }
-        place && @session.approach.live(place) { |live| live.probe(tool, pair) }
+        place && @session.approach.live(place) { |live| live.step(:probe, tool: tool, at: pair) }
       end
 
       private

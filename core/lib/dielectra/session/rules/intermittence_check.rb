@@ -40,17 +40,17 @@ module Dielectra
       def unseen
         left = @session.proof.combinations - @session.proof.seen.keys
         raised = left.min_by { |one| one.count { |id, up| now[id] != up } } or return
-        step = @session.approach.toggled(raised) { @session.permits.looking.watch }
+        step = @session.approach.toggled(raised) { @session.permits.looking.step(:watch) }
         unless @situation.declined?(
                  { "do" => "watch" },
-                 Evidence::Situation::LOOKS,
+                 Evidence::Refusals::LOOKS,
                  toggled: raised.transform_values { |up| up ? "up" : "down" }
                )
           step
         end
       end
 
-      def controls = @session.job.wanted_controls
+      def controls = @session.job.goal.controls
 
       # Combinations in which the light was seen to burn, as things are joined now.
       def lit =
@@ -80,7 +80,7 @@ module Dielectra
         return unless lit.include?(now)
 
         control = left(now).min_by { |one| one.place == @situation.at ? 0 : 1 }
-        control && @session.permits.looking.wiggle(control.id)
+        control && @session.permits.looking.step(:wiggle, device: control.id)
       end
 
       # Otherwise the toggles so that it does.

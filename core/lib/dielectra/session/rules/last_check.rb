@@ -67,10 +67,10 @@ module Dielectra
           raised.count do |id, up|
             @session.situation.positions[id] && Trade::Position.raised?(@session.situation.positions[id]) != up
           end
-        step = @session.approach.toggled(raised) { @session.permits.looking.watch }
+        step = @session.approach.toggled(raised) { @session.permits.looking.step(:watch) }
         if @session.situation.declined?(
              { "do" => "watch" },
-             Evidence::Situation::LOOKS,
+             Evidence::Refusals::LOOKS,
              toggled: raised.transform_values { |up| up ? "up" : "down" }
            )
           return

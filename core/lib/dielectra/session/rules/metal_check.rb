@@ -11,7 +11,7 @@ module Dielectra
       # @return [Step, nil] the next reading, nil where all metal in open boxes was read or nobody can
       def step
         place, points = wanted.first
-        place && @session.approach.live(place) { |live| live.probe(tool, points) }
+        place && @session.approach.live(place) { |live| live.step(:probe, tool: tool, at: points) }
       end
 
       # @return [Array<String>] metal that was read live, and once more

@@ -58,7 +58,9 @@ module Dielectra
       # @param raised [Hash{String => Boolean}] how the toggles shall stand
       def ask((place, tool, points), raised)
         unless place.nil? || declined?(tool, points)
-          @session.approach.live(place) { |live| @session.approach.toggled(raised) { live.probe(tool, points) } }
+          @session
+            .approach
+            .live(place) { |live| @session.approach.toggled(raised) { live.step(:probe, tool: tool, at: points) } }
         end
       end
 
@@ -115,7 +117,7 @@ module Dielectra
 
       def now = @now ||= Diagnosis::Toggles.now(@belief.world, @situation).positions
 
-      def nearest = @session.job.wanted_controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
+      def nearest = @session.job.goal.controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
 
       # Whether one of them was found live, or one was tried twice.
       def seen? = tries.any?(&:live?) || tries.map(&:at).tally.any? { |_, times| times > 1 }

@@ -20,7 +20,7 @@ module Dielectra
 
       # @return [Diagnosis::Toggles, nil] the same with the one of a place thrown; nil where none is there
       def thrown(place)
-        local = @session.job.wanted_controls.find { |control| control.place == place }
+        local = @session.job.goal.controls.find { |control| control.place == place }
         local && Diagnosis::Toggles.now(@belief.world, @situation, local.id => !toggles.positions[local.id])
       end
 

@@ -29,7 +29,7 @@ module Dielectra
         @session
           .approach
           .live(best.place) do |live|
-            @session.approach.toggled(best.toggles.positions) { live.probe(best.tool, best.points) }
+            @session.approach.toggled(best.toggles.positions) { live.step(:probe, tool: best.tool, at: best.points) }
           end
       end
 

@@ -41,9 +41,9 @@ module Dielectra
 
       # Nobody is sent away for a run that nobody has seen an end of: it may have a conductor to spare.
       def unseen(obstacle)
-        return unless obstacle.cable&.all? { |name| name.include?("~") }
+        return unless obstacle.cable&.all? { |name| EndId.unseen?(name) }
 
-        ends = obstacle.cable.map { |name| name.split("/").first } & @session.job.boxes.map(&:id)
+        ends = obstacle.cable.map { |name| EndId.place(name) } & @session.job.boxes.map(&:id)
         place =
           ends
             .reject { |name| @situation.declined?({ "do" => "open", "place" => name }) }
@@ -114,15 +114,21 @@ module Dielectra
         place = @situation.place_of_point(seen.at.first)
         raised = seen.toggles.positions
         if DEAD.include?(seen.what)
-          return @approach.hands(place) { |hands| @approach.toggled(raised) { hands.probe(seen.what.to_s, seen.at) } }
+          return(
+            @approach.hands(place) do |hands|
+              @approach.toggled(raised) { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
+            end
+          )
         end
 
-        @approach.live(place) { |live| @approach.toggled(raised) { live.probe(seen.what.to_s, seen.at) } }
+        @approach.live(place) do |live|
+          @approach.toggled(raised) { live.step(:probe, tool: seen.what.to_s, at: seen.at) }
+        end
       end
 
       # A broken conductor joined to the ground, or to another of its run, in one box and looked for in the other.
       def end_to_end(obstacle)
-        return unless obstacle.kind == :conductor_open && obstacle.points.none? { |point| point.include?("~") }
+        return unless obstacle.kind == :conductor_open && obstacle.points.none? { |point| PointId.unseen?(point) }
 
         here, there = obstacle.points
         mate = mate(obstacle) or return
@@ -131,10 +137,10 @@ module Dielectra
 
         trial = Evidence::Arrangement.joined(@situation.joints(place(here)), [here, near])
         if together?(here, near)
-          return @approach.hands(place(there)) { |hands| hands.probe("continuity", [there, far]) }
+          return @approach.hands(place(there)) { |hands| hands.step(:probe, tool: "continuity", at: [there, far]) }
         end
 
-        @approach.hands(place(here)) { |hands| hands.arrange(trial) }
+        @approach.hands(place(here)) { |hands| hands.step(:arrange, joints: trial) }
       end
 
       def place(point) = @situation.place_of_point(point)
@@ -165,7 +171,7 @@ module Dielectra
         todo = @session.planner.unmarked(@belief.hypotheses.first, @situation)
         point, tape =
           todo.find { |name, color| !@situation.declined?({ "do" => "mark", "point" => name, "tape" => color }) }
-        point && @approach.hands(place(point)) { |hands| hands.mark(point, tape) }
+        point && @approach.hands(place(point)) { |hands| hands.step(:mark, point: point, tape: tape) }
       end
 
       # Whether what stands in the way is that nothing comes from the panel, or does not go back there.
@@ -183,7 +189,7 @@ module Dielectra
           return
         end
 
-        @approach.live(feed_place) { |live| live.probe(tool, points) }
+        @approach.live(feed_place) { |live| live.step(:probe, tool: tool, at: points) }
       end
 
       def feed_place = feed.places.find { |place| place != Design::Layout::FEED }
@@ -196,14 +202,14 @@ module Dielectra
           found = @situation.found_joints(name)
           stray =
             @situation.joints(name).any? { |joint| grounded?(joint) && found.none? { |one| (joint - one).empty? } }
-          return @approach.hands(name) { |hands| hands.arrange(found) } if stray
+          return @approach.hands(name) { |hands| hands.step(:arrange, joints: found) } if stray
         end
         nil
       end
 
       # Whether a joint has a grounding conductor and one that is not.
       def grounded?(joint)
-        grounds, others = joint.grep(%r{/}).partition { |point| @session.findings.grounds.key?(point) }
+        grounds, others = joint.grep(PointId::CONDUCTOR).partition { |point| @session.findings.grounds.key?(point) }
         grounds.any? && others.any?
       end
     end

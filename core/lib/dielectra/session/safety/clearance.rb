@@ -14,7 +14,7 @@ module Dielectra
       # Share of the hazard that has to be gone once the reading has come out as expected; there may be several, each with a reading of its own.
       TELLING = 0.2
 
-      # @param hazardous [Array<Diagnosis::Hypothesis>] those under which energising would be one
+      # @param hazardous [Array<Diagnosis::Hypothesis>] those under which energizing would be one
       # @param arrangement [Evidence::Arrangement] as things are joined now
       # @param toggles [Diagnosis::Toggles] how the toggles may stand
       def initialize(belief, hazardous, arrangement, toggles)

@@ -6,103 +6,49 @@ module Dielectra
     # each step is a method of the one permit it needs; so a step that is not safe has nobody who could issue it.
     #
     #   permits.hands("porch")      # => nil unless every breaker is off and the porch box was proved dead since
-    #   permits.hands("porch")&.arrange(joints)
+    #   permits.hands("porch")&.step(:arrange, joints:)
     class Permits
-      # Probability of a hazard above which nobody is asked to energise.
+      # Probability of a hazard above which nobody is asked to energize.
       HAZARD = 0.002
-      # Issues steps.
+      # Issues steps of the kinds that name it, and no others (Steps::Kind#permit).
       class Permit
-        def initialize(situation)
+        # @param place [String, nil] the one place it is for
+        def initialize(situation, place = nil)
           @situation = situation
+          @place = place
+        end
+
+        # @param kind [Symbol] of step
+        # @param fields [Hash{Symbol => Object}] the place of the permit is added where the kind wants one
+        # @return [Step]
+        # @raise [ArgumentError] for a step that this permit does not cover
+        def step(kind, **fields)
+          fields = fields.transform_keys(&:to_s)
+          label = kind.to_s
+          fields = { "place" => @place, **fields } if @place && Steps.kinds.fetch(label)::FIELDS.key?("place")
+          step = Steps.of({ "do" => label, **fields })
+          raise ArgumentError, "#{label} needs another permit than #{name}" unless step.permit == name
+
+          step.confine!(@situation, @place) if @place
+          Step.issue(self, step.fields)
         end
 
         private
 
-        def issue(**fields) = Step.issue(self, fields.transform_keys(&:to_s))
+        def name = @name ||= self.class.name.split("::").last.downcase.to_sym
       end
 
-      # Always there: looking, working a toggle, turning a breaker off, changing a lamp.
-      class Looking < Permit
-        def watch = issue(do: "watch")
-
-        # A toggle moved without being thrown, cover on.
-        def wiggle(device) = issue(do: "wiggle", device:)
-
-        def set(device, position) = issue(do: "set", device:, to: position)
-
-        def breaker_off(device) = issue(do: "breaker", device:, to: "off")
-
-        # From the panel: breakers are tried one by one until the point goes dead.
-        def find_breaker(point) = issue(do: "find_breaker", point:)
-
-        def replace_lamp(device) = issue(do: "replace", device:, kind: "lamp")
-      end
-
+      # Always there: look, throw a toggle, turn a breaker off, change a bulb.
+      Looking = Class.new(Permit)
       # Every breaker of the job is off: a cover may come off, and a tester may go in to prove the place dead.
-      class Cover < Permit
-        def open(place) = issue(do: "open", place:)
-
-        def prove_dead(place) = issue(do: "prove_dead", place:)
-      end
-
+      Cover = Class.new(Permit)
       # Every breaker is off and this place was proved dead since: hands may go in.
-      class Hands < Permit
-        def initialize(situation, place)
-          super(situation)
-          @place = place
-        end
-
-        def arrange(joints) = issue(do: "arrange", place: @place, joints:)
-
-        def replace(device, kind) = issue(do: "replace", device: here(device), kind:)
-
-        # A device that touches nothing, in a position.
-        def bench(device, position)
-          raise ArgumentError, "#{device} is still in the circuit" if @situation.wired?(device)
-
-          issue(do: "bench", device: here(device), position:)
-        end
-
-        # A tab of a device here, broken off for good.
-        def tab(device, name) = issue(do: "tab", device: here(device), tab: name)
-
-        def mark(point, tape) = issue(do: "mark", point:, tape:)
-
-        def probe(tool, points)
-          raise ArgumentError, "#{tool} wants the power on" unless Trade.instruments.fetch(tool)["power"] == "off"
-
-          issue(do: "probe", tool:, at: points.each { |point| here(point) })
-        end
-
-        private
-
-        def here(name)
-          place = name.include?("/") ? name.split("/").first : @situation.place_of_point("#{name.split(".").first}.x")
-          raise ArgumentError, "#{name} is not in #{@place}" unless place == @place
-
-          name
-        end
-      end
-
-      # The power is on and the place is open: a tester may touch, hands may not.
-      class Live < Permit
-        def initialize(situation, place)
-          super(situation)
-          @place = place
-        end
-
-        def probe(tool, points)
-          raise ArgumentError, "#{tool} wants the power off" unless Trade.instruments.fetch(tool)["power"] == "on"
-
-          issue(do: "probe", tool:, at: points)
-        end
-      end
-
+      Hands = Class.new(Permit)
+      # The power is on and this place is open: a tester may touch, hands may not.
+      Live = Class.new(Permit)
       # Nothing bare is loose, no hypothesis of any weight has line on a neutral, a ground or an enclosure, and no trial has
       # shown it there.
-      class Energise < Permit
-        def breaker_on(device) = issue(do: "breaker", device:, to: "on")
-      end
+      Energize = Class.new(Permit)
 
       # @param situation [Evidence::Situation]
       # @param belief [Diagnosis::Belief]
@@ -127,12 +73,12 @@ module Dielectra
       # @return [Live, nil]
       def live(place) = (Live.new(@situation, place) if @situation.open?(place) && @situation.power == "on")
 
-      # @return [Energise, nil]
-      def energise =
+      # @return [Energize, nil]
+      def energize =
         (
           if @situation.bare.empty? && hazard(@situation.arrangement) < HAZARD && !@pre_energization_test.failed? &&
                !blind?(@situation.arrangement)
-            Energise.new(@situation)
+            Energize.new(@situation)
           end
         )
 
@@ -156,11 +102,11 @@ module Dielectra
         end
       end
 
-      # Probability that energising under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
+      # Probability that energizing under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
       # looked at, what is not looked at counted as one.
       def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
 
-      # @return [Array<Diagnosis::Hypothesis>] those under which energising would be a hazard, heaviest first
+      # @return [Array<Diagnosis::Hypothesis>] those under which energizing would be a hazard, heaviest first
       def hazardous(arrangement) =
         @belief.hypotheses.select do |hypothesis|
           hypothesis.weight > HAZARD / 100 && hazard_of(hypothesis, arrangement) > HAZARD
@@ -183,7 +129,7 @@ module Dielectra
         sum + [left, 0.0].max
       end
 
-      # How likely energising is a hazard under a hypothesis, the contacts standing as they may.
+      # How likely energizing is a hazard under a hypothesis, the contacts standing as they may.
       def hazard_of(hypothesis, arrangement)
         hypothesis
           .ways

@@ -52,7 +52,7 @@ module Dielectra
       private
 
       def against_ground
-        return if @situation.arrangement.joints.empty? || energised? || settled?
+        return if @situation.arrangement.joints.empty? || energized? || settled?
         return @situation.place_of_point(@tried.last.pair.first), tool, @tried.last.pair if @tried.any?
 
         place = @situation.dead.keys.select { |name| pair(name) }.min_by { |name| name == @situation.at ? 0 : 1 }
@@ -93,7 +93,7 @@ module Dielectra
 
       def metal_trials = @metal_trials ||= @all.select { |trial| metal?(trial.pair.last) }.group_by(&:pair)
 
-      def metal?(point) = point.end_with?(".box")
+      def metal?(point) = PointId.box?(point)
 
       # Tried and found apart; or found together twice, once being what anybody may misread.
       def settled? = @tried.any? && (!failed? || @tried.size > 1)
@@ -107,7 +107,7 @@ module Dielectra
             seen.toggles == toggles
         end
 
-      def energised? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
+      def energized? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
 
       def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)
 

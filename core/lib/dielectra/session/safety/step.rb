@@ -3,7 +3,7 @@
 module Dielectra
   module Session
     # One step to be taken. There is no public way to make one: steps that need the power off, a place proved dead or a
-    # circuit fit to be energised are issued by the permit that says so (see Permits), and by nothing else.
+    # circuit fit to be energized are issued by the permit that says so (see Permits), and by nothing else.
     class Step
       private_class_method :new
 
@@ -15,7 +15,7 @@ module Dielectra
       end
 
       def initialize(fields)
-        @fields = Trade.deep_freeze(fields)
+        @fields = Ractor.make_shareable(fields)
       end
 
       def do = @fields["do"]

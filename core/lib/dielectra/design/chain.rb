@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # Controls in the order in which they stand between supply and load, and the loads they work.
+    #
+    # A layout has one chain for each group of loads (Goals::Group). Chains share line and neutral; the functions of a
+    # further chain have names of their own.
+    class Chain
+      attr_reader :controls, :loads, :halves, :number
+
+      # @param controls [Array<Seat>] from the supply's side to the load's; anything with `id` and `place` will do
+      # @param loads [Array<Seat>]
+      # @param halves [Array<String>] places of those loads that are receptacles with one half always live
+      # @param number [Integer] which chain of its layout it is
+      def initialize(controls, loads, halves: [], number: 0)
+        @controls = controls.freeze
+        @loads = loads.freeze
+        @halves = halves.freeze
+        @number = number
+        @duties = {}.compare_by_identity
+      end
+
+      # A chain whose devices are named like their places.
+      # @param controls [Array<String>]
+      # @param loads [Array<String>]
+      # @return [Chain]
+      def self.at(controls, loads, **more) =
+        new(controls.map { |place| Seat.new(place, place) }, loads.map { |place| Seat.new(place, place) }, **more)
+
+      # @return [Array<String>]
+      def places = @places ||= controls.map(&:place)
+
+      # @return [Array<String>]
+      def load_places = @load_places ||= loads.map(&:place)
+
+      def size = controls.size
+
+      # @return [Chain] with the controls in another order
+      def in_order(order) = Chain.new(order, loads, halves:, number:)
+
+      # @return [Array<Array(String, String)>] the two travelers of each hop between neighbors
+      def travelers =
+        @travelers ||= (0...(size - 1)).map { |hop| [1, 2].map { |wire| named(Layout.traveler(hop, wire)) } }
+
+      # @return [String] a function's name in this chain; line and neutral are shared by all
+      def named(function) =
+        number.zero? || %w[line neutral].include?(function) ? function : "#{function}_chain_#{number + 1}"
+
+      # @param id [String] of a control or load
+      # @param scheme [Scheme]
+      # @return [Duty, nil] what it has to do; nil where it is not of this chain
+      def duty(id, scheme)
+        duties = @duties[scheme] ||= [*control_duties(scheme), *load_duties(scheme)].to_h
+        duties[id]
+      end
+
+      private
+
+      def control_duties(scheme)
+        controls.each_with_index.map { |control, index| [control.id, Duty.of_control(index, size - 1, scheme, number)] }
+      end
+
+      def load_duties(scheme)
+        loads.map { |load| [load.id, Duty.of_load(halves.include?(load.place), scheme, number)] }
+      end
+    end
+  end
+end

@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # Which functions the terminals of one device in a box may carry, given its kind and its duty.
+    class Terminals
+      # @param fitting [Workmanship::Fitting]
+      def initialize(fitting)
+        @fitting = fitting
+        @duty = fitting.duty
+      end
+
+      # @return [Array<Hash{String => Array<String>}>] point => functions; more than one way for a four-way
+      def variants
+        @fitting.kind ? of_family(family) : [{}]
+      end
+
+      # Every way round that does the same.
+      # @return [Array<Array<Array(String, Array<String>)>>] terminals in the order they are given out
+      def turns
+        variants.flat_map do |expected|
+          terminals = expected.to_a
+          if @duty.role == :only && terminals.size == 3
+            alone(terminals)
+          elsif terminals.size == 4
+            pairs(terminals)
+          else
+            [terminals, terminals.reverse].uniq
+          end
+        end
+      end
+
+      private
+
+      # A receptacle with its hot tab broken off is a family of its own.
+      def family
+        kind = @fitting.kind
+        return :half_receptacle if Trade::KindName.tab_broken?(kind, HOT_TAB)
+
+        Duty.family(kind).to_sym
+      end
+
+      HOT_TAB = "hot_tab"
+      private_constant :HOT_TAB
+
+      def of_family(family)
+        case family
+        when :luminaire
+          load("hot", "neutral")
+        when :fan_light
+          load("light", "neutral")
+        when :receptacle
+          load("hot_1", "neutral_1")
+        when :half_receptacle
+          load("hot_1", "neutral_1").map do |expected|
+            @duty.steady ? expected.merge(points("hot_2" => [@duty.steady])) : expected
+          end
+        when :single_pole
+          [points("terminal_1" => ends, "terminal_2" => ends)]
+        when :three_way
+          [three_way]
+        when :four_way
+          four_way
+        else
+          [{}]
+        end
+      end
+
+      def points(terminals) = terminals.transform_keys { |terminal| @fitting.point(terminal) }
+
+      # The load between its two functions; by obsolete schemes either way round.
+      def load(hot, neutral)
+        return [{}] unless @duty.lamp
+
+        functions = @duty.lamp
+        ways = functions.last == "neutral" ? [functions] : [functions, functions.reverse]
+        ways.map { |here, there| points(hot => [here], neutral => [there]) }
+      end
+
+      def ends = @duty.ends.empty? ? %w[line load] : @duty.ends
+
+      def three_way
+        return points("common" => ends, "traveler_1" => ends, "traveler_2" => ends) if @duty.role == :only
+
+        travelers = @duty.travelers.flatten
+        points("common" => @duty.ends, "traveler_1" => travelers, "traveler_2" => travelers)
+      end
+
+      def four_way
+        into, out = @duty.role == :middle ? @duty.travelers : [@duty.travelers.flatten, @duty.ends]
+        [[into, out], [out, into]].map do |one, two|
+          points("pair_1_a" => one, "pair_1_b" => one, "pair_2_a" => two, "pair_2_b" => two)
+        end
+      end
+
+      def alone((common, *travelers)) = travelers.flat_map { |traveler| [[common, traveler], [traveler, common]] }
+
+      def pairs((one, two, three, four))
+        [[one, two, three, four], [two, one, three, four], [two, one, four, three], [one, two, four, three]]
+      end
+    end
+  end
+end

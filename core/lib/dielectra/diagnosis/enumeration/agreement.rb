@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # How well skeletons and hypotheses agree with what was observed, before they are held.
+    class Agreement
+      # Probability that something is wrong in a closed box, or hidden.
+      ELSEWHERE = 0.3
+      # The last answers by which rows are weighed, and how many rows are weighed at most.
+      LIGHTS = 6
+      READINGS = 4
+      MOST = 2_000
+
+      # @param world [World]
+      # @param listing [Listing]
+      # @param boxes [BoxStates]
+      # @param observations [Array<Observation>]
+      def initialize(world, listing, boxes, observations)
+        @world = world
+        @listing = listing
+        @boxes = boxes
+        @observations = observations
+      end
+
+      # @param skeletons [Array<Skeleton>]
+      # @return [Array<Array(Float, Skeleton)>] with what they weigh given the observations, heaviest first
+      def ranked(skeletons) =
+        skeletons.map { |skeleton| [skeleton.weight * of(skeleton), skeleton] }.sort_by { |weight, _| -weight }
+
+      # @param rows [Array<Array(Assembly, Array<Deviation>, Float)>]
+      # @return [Array<Array(Float, Array)>] the rows with what they weigh given the answers that tell most for their time,
+      #   which are the last ones
+      def weighed(rows)
+        rows = rows.max_by(MOST) { |_, _, prior| prior } if rows.size > MOST
+        rows.map { |row| [weight(hypothesis(*row)), row] }
+      end
+
+      # @param hypothesis [Hypothesis]
+      # @return [Float] what it weighs given the last answers
+      def weight(hypothesis) =
+        last_answers.reduce(hypothesis.prior) { |weight, seen| weight * prediction.likelihood(hypothesis, seen) }
+
+      # @return [Prediction]
+      def prediction = @prediction ||= Prediction.new(@world)
+
+      private
+
+      def hypothesis(assembly, faults, prior) = Hypothesis.new(assembly:, faults:, prior:, world: @world)
+
+      # Everything in the closed boxes is as it was meant, or, if the light says otherwise, something is wrong in there.
+      def of(skeleton)
+        elsewhere = ELSEWHERE * @listing.co_occurrence(skeleton.wrong, [:other]) * (0.5**lights.size)
+        @boxes.as_meant(skeleton).map { |assembly, weight| of_assembly(skeleton, assembly, weight, elsewhere) }.max
+      end
+
+      def of_assembly(skeleton, assembly, weight, elsewhere)
+        meant = hypothesis(assembly, [], weight)
+        shown = @listing.nothing(skeleton) * looks.told(meant).first
+        looks
+          .others
+          .reduce(weight * [shown, elsewhere].max) { |product, seen| product * prediction.likelihood(meant, seen) }
+      end
+
+      def last_answers
+        @last_answers ||=
+          begin
+            known = @observations.select { |seen| seen.toggles.known? }
+            lights, readings = known.partition { |seen| seen.what == :lamp }
+            lights.last(LIGHTS) + readings.reject { |seen| seen.what == :breaker }.last(READINGS)
+          end
+      end
+
+      def looks = @looks ||= Looks.new(@world, prediction, @observations)
+
+      def lights = @lights ||= @observations.select { |seen| seen.what == :lamp }
+    end
+  end
+end

@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # How the boxes of a job may be joined: those that are open, as found; those that are closed, in every way that weighs
+    # enough.
+    class BoxStates
+      # @param world [World]
+      # @param situation [Evidence::Situation]
+      def initialize(world, situation)
+        @world = world
+        @job = world.job
+        @situation = situation
+        @found = {}
+        @found_with = {}
+        @as_meant = {}.compare_by_identity
+      end
+
+      # @return [Array<String>] places of the job that nobody has opened
+      def closed_places = @closed_places ||= @job.boxes.map(&:id).reject { |place| @situation.open?(place) }
+
+      # @return [Array<Array(Assembly, Float)>] every closed box as it was meant, with the weight of that
+      def as_meant(skeleton)
+        @as_meant[skeleton] ||= product(closed(skeleton).map(&:right)).map do |boxes, weight|
+          [assembled(skeleton, boxes), weight]
+        end
+      end
+
+      # @param boxes [Array<Box>] the closed ones
+      # @return [Assembly]
+      def assembled(skeleton, boxes) =
+        Assembly.new(skeleton, opened(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
+
+      # Every combination of ways in which one closed box is not as meant, or several are taken apart: who takes one apart
+      # takes the next one apart too.
+      # @param least [Float] weight below which a combination is left out
+      # @return [Array<Array(Array<Box>, Float)>]
+      def spoilt(skeleton, least)
+        boxes = closed(skeleton)
+        apart = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
+        one_deviating(boxes, apart, least) + several_apart(boxes, apart, least)
+      end
+
+      private
+
+      def closed(skeleton) =
+        (closed_places + skeleton.layout.unseen).map { |place| ClosedBox.of(skeleton, place, @world) }
+
+      # The opened boxes. A receptacle with one half always live has its tab broken off, whether that was said or not.
+      def opened(skeleton)
+        halves = skeleton.layout.halves
+        @found_with[halves] ||= @job
+          .boxes
+          .map(&:id)
+          .select { |place| @situation.open?(place) }
+          .to_h { |place| [place, halves.include?(place) ? halved(found(place)) : found(place)] }
+      end
+
+      # The same with one half of its receptacle switched; where its tab was seen to be whole, that is what is wrong.
+      def halved(box)
+        device, kind = box.devices.find { |_, one| one && Trade::KindName.plain(one) == "receptacle" }
+        return box if device.nil? || Trade::KindName.tab_broken?(kind, Evidence::Situation::HOT_TAB)
+
+        if @situation.tab_intact?(box.place)
+          deviation = Deviation.new(kind: :tab, place: box.place, device:)
+          return box.dup.tap { |half| half.deviation = deviation }
+        end
+
+        box.dup.tap { |half| half.devices = box.devices.merge(device => ClosedBox.halved(kind)) }
+      end
+
+      def found(place)
+        @found[place] ||= Box.new(
+          place:,
+          devices: devices(place),
+          joints: @situation.joints_with_tabs(place),
+          weight: 1.0,
+          damaged: @situation.damaged(place).flatten
+        )
+      end
+
+      # The devices that the job knows of; where none of them was found, the first that was.
+      def devices(place)
+        known = @job.devices_at(place).map(&:id)
+        rows = @situation.opened[place]["devices"]
+        own = rows.select { |row| known.include?(row["id"]) }
+        (own.empty? ? rows.first(1) : own).to_h { |row| [row["id"], @situation.found_kind(place, row)] }
+      end
+
+      def one_deviating(boxes, apart, least)
+        boxes.flat_map do |box|
+          deviating = box.deviating.map { |way| again(way, apart) }
+          product([deviating, *(boxes - [box]).map(&:right)], least)
+        end
+      end
+
+      def several_apart(boxes, apart, least)
+        known = boxes.reject(&:unseen?)
+        (2..known.size).flat_map do |count|
+          known
+            .combination(count)
+            .flat_map do |some|
+              ways = some.each_with_index.map { |box, index| again(box.apart, apart || index.positive?) }
+              product(ways.zip + (boxes - some).map(&:right), least)
+            end
+        end
+      end
+
+      # The weight of a box taken apart where another one was.
+      def again(way, apart)
+        return way unless apart && way.deviation.kind == :apart
+
+        table = Trade.priors.fetch("deviation")
+        way.dup.tap { |again| again.weight = way.weight * table["apart_again"] / table["apart"] }
+      end
+
+      # One way of each, in every combination that weighs enough; no way weighs more than one.
+      def product(choices, least = 0.0)
+        choices.reduce([[[], 1.0]]) do |so_far, ways|
+          so_far.flat_map do |boxes, weight|
+            ways.filter_map { |way| [boxes + [way], weight * way.weight] unless weight * way.weight < least }
+          end
+        end
+      end
+    end
+  end
+end

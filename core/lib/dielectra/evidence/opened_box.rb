@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # What an opened box holds: as it was found, and as it is joined now.
+    class OpenedBox
+      # Conditions of a joint that has to be made up again, whatever else is wrong.
+      DAMAGED = %w[loose scorched].freeze
+
+      attr_reader :place, :found
+
+      # @param situation [Situation]
+      # @param found [Hash] the answer of the step that opened it
+      def initialize(situation, place, found)
+        @situation = situation
+        @place = place
+        @found = found
+      end
+
+      # @return [Array<Array<String>>] what touches what now
+      def joints = @situation.arrangement.joints.fetch(place) { found_joints }
+
+      # @return [Array<Array<String>>] what touched what when it was opened
+      def found_joints = @found_joints ||= found["joints"].map { |joint| joint["points"] }
+
+      # @return [Array<Array<String>>] joints that were seen to be loose or scorched
+      def damaged =
+        found["joints"].select { |joint| DAMAGED.include?(joint["condition"]) }.map { |joint| joint["points"] }
+
+      # @return [Array<Array<String>>] joints as found, with what the devices' tabs join
+      def joints_with_tabs =
+        found["devices"].reduce(found_joints) do |joints, row|
+          kind = found_kind(row)
+          kind = Trade::KindName.without_tab(kind, Situation::HOT_TAB) if @situation.job.goal.half?(row["id"])
+          Trade::DeviceKind[kind].through(row["id"], joints)
+        end
+
+      # @return [Boolean] whether the tab is whole that has to be broken off for one half to be switched
+      def tab_intact?
+        row = found["devices"].find { |device| @situation.job.goal.half?(device["id"]) }
+        !row.nil? && row[Situation::HOT_TAB] == "intact"
+      end
+
+      # The kind of a device as it was found, broken tabs included. Where nobody said, wires on both screws that a tab may
+      # join say that it is broken.
+      # @param row [Hash] as `open` answers
+      # @return [String]
+      def found_kind(row)
+        if row["kind"] == Trade::Unmarked::NAME
+          return @situation.recognised(row["id"]) || Trade::Unmarked.assumed(used_screws(row["id"]))
+        end
+
+        told = Trade::DeviceKind[row["kind"]].tabs.except("neutral_tab").reject { |tab, _| row.key?(tab) }
+        used = found_joints.flatten
+        broken = told.select { |_, screws| screws.all? { |screw| used.include?("#{row["id"]}.#{screw}") } }
+        Trade::DeviceKind.found(row.merge(broken.transform_values { "removed" }))
+      end
+
+      # @return [Array<String>] screws of a device that had a conductor under them when the box was opened
+      def used_screws(device) =
+        found_joints
+          .select { |joint| joint.size > 1 }
+          .flatten
+          .select { |point| PointId.screw_of?(point, device) }
+          .map { |point| PointId.part(point) }
+          .sort
+
+      # @return [Array<Circuit::CableEnd>]
+      def cable_ends = @cable_ends ||= found["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
+
+      # @return [Array<Circuit::CableEnd>] those of the job's circuit: what stayed live with its breakers off is not
+      def own_cable_ends =
+        @own_cable_ends ||= cable_ends.reject { |cable_end| @situation.foreign[place]&.include?(cable_end.id) }
+
+      # @return [Array<String>] points of the insulated conductors of the job's circuit
+      def conductors =
+        @conductors ||=
+          own_cable_ends.flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }.freeze
+
+      # @return [Array<String>] points of its grounding conductors
+      def grounds =
+        own_cable_ends.filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+
+      # @return [Array<String>] every point, terminals of the devices now in it included
+      def points =
+        @points ||=
+          begin
+            terminals =
+              found["devices"].flat_map do |row|
+                kind = Trade::DeviceKind[@situation.kind_of(row["id"]) || row["kind"]]
+                kind.terminals.map { |terminal| "#{row["id"]}.#{terminal}" }
+              end
+            cable_ends.flat_map(&:points) + terminals + (found["enclosure"] == "metal" ? [PointId.box(place)] : [])
+          end.freeze
+    end
+  end
+end

@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Goals
+    # What shall be true in the end, read from a job's `wanted`: which control works which load, what is always live, what
+    # is new, what is to be fitted, where a run may be pulled. Soundness, planning, proof, handover, inspection and
+    # conclusion ask the goal; none of them knows a kind of job by name.
+    #
+    #   goal = Goal.new({"kind" => "restore", "control" => {"L1" => %w[S1 S2]}}, job.controls, job.loads)
+    #   goal.groups # => one group: S1 and S2 work L1
+    class Goal
+      # The half of a receptacle that can be switched by itself.
+      SWITCHED_HALF = "1"
+      # A look at several loads that do not do the same.
+      MIXED = "mixed"
+
+      attr_reader :controls, :loads, :groups
+
+      # @param wanted [Hash] of the job file
+      # @param controls [Array] every control of the job, with `id` and `place`
+      # @param loads [Array] every load of the job, with `id`, `place` and `kind`
+      def initialize(wanted, controls, loads)
+        @wanted = wanted
+        @all_loads = loads
+        @groups = grouped(controls, loads).freeze
+        @controls = controls & @groups.flat_map(&:controls)
+        @loads = loads & @groups.flat_map(&:loads)
+      end
+
+      # @return [String] restore, or the kind of change
+      def kind = @wanted["kind"]
+
+      # @return [Array<LoadPart>] what is controlled, as the job names it
+      def parts = works.keys.map { |name| LoadPart.parse(name) }
+
+      # @return [Hash{String => Array<String>}] load or half of one => controls that work it
+      def works = @wanted["control"] || {}
+
+      # @return [Array<LoadPart>] what shall be live in every position
+      def always = (@wanted["always"] || []).map { |name| LoadPart.parse(name) }
+
+      # @return [Array<LoadPart>] those but the halves of switched receptacles, and loads that nothing works
+      def always_elsewhere =
+        always.reject do |part|
+          load = @loads.find { |one| one.id == part.load }
+          if load
+            load.kind == "receptacle" && part.half
+          else
+            part.half.nil? && @all_loads.any? { |one| one.id == part.load }
+          end
+        end
+
+      # @return [Array<Hash>] controls and loads that are not there yet
+      def new_items = @wanted["new"] || []
+
+      # @return [Array<String>] fields of a change to the house that are filled in
+      def changes = %w[new places fit retire runs].select { |field| @wanted[field] && !@wanted[field].empty? }
+
+      # @return [Boolean] whether only one half of a receptacle is to be switched, and the other to stay live
+      def half?(load) = works.key?("#{load}.#{SWITCHED_HALF}")
+
+      # @return [Array<Hash{String => String}>] every combination of positions of the controls, toggles up or down
+      def combinations =
+        controls
+          .map(&:id)
+          .reduce([{}]) { |states, id| states.flat_map { |state| %w[up down].map { |at| state.merge(id => at) } } }
+
+      # What a load was seen to do. The switched half of a receptacle goes by its own name or the receptacle's.
+      # @param answer [Hash, nil] of a look
+      # @return [String, nil]
+      def light_of(answer, load) = answer&.dig("loads", load) || answer&.dig("loads", "#{load}.#{SWITCHED_HALF}")
+
+      # What the loads were seen to do together.
+      # @return [String, nil] MIXED where they do not do the same; nil where nobody said
+      def light(answer)
+        shown = loads.filter_map { |load| light_of(answer, load.id) }.uniq
+        shown.size > 1 ? MIXED : shown.first
+      end
+
+      # Whether each control works its loads from every state of the others, and the loads of no other group.
+      # @param lights [Hash{Hash{String => String} => Hash{String => String}}] combination => load => on or off
+      # @return [Boolean] false where a light is neither on nor off
+      def obeyed?(lights)
+        return false unless lights.each_value.all? { |shown| shown.values_at(*loads.map(&:id)).all?(/\A(on|off)\z/) }
+
+        lights.all? do |state, shown|
+          controls.map(&:id).all? { |id| answered?(id, shown, lights.fetch(state.merge(id => opposite(state[id])))) }
+        end
+      end
+
+      # @return [Array<String>] ids of what is not there yet
+      def new_ids = new_items.map { |item| item["id"] }
+
+      private
+
+      # Loads by the controls that work them; a job that says nothing wants its first load worked by all its controls.
+      def grouped(controls, loads)
+        return [Group.new(controls, loads.first(1))] if works.empty?
+
+        works
+          .group_by { |_, names| names.sort }
+          .map do |names, parts|
+            own = parts.map { |name, _| LoadPart.parse(name).load }
+            Group.new(
+              controls.select { |control| names.include?(control.id) },
+              loads.select { |load| own.include?(load.id) }
+            )
+          end
+      end
+
+      # Whether throwing a control changes all loads of its groups, which do the same, and no other.
+      def answered?(control, before, after)
+        groups.all? do |group|
+          own = group.control_ids.include?(control)
+          before.values_at(*group.load_ids).uniq.one? &&
+            group.load_ids.all? { |load| (before[load] != after[load]) == own }
+        end
+      end
+
+      def opposite(position) = position == "up" ? "down" : "up"
+    end
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    module Steps
+      # Words for a box opened.
+      class Open < Words
+        LIVE = "Not proved dead yet. Touch no metal."
+        BOX = "Take the cover plate off and draw the device out on its wires. Pull nothing loose. Enter what you see."
+        FIXTURE =
+          "Take the canopy down and let the fixture hang on a hook, not on its wires. Pull nothing loose. " \
+            "Enter what you see."
+        LADDER = "Stand on a ladder that does not rock, with somebody near."
+
+        def told(situation)
+          return "Open the #{place(situation)} box", BOX, LIVE unless fixture?(situation)
+
+          ["Open the #{place(situation)} fixture", FIXTURE, "#{LIVE} #{LADDER}"]
+        end
+
+        def choices(_session) = []
+
+        def answered(answer, region)
+          found = answer["found"]
+          devices = found["devices"].map { |row| term(row["kind"], region) }
+          ["#{found["cable_ends"].size} cables", *devices, "#{found["joints"].size} joints"].join(", ")
+        end
+
+        def refused(situation) = "the #{place(situation)} box could not be opened"
+
+        private
+
+        def fixture?(situation) = situation.job.place(self["place"])&.luminaire_box?
+      end
+    end
+  end
+end

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    module Steps
+      # Words for a reading.
+      class Probe < Words
+        TITLES = {
+          "ncv" => "Hold the detector to %s",
+          "voltage" => "Measure volts from %s",
+          "low_z" => "Measure volts from %s, low impedance",
+          "continuity" => "Test continuity from %s",
+          "resistance" => "Measure ohms from %s",
+          "plug_in" => "Plug the tester into %s"
+        }.freeze
+        LIVE = "The power is on. Touch with the probes only. One hand if you can."
+        # Ohms that stand for a choice.
+        COPPER = 0.5
+        LOAD = 20
+
+        def told(situation)
+          points = @step.points.map { |point| Naming.point(point) }.join(" to ")
+          [format(TITLES.fetch(@step.tool), points), "In the #{place(situation)} box.", (LIVE if @step.live?)]
+        end
+
+        def choices(session)
+          volts = session.job.supply_volts
+          case @step.tool
+          when "continuity"
+            [["Beeps", { "reads" => "beep" }, true], ["Silent", { "reads" => "silent" }, false]]
+          when "resistance"
+            [
+              ["Under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω", { "ohms" => COPPER }, :read],
+              ["More: a load", { "ohms" => LOAD }, :read],
+              ["No reading", { "ohms" => nil }, :read]
+            ]
+          when "ncv"
+            [["Glows", { "reads" => "glow" }, true], ["Dark", { "reads" => "dark" }, false]]
+          else
+            [["About #{volts} V", { "volts" => volts }, true], ["Nothing", { "volts" => 0 }, false]]
+          end
+        end
+
+        def answered(answer, _region)
+          return answer["reads"] if answer["reads"]
+          return "#{answer["volts"]} V" if answer["volts"]
+
+          answer["ohms"] ? "#{answer["ohms"]} Ω" : "open"
+        end
+
+        def refused(situation) = "a reading in the #{place(situation)} box could not be taken"
+      end
+    end
+  end
+end

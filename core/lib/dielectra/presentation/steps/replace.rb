@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    module Steps
+      # Words for a new device, or a good bulb.
+      class Replace < Words
+        BULB = "Use a bulb that was seen to burn elsewhere."
+        HOT = "Switch the light off first, and let a hot bulb cool."
+
+        def told(situation)
+          return "Put a good bulb into the fixture", BULB, HOT if @step.lamp?
+
+          [
+            "Fit a new #{term(self["kind"], situation.job.region)} in the #{place(situation)} box",
+            "Conductor for conductor, by the marks on the terminals.",
+            nil
+          ]
+        end
+
+        def refused(situation)
+          return "the bulb could not be changed" if @step.lamp?
+
+          "there was no new #{term(self["kind"], situation.job.region)} for the #{place(situation)} box"
+        end
+      end
+    end
+  end
+end

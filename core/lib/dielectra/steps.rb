@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Dielectra
+  # The kinds of steps a job is made of. One class per kind, in steps/, says everything the core knows about it; see
+  # Steps::Kind. A file added to that folder is a new kind.
+  #
+  #   step = Steps.of({"do" => "wiggle", "device" => "S1"})
+  #   step.place(situation)  # => "landing"
+  module Steps
+    # @return [Hash{String => Class}] name in the protocol => class
+    def self.kinds =
+      @kinds ||=
+        Dir
+          .children(File.join(__dir__, "steps"))
+          .sort
+          .map { |file| const_get(file.delete_suffix(".rb").split("_").map(&:capitalize).join) }
+          .select { |one| one < Kind }
+          .to_h { |one| [one.label, one] }
+          .freeze
+
+    # @param fields [Hash] a step in the form of the protocol, with or without `id` and `answer`
+    # @return [Kind]
+    # @raise [InvalidInput] for a kind nobody knows
+    def self.of(fields)
+      kind = kinds[fields["do"]] or raise InvalidInput.new("#{fields["do"].inspect} is not a step.", pointer: "/do")
+      kind.new(fields)
+    end
+
+    # Refuses a step whose answer cannot have come from it, before anything is recorded.
+    # @param fields [Hash] with its answer
+    # @raise [InvalidInput] with the JSON pointer of what is wrong
+    def self.check!(fields, situation)
+      Schema.check!(:step, fields)
+      of(fields).check!(situation)
+    end
+  end
+end

@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Steps
+    # A cover taken off, the device drawn out on its wires, and what is in the box written down.
+    class Open < Kind
+      FIELDS = { "place" => ID }.freeze
+      ANSWER = { "found" => { "$ref" => "#/$defs/found" } }.freeze
+      NEEDED = %w[found].freeze
+
+      def permit = :cover
+
+      def touches = :nothing
+
+      def sort = [self.class.label, fields["place"]]
+
+      def minutes(situation, costs) = costs.opening(situation.job.place(fields["place"]))
+
+      def changes(situation, _number) = { opened: situation.opened.merge(fields["place"] => answer["found"]) }
+
+      def stirs(situation) = situation.stirred | [fields["place"]]
+
+      def answer_from(house) = { "found" => house.uncover(fields["place"]) }
+
+      private
+
+      def check(_situation)
+        found = answer["found"]
+        ends = found["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
+        ends.each_with_index do |cable_end, index|
+          next if cable_end.place == fields["place"]
+
+          refuse("#{cable_end.id} is not in #{fields["place"]}.", "/answer/found/cable_ends/#{index}/id")
+        end
+        terminals =
+          found["devices"].flat_map do |row|
+            Trade::DeviceKind[row["kind"]].terminals.map { |terminal| "#{row["id"]}.#{terminal}" }
+          end
+        check_joints(found["joints"], ends.flat_map(&:points) + terminals + ["#{fields["place"]}.box"])
+      end
+
+      def check_joints(joints, known)
+        seen = {}
+        joints.each_with_index do |joint, index|
+          pointer = "/answer/found/joints/#{index}/points"
+          joint["points"].each do |point|
+            refuse("#{point} is not in #{fields["place"]}.", pointer) unless known.include?(point)
+            refuse("#{point} is in two joints.", pointer) if seen[point]
+            seen[point] = true
+          end
+        end
+      end
+    end
+  end
+end

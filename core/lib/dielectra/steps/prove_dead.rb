@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Steps
+    # An open box tested for voltage: a known live source first, every conductor and the metal, the live source again.
+    # What is still live with the job's breakers off belongs to another circuit.
+    class ProveDead < Kind
+      FIELDS = { "place" => ID }.freeze
+      ANSWER = { "live" => { "type" => "array", "items" => POINT } }.freeze
+      NEEDED = %w[live].freeze
+
+      def permit = :cover
+
+      def touches = :live_tester
+
+      def question? = true
+
+      def way? = true
+
+      def sort = [self.class.label, fields["place"]]
+
+      def changes(situation, number)
+        place = fields["place"]
+        proved = situation.proved | [place]
+        live = answer["live"] || []
+        if live.empty?
+          return { dead: situation.dead.merge(place => number), live: situation.live.except(place), proved: }
+        end
+
+        seen = { dead: situation.dead.except(place), live: situation.live.merge(place => live), proved: }
+        situation.off? ? seen.merge(foreign(situation, place, live)) : seen
+      end
+
+      def answer_from(house) = { "live" => house.live(fields["place"]) }
+
+      private
+
+      # The cable ends of another circuit, and a point of it.
+      def foreign(situation, place, live)
+        ends = live.grep(PointId::CONDUCTOR).map { |point| PointId.owner(point) }
+        {
+          foreign: situation.foreign.merge(place => (situation.foreign[place] || []) | ends),
+          foreign_points: { place => live.first }.merge(situation.foreign_points)
+        }
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Steps
+    # A toggle thrown.
+    class Set < Kind
+      FIELDS = { "device" => ID, "to" => TOGGLE }.freeze
+
+      def permit = :looking
+
+      def touches = :nothing
+
+      def sort = [self.class.label, fields["device"]]
+
+      def changes(situation, _number) = { positions: situation.positions.merge(fields["device"] => fields["to"]) }
+
+      def stirs(situation) = situation.stirred | [fields["device"]]
+
+      private
+
+      def perform(house) = house.throw_toggle(fields["device"], fields["to"])
+    end
+  end
+end

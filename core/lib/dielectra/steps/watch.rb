@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Steps
+    # A look at the light and the breaker, the toggles as they stand.
+    class Watch < Kind
+      ANSWER = { "loads" => LIGHTS, "breakers" => BREAKERS }.freeze
+      NEEDED = %w[loads].freeze
+
+      def permit = :looking
+
+      def touches = :nothing
+
+      def question? = true
+
+      def depends_on_toggles? = true
+
+      def stirs(_situation) = []
+
+      def changes(situation, _number)
+        seen = situation.breakers.merge((answer["breakers"] || {}).slice(*situation.breakers.keys))
+        found = seen.compact.merge(situation.breakers_found)
+        on = seen.values_at(*situation.job.breakers).include?("on")
+        on ? { breakers: seen, breakers_found: found, dead: {} } : { breakers: seen, breakers_found: found }
+      end
+
+      def sightings(situation) = seen(situation)
+
+      def answer_from(house) = { "loads" => house.loads, "breakers" => house.breakers }
+
+      private
+
+      # The breaker, where it says something; and the lights, where it is on.
+      def seen(situation, **more)
+        breakers = answer["breakers"] || {}
+        breaker = breakers[situation.job.breakers.first] || situation.breakers.values.first || "on"
+        told = breaker == "tripped" || (breaker == "on" && answer["breakers"])
+        supply = told ? [sighting(:breaker, nil, breaker, found: situation.untouched?, **more)] : []
+        breaker == "on" ? supply + Evidence::Sighting.lights(answer, situation.job, **more) : supply
+      end
+    end
+  end
+end
