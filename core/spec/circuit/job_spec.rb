@@ -4,7 +4,7 @@ RSpec.describe Dielectra::Evidence::Job do
   let(:document) { demo_document("tower_stair.job.json") }
 
   it "lists every combination of its controls" do
-    expect(described_class.read(document).combinations.size).to eq(4)
+    expect(described_class.read(document).goal.combinations.size).to eq(4)
   end
 
   {

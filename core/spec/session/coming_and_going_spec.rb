@@ -66,7 +66,7 @@ RSpec.describe "What comes and goes" do
         { "do" => "watch", "answer" => { "loads" => { "L1" => light }, "breakers" => { "B1" => "on" } } }
       end
     (steps + looks).each { |step| session.record(step) }
-    expect(session.belief.hypotheses.any?(&:comes_and_goes?)).to be(true)
+    expect(session.belief.hypotheses.any?(&:intermittent?)).to be(true)
   end
 
   it "leaves nothing wrong uncalled only after every toggle was wiggled" do

@@ -16,7 +16,7 @@ module Dielectra
       #   from where one stands; nil where there is none
       def self.small(session)
         situation = session.situation
-        return if situation.found_off? || session.belief.world.comes_and_goes?
+        return if situation.found_off? || session.belief.world.intermittent?
         unless situation.power == "off" && situation.opened.any? &&
                  situation.opened.keys.all? { |place| situation.proved_dead?(place) }
           return

@@ -70,7 +70,7 @@ module Dielectra
           @right = @wall.joints.transform_values { |joints| joints.map(&:dup) }
           break if spoil(@trouble) && troubled?
         end
-        @job = Evidence::Job.read(job_document)
+        @job = Evidence::Job.read(Call.new(@wall, @circuit, @random).document)
       end
 
       # Boxes in which something is wrong, or from which it can be reached.
@@ -257,61 +257,6 @@ module Dielectra
       end
 
       def lamps(row) = row["loads"].values_at(*@wall.lights.map { |place| @wall.device(place) })
-
-      def job_document
-        known = [*@wall.rooms, *@wall.lights]
-        controls =
-          @wall.rooms.map do |place|
-            { "id" => @wall.device(place), "place" => place, "on_off_marked" => @wall.marked[place] }
-          end
-        names = controls.map { |control| control["id"] }
-        loads = @wall.lights.map { |place| { "id" => @wall.device(place), "place" => place, "kind" => @wall.load } }
-        {
-          "format" => Evidence::Job::FORMAT,
-          "version" => 1,
-          "supply" => {
-            "volts" => @wall.volts,
-            "hertz" => 60
-          },
-          "places" => @wall.place_rows(known).map { |row| row.slice("id", "kind") },
-          "breakers" => [{ "id" => "B1", "amps" => @wall.amps }],
-          "controls" => controls,
-          "loads" => loads,
-          "wanted" => {
-            "kind" => "restore",
-            "control" => loads.to_h { |load| [load["id"], names] }
-          },
-          "year_built" => 1930 + @random.rand(90),
-          "method" => @wall.method_name,
-          "tools" => %w[ncv voltage continuity resistance bench],
-          "began" => began,
-          "steps" => chance?(0.6) ? reports : []
-        }.compact
-      end
-
-      # What the customer says about how it began. Most intermittent faults are reported as such.
-      def began = ("comes_and_goes" if Intermittence.settled(@circuit).size > 1 && chance?(0.8))
-
-      def reports
-        houses = Intermittence.settled(@circuit).map { |house| Physics::Survey.measure(house) }
-        rows =
-          houses
-            .first
-            .each_index
-            .map { |index| houses.map { |house| house[index] } }
-            .reject { |some| some.any? { |row| row["breakers"]["B1"] == "tripped" } }
-        rows
-          .sample(4, random: @random)
-          .map do |some|
-            {
-              "do" => "report",
-              "positions" => some.first["positions"],
-              "answer" => {
-                "loads" => @wall.lights.to_h { |place| [@wall.device(place), told(some, @wall.device(place))] }
-              }
-            }
-          end
-      end
 
       # What a customer says of a light: it flickers where it comes and goes.
       def told(some, lamp) =

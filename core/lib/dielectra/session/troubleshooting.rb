@@ -94,23 +94,11 @@ module Dielectra
       # @return [Array<Action>] what could be done next, best first
       def actions = @actions ||= search.all
 
-      # Everything worth weighing as things stand.
-      # @return [Actions]
-      def search
-        @search ||=
-          Actions.new(
-            job:,
-            situation:,
-            belief:,
-            planner:,
-            soundness:,
-            costs:,
-            proof:,
-            permits:,
-            approach:,
-            visited: @visited
-          )
-      end
+      # @return [Actions] everything worth weighing as things stand
+      def search = @search ||= Actions.new(circumstances)
+
+      # @return [Diagnosis::Toggles] the toggles as they stand
+      def toggles = @toggles ||= Diagnosis::Toggles.now(belief.world, situation)
 
       # Looks through what was let go on the way once more.
       # @return [Boolean] false where that has been done since the last step
@@ -119,7 +107,7 @@ module Dielectra
 
         @reconsidered = steps.size
         learn(belief.reconsidered(situation))
-        @search = @actions = @findings = @permits = @approach = @pre_energization_test = nil
+        @search = @actions = @findings = @permits = @approach = @pre_energization_test = @toggles = nil
         true
       end
 
@@ -163,6 +151,22 @@ module Dielectra
 
       private
 
+      def circumstances
+        Circumstances.new(
+          job:,
+          situation:,
+          belief:,
+          planner:,
+          soundness:,
+          costs:,
+          proof:,
+          permits:,
+          approach:,
+          toggles:,
+          visited: @visited
+        )
+      end
+
       # What was reported before the first step of the protocol has a name of its own.
       def unnumbered(step)
         step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
@@ -183,7 +187,8 @@ module Dielectra
       end
 
       # What was worked out from a belief.
-      def forget = @decision = @search = @actions = @findings = @permits = @approach = @pre_energization_test = nil
+      def forget =
+        @decision = @search = @actions = @findings = @permits = @approach = @pre_energization_test = @toggles = nil
 
       def note_reading(step)
         volts = step.dig("answer", "volts") or return

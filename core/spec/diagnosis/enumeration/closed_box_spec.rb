@@ -41,8 +41,8 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
 
   it "puts a single-pole on every pair of the conductors that are there" do
     wrong = box("lamp_room").deviating.select { |way| way.deviation.kind == :wrong_device }
-    single = wrong.select { |way| way.kind == "single_pole" }
-    expect(wrong.map(&:kind).uniq).to eq(%w[single_pole four_way])
+    single = wrong.select { |way| way.devices["S2"] == "single_pole" }
+    expect(wrong.map { |way| way.devices["S2"] }.uniq).to eq(%w[single_pole four_way])
     expect(
       single.map { |way| way.joints.count { |joint| joint.any? { |point| point.start_with?("S2.terminal") } } }.uniq
     ).to eq([2])
@@ -60,7 +60,7 @@ RSpec.describe Dielectra::Diagnosis::ClosedBox do
         document = demo_document("tower_stair.job.json")
         document["controls"][1]["on_off_marked"] = marked
         belief = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(document)).belief
-        belief.probability { |item| item.boxes["lamp_room"].kind == "single_pole" }
+        belief.probability { |item| item.boxes["lamp_room"].devices["S2"] == "single_pole" }
       end
     expect(share[true]).to be > (5 * share[false])
   end

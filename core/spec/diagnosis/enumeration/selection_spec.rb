@@ -31,7 +31,11 @@ RSpec.describe Dielectra::Diagnosis::Selection do
     let(:session) { opened("tower_stair", "tower_door") }
     let(:world) { session.belief.world }
     let(:space) { Dielectra::Diagnosis::Space.new(world, session.situation) }
-    let(:listed) { space.send(:listed, Dielectra::Diagnosis::Skeleton.all(session.job, session.situation, world)) }
+    let(:listed) do
+      boxes = Dielectra::Diagnosis::BoxStates.new(world, session.situation)
+      listing = Dielectra::Diagnosis::Listing.new(world, boxes, wide: false, guide: {}, nothing: 0.1)
+      listing.of_all(Dielectra::Diagnosis::Skeleton.all(session.job, session.situation, world))
+    end
 
     def account(skeleton) = skeleton.functions_at("tower_door")
 

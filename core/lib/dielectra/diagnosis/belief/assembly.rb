@@ -19,7 +19,7 @@ module Dielectra
 
       # @return [Hash{String => String}] switch => kind, replacements included
       def kinds(arrangement)
-        (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.kinds(
+        (@kinds ||= {}.compare_by_identity)[arrangement] ||= @world.topology.kinds(
           boxes.each_value.reduce({}) { |all, box| all.merge(box.devices) }.merge(arrangement.kinds)
         )
       end
@@ -30,7 +30,8 @@ module Dielectra
       # Nets of copper alone, switches taken out, nothing failed.
       # @param arrangement [Evidence::Arrangement] the one object for it
       # @return [Array<Integer>] the net of each point
-      def base(arrangement) = (@base ||= {}.compare_by_identity)[arrangement] ||= @world.base(self, arrangement)
+      def base(arrangement) =
+        (@base ||= {}.compare_by_identity)[arrangement] ||= @world.topology.base(self, arrangement)
 
       # How far line and neutral reach, nothing failed.
       # @return [Reach]
@@ -38,7 +39,7 @@ module Dielectra
         (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(
           @world,
           base(arrangement),
-          @world.bridges(kinds(arrangement))
+          @world.topology.bridges(kinds(arrangement))
         )
       end
     end

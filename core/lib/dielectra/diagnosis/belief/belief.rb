@@ -5,25 +5,22 @@ module Dielectra
     # The hypotheses that are held and how much each weighs, after everything seen so far (de Kleer and Williams,
     # "Diagnosing multiple faults", 1987: the probable candidates, weighed by Bayes' rule as measurements come in).
     class Belief
-      # Weight, as a share of the heaviest, below which a hypothesis is let go.
-      FLOOR = 1e-6
-      # Hypotheses that are grown by one thing more where answers surprise.
+      # Hypotheses that are extended by one thing more where answers surprise, and how many of what they become are held.
       EXTENDED = 15
-      # Share of all from which a hypothesis that is held plain is grown, how many are at once, and how much less likely than the
-      # heaviest what comes of it may be at most.
+      MOST_FURTHER = 150
+      # How much likelier an extension has to make an answer that surprised.
+      EXPLAINS = 2.0
+      # Posterior above which a hypothesis that is held without hidden faults is expanded, how many are at once, and how much
+      # less likely than the heaviest an expansion may be.
       PROMINENT = 0.01
       DEEPENED = 4
       SHALLOW = 3e-4
-      # How many times fewer hypotheses are left than were listed when the list is worn out.
+      # Hypotheses are sampled anew once so many times fewer are left than were listed.
       WORN = 8
-      # Share of all within which hypotheses are looked at for neighbours, and how many are at once.
+      # Share of the posterior within which hypotheses are looked at for neighbors, and how many are at once.
       REDRAWN = 0.9
       MOST_REDRAWN = 8
-      # What comes of them at most.
-      MOST_FURTHER = 150
-      # How much likelier it has to make an odd answer.
-      EXPLAINS = 2.0
-      # How unlikely an answer must be under the best hypothesis to count against it.
+      # Likelihood of an answer under a hypothesis below which it is a discrepancy.
       DISCREPANCY = 0.05
 
       attr_reader :world, :hypotheses, :observations, :prediction
@@ -51,7 +48,8 @@ module Dielectra
         @generation = generation
         @observations = observations
         @prediction = prediction
-        @hypotheses = Belief.normalized(hypotheses)
+        @update = Update.new(world, prediction)
+        @hypotheses = Update.normalized(hypotheses)
         @listed = listed || @hypotheses.size
       end
 
@@ -70,27 +68,30 @@ module Dielectra
           told.any? || suspicious?(seen) || after.opened.size > before.opened.size || after.foreign != before.foreign
         if grown
           return(
-            anew(all, fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)).regrown(
-              after
-            ).deepened(after)
+            anew(
+              all,
+              @update.fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)
+            ).regrown(after).deepened(after)
           )
         end
         return self if seen.empty?
 
-        with(all, scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
+        with(all, @update.scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
       end
 
-      # Where answers that were to be expected have left few of the hypotheses that were held for many more: the same belief listed
-      # anew, by what has come to the fore.
+      # Where expected answers have left few of the hypotheses that stood for many more: the same belief listed anew, guided by
+      # what has become likely.
+      # @return [Belief]
       def resampled(situation)
         return self unless situation.opened.any? && worn? && discrepancies(hypotheses.first).empty?
 
-        listed = fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations)
+        listed = @update.fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations)
         listed.empty? ? self : anew(observations, listed)
       end
 
-      # Where single conductors were drawn from too many ways: the same belief with the neighbours of what has come to the fore, the
-      # same but for two conductors exchanged, as long as these are at least as good.
+      # Where single conductors were drawn from too many ways: the same belief with the neighbors of what has become likely,
+      # which differ in two conductors exchanged.
+      # @return [Belief]
       def redrawn(situation)
         return self unless situation.unsheathed.any?
 
@@ -104,7 +105,8 @@ module Dielectra
         with(observations, hypotheses + fresh.flat_map { |hypothesis| neighbours(hypothesis, space) })
       end
 
-      # The same belief with what has come to the fore grown by one thing more that may be wrong with it.
+      # The same belief with what has become likely extended by one thing more that may be wrong with it.
+      # @return [Belief]
       def deepened(situation)
         plain = hypotheses.select { |hypothesis| hypothesis.plain && hypothesis.weight >= PROMINENT }.first(DEEPENED)
         return self if plain.empty?
@@ -113,15 +115,17 @@ module Dielectra
         with(observations, hypotheses + plain.flat_map { |hypothesis| further(hypothesis, space) })
       end
 
-      # A breaker that was off or tripped all along: what was reported of the light before says nothing about the wiring, and nothing
+      # A breaker was off or tripped all along: what was reported of the light before says nothing about the wiring, and nothing
       # need be wrong any more.
+      # @return [Belief]
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
-        anew(kept, fresh(Space.new(world, situation).hypotheses, kept))
+        anew(kept, @update.fresh(Space.new(world, situation).hypotheses, kept))
       end
 
-      # Where even the best hypothesis is at odds with an answer: the same belief grown anew with rarer layouts and
-      # pairs of faults, if those explain more.
+      # Where an answer surprises even under the best hypothesis: the same belief listed anew with rarer layouts and pairs of
+      # faults, if those explain more.
+      # @return [Belief]
       def regrown(situation)
         odd = hypotheses.empty? ? 1 : discrepancies(hypotheses.first).size
         return self unless odd > @tolerated
@@ -130,7 +134,9 @@ module Dielectra
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 
-      # The same belief grown anew from everything seen, with rarer layouts and pairs of faults, whatever was let go on the way.
+      # The same belief listed anew from everything observed, with rarer layouts and pairs of faults, whatever was pruned on
+      # the way.
+      # @return [Belief]
       def reconsidered(situation)
         grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
         grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
@@ -159,11 +165,11 @@ module Dielectra
 
       # The space looked at wider, and the best of it grown by one thing more that is wrong.
       def grown(space)
-        wider = fresh(space.hypotheses, observations)
+        wider = @update.fresh(space.hypotheses, observations)
         best = wider.max_by(EXTENDED, &:weight)
         odd = best.empty? ? [] : discrepancies(best.first)
         further = best.flat_map { |hypothesis| explaining(space.extended(hypothesis), hypothesis, odd) }
-        wider + fresh(space.likeliest(further, MOST_FURTHER), observations)
+        wider + @update.fresh(space.likeliest(further, MOST_FURTHER), observations)
       end
 
       # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than it does
@@ -201,23 +207,13 @@ module Dielectra
         bits / total
       end
 
-      def self.normalized(hypotheses)
-        total = hypotheses.sum(&:weight)
-        return [] if total.zero?
-
-        heaviest = hypotheses.max_by(&:weight).weight
-        kept = hypotheses.select { |hypothesis| hypothesis.weight >= heaviest * FLOOR }
-        kept.each { |hypothesis| hypothesis.weight /= total }
-        kept.sort_by { |hypothesis| -hypothesis.weight }
-      end
-
       private
 
       # Whether it has just shown that something may come and go, which nobody had thought of.
       def suspicious?(seen)
-        return false if world.comes_and_goes?
+        return false if world.intermittent?
 
-        world.comes_and_goes = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
+        world.intermittent = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
       end
 
       # Whether a light did otherwise before, with the toggles and everything else as they are.
@@ -238,24 +234,19 @@ module Dielectra
       def further(hypothesis, space)
         hypothesis.plain = false
         least = hypothesis.prior * SHALLOW * hypotheses.first.weight / hypothesis.weight
-        beside(hypothesis, space.extended(hypothesis).select { |one| one.prior >= least })
+        @update.beside(hypothesis, space.extended(hypothesis).select { |one| one.prior >= least }, observations)
       end
 
       def neighbours(hypothesis, space)
         world.redrawn[hypothesis.skeleton] = true
-        beside(hypothesis, space.exchanged(hypothesis.skeleton).reject { |one| known?(one.skeleton) })
+        @update.beside(
+          hypothesis,
+          space.exchanged(hypothesis.skeleton).reject { |one| known?(one.skeleton) },
+          observations
+        )
       end
 
       def known?(skeleton) = hypotheses.any? { |hypothesis| hypothesis.skeleton.links == skeleton.links }
-
-      # Hypotheses weighed by all that was seen, as the one is that they come from.
-      def beside(hypothesis, found)
-        weight =
-          observations.reduce(hypothesis.prior) { |product, seen| product * prediction.likelihood(hypothesis, seen) }
-        return [] if weight.zero?
-
-        fresh(found, observations).each { |one| one.weight *= hypothesis.weight / weight }
-      end
 
       # Whether few are left of many, and no answer has surprised.
       def worn? = hypotheses.any? && @tolerated.zero? && hypotheses.size * WORN < @listed
@@ -269,43 +260,6 @@ module Dielectra
         world.forget
         prediction.forget
         with(observations, hypotheses, Object.new, listed: nil)
-      end
-
-      def learn(hypothesis, observation)
-        hypothesis.making_contact = prediction.contact_before(hypothesis, observation) if hypothesis.comes_and_goes?
-        likelihoods = prediction.likelihoods(hypothesis, observation)
-        likelihood = observation.toggles.expected(hypothesis.odds, likelihoods)
-        if hypothesis.comes_and_goes?
-          hypothesis.making_contact = prediction.contact_after(hypothesis, observation)
-          hypothesis.contact_at = observation.toggles.positions[hypothesis.intermittent.device]
-        end
-        hypothesis.beeping = prediction.beeping(hypothesis, observation, likelihood)
-        hypothesis.odds = observation.toggles.learnt(hypothesis.odds, likelihoods)
-        hypothesis.weight *= likelihood
-      end
-
-      # Weights are changed in place: a hypothesis belongs to the newest belief only.
-      def scored(hypotheses, seen)
-        seen.reduce(hypotheses) do |left, observation|
-          weighty(left.each { |hypothesis| learn(hypothesis, observation) })
-        end
-      end
-
-      # The same for hypotheses that have learnt nothing yet: first all looks at the light, then everything else; of those in which
-      # something comes and goes, one after the other as it was seen.
-      def fresh(hypotheses, seen)
-        steady, others = hypotheses.partition { |hypothesis| !hypothesis.comes_and_goes? }
-        looks = Looks.new(world, prediction, seen)
-        steady.each do |hypothesis|
-          share, hypothesis.odds = looks.told(hypothesis)
-          hypothesis.weight *= share
-        end
-        weighty(scored(weighty(steady), looks.others) + (others.empty? ? others : scored(others, seen)))
-      end
-
-      def weighty(hypotheses)
-        heaviest = hypotheses.map(&:weight).max || 0.0
-        hypotheses.select { |hypothesis| hypothesis.weight > heaviest * FLOOR * 0.1 }
       end
     end
   end

@@ -59,7 +59,7 @@ module Dielectra
 
       # Itself; and where something comes and goes, besides, the same while that makes no contact.
       # @return [Array<Hypothesis>]
-      def ways = @ways ||= comes_and_goes? ? [self, while_open_way] : [self]
+      def ways = @ways ||= intermittent? ? [self, while_open_way] : [self]
 
       # The same ways, each as likely as it is with the toggles so: what is thrown or stirred may make contact or not, whatever it did
       # before.
@@ -67,7 +67,7 @@ module Dielectra
       # @param stirred [Array<String>] devices, places or the power
       # @return [Array<Array(Hypothesis, Float)>]
       def ways_with(toggles, stirred = @world.stirred)
-        return [[self, 1.0]] unless comes_and_goes?
+        return [[self, 1.0]] unless intermittent?
 
         thrown = intermittent.contact && toggles.positions[intermittent.device] != contact_at
         making = thrown || stirred.intersect?(stirring) ? EVEN : making_contact
@@ -80,7 +80,7 @@ module Dielectra
         @stirring ||= intermittent.contact ? [intermittent.device] : [intermittent.place, Evidence::Situation::POWER]
 
       # Whether a contact or a connection of it makes contact only now and then.
-      def comes_and_goes? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
+      def intermittent? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
 
       # @return [Deviation, nil] what makes contact only now and then
       def intermittent = faults.find { |fault| WHILE_OPEN.key?(fault.kind) }
@@ -155,13 +155,13 @@ module Dielectra
         arrangement = @world.same(arrangement)
         return assembly.base(arrangement) if @copper.empty?
 
-        (@base ||= {}.compare_by_identity)[arrangement] ||= @world.base(assembly, arrangement, @copper)
+        (@base ||= {}.compare_by_identity)[arrangement] ||= @world.topology.base(assembly, arrangement, @copper)
       end
 
       # @return [Array<Array(String, String)>] terminals of a device, by their marks, that are closed
       def closed(arrangement, device, raised)
         kind = kinds(arrangement)[device] or return []
-        pairs = @world.closed(kind, raised).map(&:sort)
+        pairs = @world.topology.closed(kind, raised).map(&:sort)
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
 
@@ -215,13 +215,13 @@ module Dielectra
 
       # What contacts join, and in which combinations; see World#bridges.
       def bridges(arrangement)
-        return @world.bridges(kinds(arrangement)) if @contact.empty?
+        return @world.topology.bridges(kinds(arrangement)) if @contact.empty?
 
         kinds(arrangement).flat_map do |device, kind|
           if failing?(device)
-            @world.bridged(device) { |raised| contacts_of(device, kind, raised, arrangement) }
+            @world.topology.bridged(device) { |raised| contacts_of(device, kind, raised, arrangement) }
           else
-            @world.bridges_of(device, kind)
+            @world.topology.bridges_of(device, kind)
           end
         end
       end
@@ -230,7 +230,7 @@ module Dielectra
 
       # Points that a device joins.
       def contacts_of(device, kind, raised, arrangement)
-        return @world.contacts(device, kind, raised) unless failing?(device)
+        return @world.topology.contacts(device, kind, raised) unless failing?(device)
 
         closed(arrangement, device, raised).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
       end

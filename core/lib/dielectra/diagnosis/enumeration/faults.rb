@@ -65,7 +65,7 @@ module Dielectra
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
         found = supply + lamps + contacts + marks + joints + conductors + shorts
-        found += coming_and_going if @world.comes_and_goes?
+        found += coming_and_going if @world.intermittent?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
 
         found.select { |fault, prior| prior >= least || prior * pointed_at.fetch(fault.wrong, 1.0) >= least }
@@ -110,7 +110,7 @@ module Dielectra
 
       # Contacts and connections that make contact only now and then.
       def coming_and_going
-        often = @world.often_comes_and_goes? ? Trade.priors.fetch("comes_and_goes") : 1.0
+        often = @world.called_for_intermittent? ? Trade.priors.fetch("comes_and_goes") : 1.0
         intermittent_contacts.map { |fault, prior| [fault, prior * often] } +
           intermittent_joints.map { |fault, prior| [fault, prior * often] }
       end

@@ -166,7 +166,7 @@ module Dielectra
 
       # Whether something is wrong and every control works the light all the same, so that nobody had reason to call.
       def called_for_nothing?(wrong, lights, alike) =
-        wrong.any? && alike.none?(&:comes_and_goes?) && obeying?(@world.combinations.zip(lights).to_h)
+        wrong.any? && alike.none?(&:intermittent?) && obeying?(@world.combinations.zip(lights).to_h)
 
       def obeying?(shown)
         shown.all? do |raised, light|

@@ -133,7 +133,7 @@ module Dielectra
       def lay(way) = way.layout.edges.map { |edge| run(way, edge, *way.sides[edge]) }
 
       def run(way, edge, near = nil, far = nil)
-        strands = near && far ? @routing.strands(way, edge, near, far) : half_seen(way, edge, near, far)
+        strands = near && far ? way.strands(edge, near, far) : half_seen(way, edge, near, far)
         colors = (near || far)&.colors || unseen_colors(strands.size)
         ends = [[near, 0], [far, 1]].map { |port, side| port ? port.ends.join("+") : blind(edge, side) }
         Design::Run.new(

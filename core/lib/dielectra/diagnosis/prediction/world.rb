@@ -2,96 +2,86 @@
 
 module Dielectra
   module Diagnosis
-    # What all hypotheses of a job have in common for working out which points hang together: the numbering of points,
-    # contacts of device kinds, the lamps, the supply.
+    # What all hypotheses of a job have in common: the numbers of points, the lamps, the supply, what nobody can see, and
+    # what is kept from one answer to the next so that it need not be worked out again.
     class World
-      # Room for points that are numbered after a net was laid.
-      SPARE = 64
-
-      attr_reader :job, :index, :lamps, :source, :return, :closed_boxes, :faults
-
-      # Skeletons whose neighbours were looked at.
+      # @return [Evidence::Job]
+      attr_reader :job
+      # @return [PointIndex]
+      attr_reader :index
+      # @return [Hash{String => Array(Integer, Integer)}] load => the two points it lies between
+      attr_reader :lamps
+      # @return [Integer] the points of the supply's line and neutral
+      attr_reader :source, :return
+      # @return [Topology]
+      attr_reader :topology
+      # @return [Hash{Object => Object}] closed boxes and faults by what they depend on
+      attr_reader :closed_boxes, :faults
+      # @return [Hash{Skeleton => true}] skeletons whose neighbors were looked at
       attr_reader :redrawn
+      # @return [Array<String>] what has been thrown, moved or energized since anything was last observed; see
+      #   Evidence::Situation#stirred
+      attr_accessor :stirred
 
+      # Sets whether a fault may be intermittent: a light was seen to flicker, or did otherwise than before with nothing
+      # changed.
+      attr_writer :intermittent
+
+      # @param job [Evidence::Job]
       def initialize(job)
         @job = job
         @index = PointIndex.new
         @source = index[PointIndex::SOURCE]
         @return = index[PointIndex::RETURN]
-        @lamps =
-          job.goal.loads.to_h { |load| [load.id, terminals(load).map { |terminal| index["#{load.id}.#{terminal}"] }] }
-        @contacts = {}
-        @kinds = {}
+        @lamps = job.goal.loads.to_h { |load| [load.id, ends(load)] }
+        @topology = Topology.new(self)
+        @stirred = []
+        @unknowns = {}
+        @toggles = {}
+        @states = {}
         @arrangements = {}
         @interned = {}.compare_by_identity
-        @bridges = {}.compare_by_identity
-        @bridges_of = {}
-        @states = {}
-        @toggles = {}
-        @unknowns = {}
-        @runs = {}.compare_by_identity
-        @cut = {}.compare_by_identity
-        @ports = {}
-        @locals = {}
-        @bundles = {}
-        @numbered = {}.compare_by_identity
+        @box_cache = {}
         @closed_boxes = {}
         @faults = {}
         @redrawn = {}.compare_by_identity
       end
 
-      # The one object that stands for all arrangements equal to this one, so that caches can go by identity.
-      def same(arrangement) = @interned[arrangement] ||= (@arrangements[arrangement] ||= arrangement)
+      # Short, since every hypothesis holds the world.
+      def inspect = "#<World #{job.goal.works}>"
 
-      # Lets go what was worked out for skeletons and assemblies that are not held any more.
+      # Lets go of what was worked out for hypotheses that are not held any more.
       def forget
         @redrawn = {}.compare_by_identity
-        @runs = {}.compare_by_identity
-        @cut = {}.compare_by_identity
+        topology.forget
       end
 
-      # The ports of an opened box, the same as long as its cable ends are.
-      # @return [Array<Port>]
-      def ports(place, cable_ends) =
-        @ports[[place, cable_ends.map(&:id)]] ||= cable_ends.map { |cable_end| Port.new([cable_end], job.region) }
+      # @return [Evidence::Arrangement] the one object that stands for all equal to this one, so that caches can go by
+      #   identity
+      def same(arrangement) = @interned[arrangement] ||= (@arrangements[arrangement] ||= arrangement)
 
-      # What can be read off a box that was found joined so.
-      # @return [Locals]
-      def locals(place, joints) = @locals[[place, joints]] ||= Locals.new(joints)
+      # @return [Observation] with the one object for its arrangement
+      def interned(observation) = observation.dup.tap { |copy| copy.arrangement = same(observation.arrangement) }
 
-      # The same of a box in which every conductor is a cable end of its own.
-      # @return [Bundles]
-      def bundles(place, ports, joints) = @bundles[[place, ports.map(&:ends), joints]] ||= Bundles.new(ports, joints)
+      # --- what may be wrong
 
-      # How common each thing wrong is, given how it began.
-      # @return [Hash{String => Float}]
+      # @return [Hash{String => Float}] how common each thing wrong is, given how the trouble began
       def deviations
         @deviations ||=
-          Trade
-            .priors
-            .fetch("began")
-            .fetch(job.began, {})
-            .then do |times|
-              Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0)] }
-            end
+          begin
+            times = Trade.priors.fetch("began").fetch(job.began, {})
+            Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0)] }
+          end
       end
 
-      # What has been thrown, moved or powered up since anything was last seen or read; see Evidence::Situation#stirred.
-      attr_writer :stirred
+      # @return [Boolean] whether a fault may be intermittent
+      def intermittent? = @intermittent || called_for_intermittent?
 
-      def stirred = @stirred ||= []
+      # @return [Boolean] whether that is what the customer called for
+      def called_for_intermittent? = job.began == "comes_and_goes"
 
-      # Whether something makes contact only now and then: the customer says so, a light was seen to flicker, or to do otherwise
-      # than before with nothing changed.
-      attr_writer :comes_and_goes
-
-      def comes_and_goes? = @comes_and_goes || often_comes_and_goes?
-
-      # Whether it is what the customer called for.
-      def often_comes_and_goes? = job.began == "comes_and_goes"
-
-      # What draws power, or may: each lamp of the job, whatever is plugged in beyond its boxes, and what hangs on the feed.
-      # @return [Array<String, Symbol>]
+      # @return [Array<String, Symbol>] what draws power, or may: each lamp of the job, whatever is plugged in downstream,
+      #   and what else hangs on the feed
       def load_names = @load_names ||= [*lamps.keys, :beyond, :feed].freeze
 
       # @return [Array<Float>] for each of them the probability that it makes a tester beep, before anything is known of it
@@ -102,26 +92,28 @@ module Dielectra
             .freeze
       end
 
-      # The number of something that nobody can see, given on first sight.
+      # --- what nobody can see
+
       # @param name [Array]
-      # @return [Integer]
+      # @return [Integer] the number of something unknown, given on first sight
       def unknown(name) = @unknowns[name] ||= @unknowns.size
 
-      # @return [Integer] how many there are so far
+      # @return [Integer] how many unknowns there are so far
       def unknowns = @unknowns.size
 
-      # The one object for toggles that stand so; see Toggles.
+      # @return [Toggles] the one object for toggles that stand so
       def toggles_of(positions, senses, open: false)
         positions.each { |id, up| up.nil? ? (unknown([:start, id]) unless open) : (senses[id] && unknown(senses[id])) }
         @toggles[[positions, senses, open]] ||= Toggles.new(self, positions, senses, open:)
       end
 
-      # The one object for a state of the contacts.
+      # --- combinations of contacts, a bit each
+
       # @param raised [Hash{String => Boolean}] switch => whether it closes what its kind's table lists for `up`
+      # @return [Hash{String => Boolean}] the one object for that state of the contacts
       def state(raised) = @states[raised] ||= raised.dup.freeze
 
-      # Every state of the contacts, each the one object for it.
-      # @return [Array<Hash{String => Boolean}>]
+      # @return [Array<Hash{String => Boolean}>] every state of the contacts, each the one object for it
       def combinations
         @combinations ||=
           job
@@ -148,128 +140,27 @@ module Dielectra
       # @return [Integer] the bits of the combinations in which a device's toggle is up
       def raised(device) = (@raised ||= {})[device] ||= combinations.sum { |raised| raised[device] ? bit(raised) : 0 }
 
-      # An observation whose circumstances are the one object each.
-      def interned(observation) = observation.dup.tap { |copy| copy.arrangement = same(observation.arrangement) }
+      # --- what opened boxes say, kept from one opening to the next
 
-      # Nets of copper alone, switches taken out.
-      # @param assembly [Assembly]
-      # @param faults [Array<Deviation>] what is open or bridged besides
-      # @return [Array<Integer>] for each point the net it is part of
-      def base(assembly, arrangement, faults = [])
-        parent = runs(assembly.skeleton, faults).dup
-        parent.concat((parent.size...(index.size + SPARE)).to_a) if parent.size < index.size + (SPARE / 2)
-        loose =
-          (
-            if faults.empty?
-              faults
-            else
-              faults.select { |fault| fault.kind == :joint_open && !arrangement.touched.include?(fault.points.first) }
-            end
-          )
-        assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead(loose, place)) }
-        numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
-        flattened(parent)
-      end
+      # @return [Array<Port>] the ports of an opened box, the same as long as its cable ends are
+      def ports(place, cable_ends) =
+        kept(:ports, place, cable_ends.map(&:id)) { cable_ends.map { |cable_end| Port.new([cable_end], job.region) } }
 
-      # The one object for what kinds the devices are of.
-      # @param kinds [Hash{String => String}] device => kind
-      def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
+      # @return [LocalReadings] of a box that was found joined so
+      def local_readings(place, joints) = kept(:local, place, joints) { LocalReadings.new(joints) }
 
-      # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
-      def contacts(device, kind, raised)
-        by_kind = (@contacts[device] ||= {})
-        (by_kind[kind] ||= {})[raised] ||= closed(kind, raised).map do |pair|
-          pair.map { |terminal| index["#{device}.#{terminal}"] }
-        end
-      end
-
-      # @param kinds [Hash{String => String}] device => kind, the one object for it
-      # @return [Array<Array(Integer, Integer, Integer)>] two points that a sound contact joins, and the combinations in which it does
-      def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
-
-      # The same of one device.
-      def bridges_of(device, kind) =
-        (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
-
-      # The same of a device that may have failed.
-      # @yieldparam raised [Boolean] how its toggle stands
-      # @yieldreturn [Array<Array(Integer, Integer)>] points that it joins then
-      def bridged(device)
-        up = raised(device)
-        [[true, up], [false, every & ~up]].flat_map do |raised, combinations|
-          combinations.zero? ? [] : yield(raised).map { |one, other| [one, other, combinations] }
-        end
-      end
-
-      # @return [Array<Array(String, String)>] terminals that a kind joins with its toggle up or down
-      def closed(kind, raised)
-        device = Trade::DeviceKind[kind]
-        device.closed(device.gangs.map { raised ? "up" : "down" }) + device.tabs.values
-      end
-
-      # The terminals a load of the job lies between.
-      def terminals(load)
-        kind = Trade::DeviceKind[load.kind]
-        kind.lamp || kind.sockets.values.first || []
-      end
+      # @return [ConductorReadings] of a box in which every conductor is a cable end of its own
+      def conductor_readings(place, ports, joints) =
+        kept(:conductors, place, ports.map(&:ends), joints) { ConductorReadings.new(ports, joints) }
 
       private
 
-      # What the runs and the supply of a skeleton join, but for what is broken inside them.
-      def runs(skeleton, faults)
-        cut = faults.select { |fault| %i[conductor_open no_supply].include?(fault.kind) }
-        return @runs[skeleton] ||= laid(skeleton, cut) if cut.empty?
-        return laid(skeleton, cut) if cut.size > 1
+      def kept(*key) = @box_cache[key] ||= yield
 
-        (@cut[skeleton] ||= {}.compare_by_identity)[cut.first] ||= laid(skeleton, cut)
-      end
-
-      def laid(skeleton, cut)
-        parent = Array.new(index.size + SPARE) { |point| point }
-        broken = numbers(cut, :conductor_open)
-        skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
-        outer = skeleton.outer
-        (cut.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each do |one, other|
-          unite(parent, one, other)
-        end
-        parent
-      end
-
-      def numbers(faults, kind) =
-        faults.filter_map { |fault| fault.points.map { |point| index[point] } if fault.kind == kind }
-
-      def joined(parent, place, box, arrangement, dead)
-        changed = arrangement.joints[place]
-        joints = changed ? (@numbered[changed] ||= index.joints(changed)) : box.numbered(index)
-        joints.each do |joint|
-          joint -= dead unless dead.empty?
-          root = joint.first or next
-          root = parent[root] until parent[root] == root
-          joint.each do |point|
-            point = parent[point] until parent[point] == point
-            parent[point] = root
-          end
-        end
-      end
-
-      # Points of a place that make no contact.
-      def dead(loose, place) =
-        loose.empty? ? loose : loose.filter_map { |fault| index[fault.points.first] if fault.place == place }
-
-      # Every point with its root for parent.
-      def flattened(parent)
-        index.size.times do |point|
-          root = parent[point]
-          root = parent[root] until parent[root] == root
-          parent[point] = root
-        end
-        parent
-      end
-
-      def unite(parent, one, other)
-        one = parent[one] until parent[one] == one
-        other = parent[other] until parent[other] == other
-        parent[other] = one
+      def ends(load)
+        kind = Trade::DeviceKind[load.kind]
+        terminals = kind.lamp || kind.sockets.values.first || []
+        terminals.map { |terminal| index["#{load.id}.#{terminal}"] }
       end
     end
   end

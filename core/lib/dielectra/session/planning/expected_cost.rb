@@ -49,12 +49,7 @@ module Dielectra
       # @param outcomes [Array<Hash{Object => Float}>] for each hypothesis, how likely each answer is
       # @return [Float] bits
       def bits(outcomes)
-        sums = Hash.new { |hash, answer| hash[answer] = Array.new(@plans.size, 0.0) }
-        outcomes.each_with_index do |answers, number|
-          answers.each { |answer, share| sums[answer][@labels[number]] += @weights[number] * share }
-        end
-        Diagnosis::Belief.entropy(shares(@weights)) -
-          sums.each_value.sum { |row| row.sum * Diagnosis::Belief.entropy(row) }
+        OpenQuestion.new(@labels, @weights).information_gain_of(outcomes)
       end
 
       # Minutes of doubt left once the answer to a question is known.

@@ -4,16 +4,10 @@ module Dielectra
   module Session
     # A switch whose screws say nothing is told by what it does: taken out of the circuit, its screws tried in both positions. Until
     # then nothing can be said of what is on them. One that cannot be tried gives way to a new one.
-    class BenchTest
+    class BenchTest < Rule
       # Times that both positions are tried where what was read does not fit the number of conductors on it.
       MOST = 2
       POSITIONS = { "up" => true, "down" => false }.freeze
-
-      # @param session [Troubleshooting]
-      def initialize(session)
-        @session = session
-        @situation = session.situation
-      end
 
       # @return [Step, nil] nil where there is none, all of them are known, or nobody can get at it
       def step

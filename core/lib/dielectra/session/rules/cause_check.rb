@@ -4,7 +4,7 @@ module Dielectra
   module Session
     # Before a switch is taken out: where the same new switch would mend several things, the dead reading that tells which of
     # them it was. Once the old one is gone nobody can say any more, and the record names it.
-    class CauseCheck < RecordReading
+    class CauseCheck < Rule
       # Bits about the cause that a reading has to give.
       TELLING = 0.2
       # The same where something comes and goes, which a single reading seldom catches.
@@ -71,7 +71,7 @@ module Dielectra
         ].compact
       end
 
-      def coming_and_going? = @hypotheses.any?(&:comes_and_goes?)
+      def coming_and_going? = @hypotheses.any?(&:intermittent?)
 
       def telling = coming_and_going? ? TELLING_A_LITTLE : TELLING
 

@@ -5,7 +5,7 @@ module Dielectra
     # Where a circuit obeys and is right, and a white conductor that is taken for a neutral goes on as one of another colour: either
     # somebody took what was at hand, or it is no neutral. Before it is left without a mark it is found not to be live, with the
     # light on.
-    class ColorCheck < RecordReading
+    class ColorCheck < Rule
       # How likely the light has to burn for a reading that wants it on.
       LIKELY = 0.9
 
@@ -22,8 +22,6 @@ module Dielectra
       end
 
       private
-
-      def best = @belief.hypotheses.first
 
       # The toggles with the light on: as they stand, or with the nearest thrown.
       def lit =

@@ -4,11 +4,11 @@ module Dielectra
   module Session
     # Once the light obeys: what is fed onward from an open box is found alive, by volts between the line and the neutral that leave
     # there. "Fixed" means that nothing that lived before is dead.
-    class DownstreamCheck < RecordReading
+    class DownstreamCheck < Rule
       # @return [Step, nil] the next reading, nil where all were taken or nobody can
       def step
         place, pair = wanted.min_by { |name, _| name == @situation.at ? 0 : 1 }
-        place && @session.approach.live(place) { |live| live.step(:probe, tool: tool, at: pair) }
+        place && read_live(place, tool, pair)
       end
 
       private
@@ -19,9 +19,7 @@ module Dielectra
       def wanted
         return [] unless tool && @situation.arrangement.joints.any?
 
-        leaving.reject do |_, pair|
-          read?(pair) || @situation.declined?({ "do" => "probe", "tool" => tool, "at" => pair })
-        end
+        leaving.reject { |_, pair| read?(pair) || declined?(tool, pair) }
       end
 
       def leaving

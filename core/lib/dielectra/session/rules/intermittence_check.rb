@@ -4,19 +4,12 @@ module Dielectra
   module Session
     # The tests for an intermittent fault. Every combination must be seen right twice, and every toggle wiggled while the light is on.
     # They are required if a fault may be intermittent, or if nothing was repaired.
-    class IntermittenceCheck
-      # @param session [Troubleshooting] with the power on and the proof complete
-      def initialize(session)
-        @session = session
-        @situation = session.situation
-        @belief = session.belief
-      end
-
+    class IntermittenceCheck < Rule
       # Before a box is opened for something that comes and goes: the light in every combination, and the toggles wiggled where it burns,
       # until one of them shows where it is.
       # @return [Step, nil]
       def survey
-        return unless @belief.world.comes_and_goes? && @situation.opened.empty? && @situation.power == "on" && !caught?
+        return unless @belief.world.intermittent? && @situation.opened.empty? && @situation.power == "on" && !caught?
 
         here || unseen || elsewhere
       end
@@ -31,7 +24,7 @@ module Dielectra
       private
 
       def wanted? =
-        @belief.world.comes_and_goes? ||
+        @belief.world.intermittent? ||
           (@situation.arrangement == Evidence::Arrangement.as_found && !@situation.found_off?)
 
       def caught? = @belief.observations.any? { |seen| seen.what == :wiggle && seen.reading == "flickers" }
@@ -58,7 +51,7 @@ module Dielectra
 
       # A switch with its toggle as it stands in a combination, that was not wiggled so while the light burnt.
       def left(raised) =
-        controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || declined?(control) }
+        controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || unwilling?(control) }
 
       def wiggled
         @wiggled ||=
@@ -71,9 +64,7 @@ module Dielectra
             .map { |seen| [seen.moved.first, seen.toggles.positions[seen.moved.first]] }
       end
 
-      def declined?(control) = @situation.declined?({ "do" => "wiggle", "device" => control.id })
-
-      def now = Diagnosis::Toggles.now(@belief.world, @situation).positions
+      def unwilling?(control) = @situation.declined?({ "do" => "wiggle", "device" => control.id })
 
       # Where the light burns as the toggles stand: the nearest that was not wiggled.
       def here

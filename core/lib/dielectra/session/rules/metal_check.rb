@@ -4,14 +4,14 @@ module Dielectra
   module Session
     # Once the light obeys: metal boxes and yokes read against line and neutral, once, with the power on. Live metal is never called
     # solved; metal with no path to ground is said to have none.
-    class MetalCheck < RecordReading
+    class MetalCheck < Rule
       # Times that a reading which shows live metal is taken.
       TWICE = 2
 
       # @return [Step, nil] the next reading, nil where all metal in open boxes was read or nobody can
       def step
         place, points = wanted.first
-        place && @session.approach.live(place) { |live| live.step(:probe, tool: tool, at: points) }
+        place && read_live(place, tool, points)
       end
 
       # @return [Array<String>] metal that was read live, and once more
@@ -51,7 +51,7 @@ module Dielectra
 
       # Whether a reading against a conductor is wanted: against a hot one always, against the neutral where that showed nothing.
       def wanted?(point, other, hot)
-        return false if declined?([other, point])
+        return false if unwilling?([other, point])
 
         seen = read(point, other)
         return seen.empty? if other == hot
@@ -72,9 +72,7 @@ module Dielectra
           .select { |seen| seen.arrangement == @situation.arrangement && seen.points.sort == [point, other].sort }
           .map(&:full)
 
-      def declined?(points) = @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
-
-      def best = @belief.hypotheses.first
+      def unwilling?(points) = declined?(tool, points)
 
       # A conductor of a box that is most likely live with the toggles as they are.
       def hot(place)

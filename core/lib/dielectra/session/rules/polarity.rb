@@ -6,14 +6,7 @@ module Dielectra
     # same. Nothing is called right then before what is taken for line was found live against the ground, or where there is
     # none by the detector. With the light on if it can be: then all that the switches lead on is live if they are in the line, and
     # nothing if they are in the neutral; with the light off what hangs on the lamp would be as live as line.
-    class Polarity
-      # @param session [Troubleshooting] with the power on
-      def initialize(session)
-        @session = session
-        @situation = session.situation
-        @belief = session.belief
-      end
-
+    class Polarity < Rule
       # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
       def step
         unless (grounded? && !moved?) || wanted_toggles.nil? || seen?
@@ -55,22 +48,17 @@ module Dielectra
 
       private
 
+      # @param reading [Array(String, String, Array<String>), nil] place, tool and points
       # @param raised [Hash{String => Boolean}] how the toggles shall stand
       def ask((place, tool, points), raised)
-        unless place.nil? || declined?(tool, points)
-          @session
-            .approach
-            .live(place) { |live| @session.approach.toggled(raised) { live.step(:probe, tool: tool, at: points) } }
-        end
+        read_live(place, tool, points, raised) unless place.nil? || declined?(tool, points)
       end
-
-      def declined?(tool, points) = @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
 
       def moved? = @situation.arrangement.joints.any?
 
       def grounded? = @situation.opened_boxes.any? { |place| @situation.grounds(place).any? }
 
-      def places = @situation.opened_boxes.sort_by { |place| place == @situation.at ? 0 : 1 }
+      def places = near_first(@situation.opened_boxes)
 
       # The readings that would tell with the toggles so, the nearest first.
       # @return [Array<Array(String, String, Array<String>)>] place, tool and points
@@ -86,24 +74,20 @@ module Dielectra
       def harmless?(seen)
         best = @belief.hypotheses.first
         @belief.prediction.likelihood(best, seen) > Diagnosis::Belief::DISCREPANCY &&
-          @session.soundness.sound?(best, arrangement)
+          @session.soundness.sound?(best, @arrangement)
       end
 
       # Conductors that are live under the likeliest hypothesis.
       def hot(place, raised)
-        reach = best.reach(arrangement)
+        reach = best.reach(@arrangement)
         state = @belief.world.bit(stood(raised))
         @situation.conductors(place).select { |point| reach.live(@belief.world.index[point]).anybits?(state) }
       end
 
-      def best = @belief.hypotheses.first
-
       # How the contacts most likely stand with the toggles so.
-      def stood(raised) = Diagnosis::Toggles.now(@belief.world, @situation, raised).likeliest(best.odds)
+      def stood(raised) = put(raised).likeliest(best.odds)
 
-      def shown(raised) = @belief.prediction.lights(best, arrangement, stood(raised))
-
-      def arrangement = @arrangement ||= @belief.world.same(@situation.arrangement)
+      def shown(raised) = @belief.prediction.lights(best, @arrangement, stood(raised))
 
       # The toggles with the light on and something live, or else off; at most the nearest thrown. Nil where there is no such way.
       def wanted_toggles
@@ -114,8 +98,6 @@ module Dielectra
         @wanted_toggles =
           [*lights[:on], *lights[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
       end
-
-      def now = @now ||= Diagnosis::Toggles.now(@belief.world, @situation).positions
 
       def nearest = @session.job.goal.controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
 

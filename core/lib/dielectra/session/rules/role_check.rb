@@ -4,7 +4,7 @@ module Dielectra
   module Session
     # Where a circuit obeys and is right, and it is still open which of two conductors is the line and which the load: the live
     # readings that settle it for the record, while the box is open and the power on. Whoever comes next starts from there.
-    class RoleCheck < RecordReading
+    class RoleCheck < Rule
       # Share of the belief from which on a role is beyond dispute.
       AGREED = 0.97
       # Bits about the roles that a reading has to give.

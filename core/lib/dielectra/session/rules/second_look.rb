@@ -5,7 +5,7 @@ module Dielectra
     # What is done before anybody is sent away: the one answer on which it hangs is asked for once more, boxes in which it might be
     # mended all the same are opened or got at, what might mend it is tried, a conductor that is said to be broken is tried from
     # end to end, and whether line arrives from the panel is measured.
-    class SecondLook
+    class SecondLook < Rule
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
       # Certainty that needs no further trial.
@@ -13,14 +13,6 @@ module Dielectra
       # Probability that it could be mended all the same from which on a closed box is opened first, by what stands in the way.
       DOUBT = { old_scheme: 0.01 }.freeze
       USUAL_DOUBT = 0.06
-
-      # @param session [Troubleshooting]
-      def initialize(session)
-        @session = session
-        @belief = session.belief
-        @situation = session.situation
-        @approach = session.approach
-      end
 
       # @param given_up [Repair::Plan] the plan that would be given up with
       # @return [Step, nil] the way to the answer that is wanted, nil where none is
@@ -48,7 +40,7 @@ module Dielectra
           ends
             .reject { |name| @situation.declined?({ "do" => "open", "place" => name }) }
             .min_by { |name| @session.costs.opening(@session.job.place(name)) }
-        place && @approach.open(place)
+        place && @session.approach.open(place)
       end
 
       # Nobody is sent away while a box is closed in which it could be mended: of an old scheme what its cables carry shows there, of
@@ -61,7 +53,7 @@ module Dielectra
             .map(&:id)
             .reject { |name| @situation.open?(name) || @situation.declined?({ "do" => "open", "place" => name }) }
         place = likeliest(left) { |plan, name| plan.closed_places.include?(name) }
-        place && @approach.open(place)
+        place && @session.approach.open(place)
       end
 
       # Nor while a second circuit keeps hands out of one in which it could be.
@@ -70,7 +62,7 @@ module Dielectra
           likeliest(@situation.opened_boxes.select { |name| @situation.second_circuit?(name) }) do |plan, name|
             plan.places.include?(name)
           end
-        step = place && @approach.hands(place) { nil }
+        step = place && @session.approach.hands(place) { nil }
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
@@ -102,9 +94,8 @@ module Dielectra
 
       # A reading that was taken once, with everything joined as it still is.
       def askable?(seen)
-        (LIVE + DEAD).include?(seen.what) &&
-          !@situation.declined?({ "do" => "probe", "tool" => seen.what.to_s, "at" => seen.at }) &&
-          seen.toggles.known? && seen.arrangement == @situation.arrangement &&
+        (LIVE + DEAD).include?(seen.what) && !declined?(seen.what.to_s, seen.at) && seen.toggles.known? &&
+          seen.arrangement == @situation.arrangement &&
           @belief.observations.count do |other|
             other.what == seen.what && other.at == seen.at && other.arrangement == seen.arrangement
           end < 2
@@ -115,15 +106,19 @@ module Dielectra
         raised = seen.toggles.positions
         if DEAD.include?(seen.what)
           return(
-            @approach.hands(place) do |hands|
-              @approach.toggled(raised) { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
-            end
+            @session
+              .approach
+              .hands(place) do |hands|
+                @session.approach.toggled(raised) { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
+              end
           )
         end
 
-        @approach.live(place) do |live|
-          @approach.toggled(raised) { live.step(:probe, tool: seen.what.to_s, at: seen.at) }
-        end
+        @session
+          .approach
+          .live(place) do |live|
+            @session.approach.toggled(raised) { live.step(:probe, tool: seen.what.to_s, at: seen.at) }
+          end
       end
 
       # A broken conductor joined to the ground, or to another of its run, in one box and looked for in the other.
@@ -137,10 +132,12 @@ module Dielectra
 
         trial = Evidence::Arrangement.joined(@situation.joints(place(here)), [here, near])
         if together?(here, near)
-          return @approach.hands(place(there)) { |hands| hands.step(:probe, tool: "continuity", at: [there, far]) }
+          return(
+            @session.approach.hands(place(there)) { |hands| hands.step(:probe, tool: "continuity", at: [there, far]) }
+          )
         end
 
-        @approach.hands(place(here)) { |hands| hands.step(:arrange, joints: trial) }
+        @session.approach.hands(place(here)) { |hands| hands.step(:arrange, joints: trial) }
       end
 
       def place(point) = @situation.place_of_point(point)
@@ -171,7 +168,7 @@ module Dielectra
         todo = @session.planner.unmarked(@belief.hypotheses.first, @situation)
         point, tape =
           todo.find { |name, color| !@situation.declined?({ "do" => "mark", "point" => name, "tape" => color }) }
-        point && @approach.hands(place(point)) { |hands| hands.step(:mark, point: point, tape: tape) }
+        point && @session.approach.hands(place(point)) { |hands| hands.step(:mark, point: point, tape: tape) }
       end
 
       # Whether what stands in the way is that nothing comes from the panel, or does not go back there.
@@ -184,12 +181,9 @@ module Dielectra
       def arriving
         line = feed.strands.find { |strand| strand.function == "line" }.points[feed.side(feed_place)]
         tool, points = @situation.live_reading(feed_place, line) if @situation.open?(feed_place)
-        if tool.nil? || measured?(tool.to_sym, points) ||
-             @situation.declined?({ "do" => "probe", "tool" => tool, "at" => points })
-          return
-        end
+        return if tool.nil? || measured?(tool.to_sym, points) || declined?(tool, points)
 
-        @approach.live(feed_place) { |live| live.step(:probe, tool: tool, at: points) }
+        @session.approach.live(feed_place) { |live| live.step(:probe, tool: tool, at: points) }
       end
 
       def feed_place = feed.places.find { |place| place != Design::Layout::FEED }
@@ -202,7 +196,7 @@ module Dielectra
           found = @situation.found_joints(name)
           stray =
             @situation.joints(name).any? { |joint| grounded?(joint) && found.none? { |one| (joint - one).empty? } }
-          return @approach.hands(name) { |hands| hands.step(:arrange, joints: found) } if stray
+          return @session.approach.hands(name) { |hands| hands.step(:arrange, joints: found) } if stray
         end
         nil
       end

@@ -2,49 +2,56 @@
 
 module Dielectra
   module Diagnosis
-    # What Routing does where runs come in a sheath: which cable end of each opened box is which run, box after box, with the most
-    # that all of it can weigh.
-    module Sheathing
-      # Assignments of ports to runs that are thought of.
-      MOST_ASSIGNED = 2_000
+    # Which cable end of each opened box is which run of a layout, box after box, with the most that all of it can weigh.
+    class CableAssignments
+      # Assignments that are thought of.
+      MOST = 2_000
 
-      private
-
-      # The most that the colours of a run can weigh, as they are at either end.
-      def habit(layout, edge, ports)
-        carried = layout.carried(edge)
+      # @return [Float] the most that the colors of a run can weigh, as they are at either end
+      def self.color_bound(layout, edge, ports)
+        polarized = Design::Layout.polarized(edge)
         ports
           .compact
-          .map do |port|
-            Design::Coloring.ways(carried, port.hints, polarized: Design::Layout.polarized(edge)).first.weight
-          end
+          .map { |port| Design::Coloring.ways(layout.carried(edge), port.hints, polarized:).first.weight }
           .max
       end
 
-      def sheathed
-        found = []
-        layouts.each do |layout|
-          assign(layout, 0, {}.compare_by_identity, layout.weight) do |sides, weight|
-            next if found.size > MOST_ASSIGNED
+      # @param boxes [BoxReadings]
+      # @param layouts [Array<Design::Layout>]
+      def initialize(boxes, layouts)
+        @boxes = boxes
+        @layouts = layouts
+        @singles = boxes.singles?
+      end
 
-            bound = @places.reduce(weight) { |most, place| most * verdict_most(layout, sides, place) }
-            bound = sides.reduce(bound) { |most, (edge, ports)| most * habit(layout, edge, ports) }
-            found << Assignment.new(bound, layout, sides, weight, {})
+      # @return [Array<Assignment>]
+      def to_a
+        found = []
+        @layouts.each do |layout|
+          assign(layout, 0, {}.compare_by_identity, layout.weight) do |sides, weight|
+            found << Assignment.new(bound(layout, sides, weight), layout, sides, weight, {}) if found.size <= MOST
           end
-          break if found.size > MOST_ASSIGNED
+          break if found.size > MOST
         end
         found
       end
 
+      private
+
+      def bound(layout, sides, weight)
+        most = @boxes.places.reduce(weight) { |so_far, place| so_far * @boxes.verdict_most(layout, sides, place) }
+        sides.reduce(most) { |so_far, (edge, ports)| so_far * CableAssignments.color_bound(layout, edge, ports) }
+      end
+
       # Ports for the runs, one opened box after the other.
       def assign(layout, number, sides, weight, &)
-        place = @places[number]
+        place = @boxes.places[number]
         return yield(sides, weight) unless place
 
         edges = layout.edges_at(place)
-        return if !@singles && layout.cables_at(place) != @ports[place].size
+        return if !@singles && layout.cables_at(place) != @boxes.ports[place].size
 
-        distribute(layout, place, edges, @ports[place], sides, weight) do |taken, share|
+        distribute(layout, place, edges, @boxes.ports[place], sides, weight) do |taken, share|
           assign(layout, number + 1, taken, share, &)
         end
       end
@@ -74,10 +81,10 @@ module Dielectra
 
       # Ports that are large enough: single cable ends, or as many single conductors as are needed.
       def options(free, size, doubled)
-        return free.combination(2).map { |group| bundle(group) }.select { |port| port.size >= size } if doubled
+        return free.combination(2).map { |group| @boxes.joined(group) }.select { |port| port.size >= size } if doubled
 
         cables, singles = free.partition { |port| !port.single? }
-        bundles = size.zero? ? [] : singles.combination(size).map { |group| bundle(group) }
+        bundles = size.zero? ? [] : singles.combination(size).map { |group| @boxes.joined(group) }
         cables.select { |port| port.size >= size } + bundles
       end
 

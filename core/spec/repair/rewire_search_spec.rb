@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-RSpec.describe Dielectra::Repair::Branching do
+RSpec.describe Dielectra::Repair::RewireSearch do
   # The cost of every way there is, run by run.
-  def exhaustive(planner, hypothesis, situation, layout, runs, choices)
+  def exhaustive(rewire, hypothesis, situation, layout, runs, choices)
     search =
       described_class::Search.new(
         hypothesis,
@@ -10,7 +10,7 @@ RSpec.describe Dielectra::Repair::Branching do
         layout,
         runs,
         choices,
-        planner.send(:boxes, hypothesis, runs),
+        rewire.send(:boxes, hypothesis, runs),
         {},
         {},
         nil,
@@ -20,7 +20,7 @@ RSpec.describe Dielectra::Repair::Branching do
     first, *rest = choices.map { |list| list.each_index.to_a }
     first
       .product(*rest)
-      .map { |picks| picks.each_index.sum { |depth| planner.send(:price, search, depth, picks.first(depth + 1)) } }
+      .map { |picks| picks.each_index.sum { |depth| rewire.send(:price, search, depth, picks.first(depth + 1)) } }
   end
 
   {
@@ -31,6 +31,7 @@ RSpec.describe Dielectra::Repair::Branching do
   }.each do |name, places|
     it "finds in #{name} what going through every way finds" do
       session = opened(name, *places)
+      rewire = described_class.new(session.job, Dielectra::Repair::BoxWork.new(session.job, session.costs))
       hypotheses =
         session
           .belief
@@ -40,17 +41,16 @@ RSpec.describe Dielectra::Repair::Branching do
           .first(6)
       compared =
         hypotheses.flat_map do |hypothesis|
-          session
-            .planner
+          rewire
             .send(:orders, hypothesis.skeleton)
             .filter_map do |layout, runs|
-              choices = runs.map { |run| session.planner.send(:choices, layout, run, []) }
+              choices = runs.map { |run| Dielectra::Repair::ConductorChoices.new.send(:choices, layout, run, []) }
               next if choices.any?(&:empty?) || choices.map(&:size).reduce(:*) > 3_000
 
-              best = session.planner.send(:search, hypothesis, session.situation, layout, runs, choices, nil)
+              best = rewire.send(:search, hypothesis, session.situation, layout, runs, choices, nil)
               [
                 best.first.round(6),
-                exhaustive(session.planner, hypothesis, session.situation, layout, runs, choices).min.round(6)
+                exhaustive(rewire, hypothesis, session.situation, layout, runs, choices).min.round(6)
               ]
             end
         end

@@ -5,13 +5,13 @@ module Dielectra
     # What the conductors of one opened box may be for, seen from the box alone: for each port the function of each of its
     # conductors, with the verdict on the box as it was found. The likely ones are sought out by counting pairs of
     # conductors that touch and should not, or should and do not, before any is judged.
-    class Locals
+    class LocalReadings
       # How a port's conductors may be used: what they carry, what lies at the far end, and whether it makes a difference
       # which conductor carries what.
       Use = Struct.new(:port, :functions, :polarized, :told)
       # One reading of the box: a way for each use, in their order, and the verdict.
       # `verdict_most` is the most that any reading's verdict in the same list weighs.
-      Local = Struct.new(:ways, :verdict, :weight, :verdict_most)
+      Reading = Struct.new(:ways, :verdict, :weight, :verdict_most)
 
       # Readings that are judged.
       MOST = 60
@@ -34,7 +34,7 @@ module Dielectra
 
       # @param workmanship [Design::Workmanship]
       # @param uses [Array<Use>]
-      # @return [Array<Local>] by falling weight
+      # @return [Array<Reading>] by falling weight
       def of(workmanship, uses)
         @memo[[workmanship.key, uses]] ||= begin
           found = apart?(uses) ? loose(workmanship, uses) : judged(workmanship, uses)
@@ -88,7 +88,7 @@ module Dielectra
       end
 
       def local(picked, verdict) =
-        Local.new(picked, verdict, picked.reduce(verdict.weight) { |product, way| product * way.weight })
+        Reading.new(picked, verdict, picked.reduce(verdict.weight) { |product, way| product * way.weight })
 
       def product(choices)
         first, *rest = choices

@@ -5,7 +5,7 @@ module Dielectra
     # What the single conductors of one opened box may be for, where runs are not sheathed: for each run the conductors that
     # carry what it carries, with the verdict on the box as it was found. What they carry is sought out first, then which of
     # like ones goes where; of too many that are alike some are drawn.
-    class Bundles
+    class ConductorReadings
       # One reading: for each run the ports in the order of what it carries, the verdict, and how many like it it stands for.
       Reading = Struct.new(:groups, :verdict, :stands_for)
 

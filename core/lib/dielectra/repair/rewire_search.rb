@@ -2,9 +2,10 @@
 
 module Dielectra
   module Repair
-    # How Planner searches what the conductors of all runs are to carry: depth first over the runs, each box priced as soon as all its
-    # runs are decided and its turn comes, and everything cut off that cannot be better than the best so far (branch and bound).
-    module Branching
+    # The smallest rewire over the cables as they lie: what the conductors of all runs are to carry is searched depth first,
+    # each box priced as soon as all its runs are decided, and everything cut off that cannot be better than the best so far
+    # (branch and bound). Its specs hold it to going through every way.
+    class RewireSearch
       # Ways that are tried before the best so far has to do.
       MOST_TRIED = 600
       # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
@@ -39,7 +40,70 @@ module Dielectra
           def code((_, _, depths), picks) = depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }
         end
 
+      # @param job [Evidence::Job]
+      # @param work [BoxWork]
+      def initialize(job, work)
+        @job = job
+        @work = work
+        @choices = ConductorChoices.new
+        @orders = {}.compare_by_identity
+        @boxes = {}.compare_by_identity
+      end
+
+      # @return [Array(Hash, Hash, Hash), nil] functions by point, targets by place, replacements by device
+      # @param hypothesis [Diagnosis::Hypothesis]
+      # @param situation [Evidence::Situation]
+      # @param useless [Array<Array<String>>] sets of conductors that must not all be used
+      def best(hypothesis, situation, useless)
+        best = nil
+        orders(hypothesis.skeleton).each do |layout, runs|
+          choices = @choices.of_all(layout, runs, useless)
+          next if choices.any?(&:empty?)
+
+          best = search(hypothesis, situation, layout, runs, choices, best)
+        end
+        best&.drop(1)
+      end
+
       private
+
+      # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves inward.
+      def orders(skeleton)
+        @orders[skeleton] ||= begin
+          meant = skeleton.layout
+          runs = meant.tree.inward(Design::Layout::FEED).map { |edge| skeleton.runs.find { |run| run.places == edge } }
+          both_ways(meant).map { |chains| [meant.with(chains:, scheme: Design::Scheme::PRESENT), runs] }
+        end
+      end
+
+      # The chains as they were meant, and each of them the other way round.
+      def both_ways(layout)
+        ways = layout.chains.map { |chain| chain.size > 1 ? [chain, chain.in_order(chain.controls.reverse)] : [chain] }
+        ways.first.product(*ways.drop(1))
+      end
+
+      # The boxes that are decided with each run, each with the run and slot of its conductors and its runs.
+      # @return [Array<Array<Array(String, Array<Array(Integer, Integer)>, Array<Integer>)>>]
+      def boxes(hypothesis, runs)
+        by_skeleton = (@boxes[hypothesis.skeleton] ||= {}.compare_by_identity)
+        by_skeleton[runs] ||= begin
+          slots = {}
+          last = {}
+          runs.each_with_index do |run, depth|
+            run.places.each { |place| last[place] = depth }
+            run.strands.each_with_index { |strand, slot| strand.points.each { |point| slots[point] = [depth, slot] } }
+          end
+          places = hypothesis.boxes.keys.select { |place| last.key?(place) }
+          runs.each_index.map do |depth|
+            places
+              .select { |place| last[place] == depth }
+              .map do |place|
+                mine = hypothesis.skeleton.points_at(place).map { |point| slots.fetch(point) }
+                [place, mine, mine.map(&:first).uniq]
+              end
+          end
+        end
+      end
 
       # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs the
       # same whatever it is joined like.
@@ -81,7 +145,7 @@ module Dielectra
         return if search.hopeless?(cost, picks.size)
 
         functions = search.functions(picks)
-        search.best = [cost, functions, *targets(search.hypothesis, search.situation, search.layout, functions)]
+        search.best = [cost, functions, *@work.targets(search.hypothesis, search.situation, search.layout, functions)]
       end
 
       def price(search, depth, picks)
@@ -98,8 +162,8 @@ module Dielectra
       def least_of(search, box, picks)
         (search.least[box.first] ||= {})[search.code(box, picks)] ||= begin
           place = box.first
-          memory = memory(search.hypothesis, search.situation, place, search.hypothesis.skeleton.points_at(place))
-          unchanged?(memory[:joint_of], search.carried(box, picks)) ? 0.0 : changing(search.situation, place, 1)
+          memory = @work.memory(search.hypothesis, search.situation, place, search.hypothesis.skeleton.points_at(place))
+          unchanged?(memory[:joint_of], search.carried(box, picks)) ? 0.0 : @work.changing(search.situation, place, 1)
         end
       end
 
@@ -121,7 +185,7 @@ module Dielectra
 
       # What a box costs, the runs being picked so far.
       def cost_of(search, box, picks)
-        (search.costs[box.first] ||= {})[search.code(box, picks)] ||= box_cost(
+        (search.costs[box.first] ||= {})[search.code(box, picks)] ||= @work.cost(
           search.hypothesis,
           search.situation,
           search.layout,
@@ -138,7 +202,7 @@ module Dielectra
             places.sum do |place, _|
               apart = search.hypothesis.joints(place, search.situation.arrangement).empty?
               if apart
-                box_cost(
+                @work.cost(
                   search.hypothesis,
                   search.situation,
                   search.layout,

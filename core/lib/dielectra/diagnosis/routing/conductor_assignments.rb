@@ -2,26 +2,47 @@
 
 module Dielectra
   module Diagnosis
-    # What Routing does where every conductor is a run of its own: which of them make up each run, box after box, drawn from
-    # what Bundles says of each.
-    module Bundling
+    # Where every conductor is a run of its own (knob and tube): which of them make up each run of a layout, box after box,
+    # drawn from what ConductorReadings says of each.
+    class ConductorAssignments
       # Assignments that are drawn.
-      MOST_BUNDLED = 400
+      MOST = 400
+
+      # @param boxes [BoxReadings]
+      # @param layouts [Array<Design::Layout>] likeliest first
+      # @param draw [Integer] which of many that are alike are drawn
+      def initialize(boxes, layouts, draw: 0)
+        @boxes = boxes
+        @layouts = layouts
+        @random = Random.new(draw)
+      end
+
+      # @return [Array<Assignment>] so many of each layout as it is likely
+      def to_a
+        likely = @layouts.reject { |layout| layout.weight < @layouts.first.weight * Joining::FLOOR }
+        total = likely.sum(&:weight)
+        likely.flat_map do |layout|
+          start = Assignment.new(layout.weight, layout, {}.compare_by_identity, layout.weight, {})
+          bundle_up(start, 0, (MOST * layout.weight / total).ceil)
+        end
+      end
 
       # A way with two single conductors exchanged that the box as found says nothing of which is which: both in one joint, or both
       # apart. Every such way.
-      # @param way [Routing::Way]
-      # @return [Array<Routing::Way>]
+      # @param way [Way]
+      # @return [Array<Way>]
       def exchanged(way)
-        @places
-          .select { |place| @ports[place].all?(&:single?) }
+        @boxes
+          .places
+          .select { |place| @boxes.ports[place].all?(&:single?) }
           .flat_map do |place|
             slots =
               way
                 .layout
                 .edges_at(place)
                 .flat_map { |edge| way.layout.carried(edge).each_index.map { |slot| [edge, edge.index(place), slot] } }
-            alike = slots.group_by { |edge, side, slot| joint_of(place, way.sides[edge][side].points[slot]) }.values
+            alike =
+              slots.group_by { |edge, side, slot| @boxes.joint_of(place, way.sides[edge][side].points[slot]) }.values
             alike
               .flat_map { |some| some.combination(2).reject { |one, other| namesakes?(way, one, other) } }
               .map { |one, other| put(way, place, one, other) }
@@ -29,10 +50,6 @@ module Dielectra
       end
 
       private
-
-      # @return [Array<String>, nil] what touches a conductor as it was found
-      def joint_of(place, point) =
-        @situation.joints_with_tabs(place).find { |joint| joint.size > 1 && joint.include?(point) }
 
       # Whether two conductors are the travelers of one run that nobody has followed: their names may be exchanged.
       def namesakes?(way, (edge, side, slot), (other, _, number))
@@ -51,30 +68,16 @@ module Dielectra
             .reduce(way.sides) do |so_far, ((edge, side, slot), name)|
               pair = so_far[edge].dup
               names = pair[side].ends.dup.tap { |all| all[slot] = name }
-              pair[side] = bundle(names.map { |each| @ports[place].find { |port| port.ends == [each] } })
+              pair[side] = @boxes.joined(names.map { |each| @boxes.ports[place].find { |port| port.ends == [each] } })
               so_far.merge(edge => pair)
             end
-        Routing::Way.new(way.layout, sides, way.pairings, way.functions, way.verdicts, way.weight)
-      end
-
-      # Where every conductor is a run of its own: the readings of the boxes one after the other, so many of each layout as it is
-      # likely.
-      def bundled
-        likely = layouts.reject { |layout| layout.weight < layouts.first.weight * Routing::FLOOR }
-        total = likely.sum(&:weight)
-        likely.flat_map do |layout|
-          bundle_up(
-            Assignment.new(layout.weight, layout, {}.compare_by_identity, layout.weight, {}),
-            0,
-            (MOST_BUNDLED * layout.weight / total).ceil
-          )
-        end
+        Way.new(way.layout, sides, way.pairings, way.functions, way.verdicts, way.weight)
       end
 
       # @param most [Integer] assignments that are drawn
       # @return [Array<Assignment>]
       def bundle_up(so_far, number, most)
-        place = @places[number] or return [so_far]
+        place = @boxes.places[number] or return [so_far]
         edges = so_far.layout.edges_at(place)
         drawn(readings(so_far, place, edges), most).then do |picked|
           total = picked.sum { |reading, stands_for| reading.verdict.weight * stands_for }
@@ -86,14 +89,10 @@ module Dielectra
       end
 
       def readings(so_far, place, edges)
-        known = so_far.sides.keys.flat_map { |edge| so_far.layout.carried(edge) }
-        twins = so_far.layout.chains.flat_map(&:travelers).reject { |pair| known.intersect?(pair) }
-        @world.bundles(place, @ports[place], @situation.joints_with_tabs(place)).of(
-          workmanship(so_far.layout, place),
-          edges.map { |edge| so_far.layout.carried(edge) },
-          twins,
-          edges.map { |edge| mixed(so_far.layout, edge, place) }
-        )
+        layout = so_far.layout
+        known = so_far.sides.keys.flat_map { |edge| layout.carried(edge) }
+        twins = layout.chains.flat_map(&:travelers).reject { |pair| known.intersect?(pair) }
+        @boxes.of_conductors(layout, place, twins, edges.map { |edge| mixed(layout, edge, place) })
       end
 
       # Of what a run carries, what can be told apart only from beyond it: a feed's line and neutral by nothing dead, the two sides
@@ -107,7 +106,7 @@ module Dielectra
       end
 
       # The heaviest readings, some of those that are alike where there are too many.
-      # @return [Array<Array(Bundles::Reading, Float)>] each with how many it stands for
+      # @return [Array<Array(ConductorReadings::Reading, Float)>] each with how many it stands for
       def drawn(tiers, most)
         tiers.each_with_object([]) do |tier, picked|
           room = most - picked.size
@@ -126,11 +125,11 @@ module Dielectra
             .reduce(so_far.sides) do |taken, (edge, index)|
               side = edge.index(place)
               pair = (taken[edge] || [nil, nil]).dup
-              pair[side] = bundle(reading.groups[index])
+              pair[side] = @boxes.joined(reading.groups[index])
               taken.merge(edge => pair)
             end
         ways = edges.map { |edge| Design::Coloring::Way.new(so_far.layout.carried(edge), 1.0) }
-        local = Locals::Local.new(ways, reading.verdict, reading.verdict.weight, reading.verdict.weight)
+        local = LocalReadings::Reading.new(ways, reading.verdict, reading.verdict.weight, reading.verdict.weight)
         Assignment.new(
           so_far.bound * reading.verdict.weight * stands_for,
           so_far.layout,

@@ -1,0 +1,223 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # How likely an observation is under one circuit, in each state that the contacts may have been in. An intermittent
+    # fault is two circuits (Hypothesis#ways); what they come to together is intermittent.
+    class Likelihood
+      # A breaker lets go for no reason, or is taken for tripped, so seldom.
+      TRIPS_FOR_NOTHING = 0.0005
+      # A breaker that was found tripped has tripped on something that is gone.
+      FOUND_TRIPPED = 0.05
+      # Likelihood below which somebody must have been wrong about a light.
+      MISREAD = 0.1
+      # How often an intermittent fault shows as flicker: when one looks, in a customer's report, and during a wiggle.
+      FLICKERS = { lamp: 0.15, report: 0.5, wiggle: 0.85 }.freeze
+      # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
+      FLICKERS_FOR_NOTHING = 0.01
+      BAD_CONTACT_FLICKERS = 0.2
+      # Ohms below which two points are joined by copper, and above which by a load.
+      COPPER_OHMS = 3.0
+      # Loads that draw power without making a tester beep, or that an ohmmeter does not see.
+      QUIET = 0.3
+      # How often a load downstream is plugged in, so that the conductor after it is live through the load.
+      PLUGGED_IN = 0.5
+
+      LIGHTS = %i[lamp wiggle].freeze
+      HEARD = %i[continuity resistance].freeze
+
+      # @param world [World]
+      # @param lights [Lights]
+      # @param paths [Paths]
+      # @param potentials [Potentials]
+      def initialize(world, lights, paths, potentials)
+        @world = world
+        @lights = lights
+        @paths = paths
+        @potentials = potentials
+        @error = Physics::Uncertainty.error
+      end
+
+      # @param hypothesis [Hypothesis]
+      # @return [Array<Float>] how likely an observation is in each state that the contacts may have been in
+      def of(hypothesis, observation)
+        ways = hypothesis.ways
+        return in_states(hypothesis, observation) if ways.one?
+        return coming_and_going(hypothesis, observation) if LIGHTS.include?(observation.what)
+
+        mixed(hypothesis, ways.map { |way| in_states(way, observation) })
+      end
+
+      # @return [Array<Float>] how likely an observation is in each state that the contacts may have been in
+      def in_states(hypothesis, observation)
+        arrangement = observation.arrangement
+        states = observation.toggles.states
+        case observation.what
+        when :lamp, :wiggle
+          seen(hypothesis, observation)
+        when :breaker
+          breaker(hypothesis, observation)
+        when :bench
+          states.map { |raised| benched(hypothesis, observation, raised) }
+        when *HEARD
+          path = @paths.path(hypothesis, arrangement, *observation.at)
+          in_each(observation.toggles, [path.sure, path.weak, path.series, *path.loads.values]) do |state|
+            heard(path, hypothesis.beeping, state, observation)
+          end
+        else
+          live(hypothesis, observation)
+        end
+      end
+
+      # @return [Float] how likely a continuity tester or an ohmmeter reads so in a state, the loads beeping as likely as given
+      # A continuity tester or an ohmmeter between two points. Ohms tell copper from a load.
+      def heard(path, beeping, state, observation)
+        joined = path.sure.anybits?(state)
+        weak = joined && path.weak.anybits?(state)
+        through = joined || !path.loaded? ? 0.0 : @paths.sounding(path, beeping, state)
+        return resistance(joined, weak, through, observation.reading) if observation.what == :resistance
+
+        beep = observation.reading == "beep"
+        return 0.5 if weak
+
+        yes = joined ? 1.0 : through
+        (yes * matches(true, beep)) + ((1 - yes) * matches(false, beep))
+      end
+
+      private
+
+      # The block's answer for each contact state, computed once for states with equal bits in all masks.
+      # @param masks [Array<Integer>]
+      # @yieldparam state [Integer] the bit of a combination
+      # @return [Array<Float>]
+      def in_each(toggles, masks)
+        known = {}
+        toggles.bits.map do |state|
+          known[masks.each_with_index.sum { |mask, number| mask.anybits?(state) ? 1 << number : 0 }] ||= yield(state)
+        end
+      end
+
+      def live(hypothesis, observation)
+        points = observation.at.map { |point| @potentials.standing(hypothesis, observation.arrangement, point) }
+        in_each(observation.toggles, points.flat_map(&:to_a)) do |state|
+          plain = shown(points.map { |at| potential_of(at.line, at.neutral, state) }, observation)
+          next plain unless points.any? { |at| (at.line_if | at.neutral_if).anybits?(state) }
+
+          drawn = points.map { |at| potential_of(at.line | at.line_if, at.neutral | at.neutral_if, state) }
+          (PLUGGED_IN * shown(drawn, observation)) + ((1 - PLUGGED_IN) * plain)
+        end
+      end
+
+      def potential_of(line, neutral, state)
+        return :line if line.anybits?(state)
+
+        neutral.anybits?(state) ? :neutral : :floating
+      end
+
+      def shown(potentials, observation)
+        return detected(potentials.first, observation.reading == "glow") if observation.what == :ncv
+
+        here, there = potentials
+        voltage(potentials.include?(:floating) ? :floating : (here == there ? :nothing : :full), observation)
+      end
+
+      def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
+
+      # How a light behaves with an intermittent fault in the circuit, which may not affect this light.
+      def coming_and_going(hypothesis, observation)
+        with, without = hypothesis.ways.map { |way| in_states(way, observation) }
+        share = flickering(hypothesis, observation)
+        contact = hypothesis.making_contact
+        observation.toggles.states.each_with_index.map do |raised, number|
+          shown = hypothesis.ways.map { |way| @lights.light(way, observation.arrangement, raised, observation.at) }
+          next with[number] if shown.first == shown.last
+
+          if observation.reading == "flickers"
+            share
+          else
+            (1 - share) * ((contact * with[number]) + ((1 - contact) * without[number]))
+          end
+        end
+      end
+
+      def mixed(hypothesis, (with, without)) =
+        with
+          .zip(without)
+          .map { |one, other| (hypothesis.making_contact * one) + ((1 - hypothesis.making_contact) * other) }
+
+      # How likely it is seen to flicker.
+      def flickering(hypothesis, observation)
+        return FLICKERS[observation.number.is_a?(String) ? :report : :lamp] if observation.what == :lamp
+
+        fault = hypothesis.intermittent
+        here = observation.moved.include?(fault.device) || observation.moved.include?(fault.place)
+        here ? FLICKERS[:wiggle] : FLICKERS[:lamp]
+      end
+
+      # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
+      def seen(hypothesis, observation)
+        arrangement = observation.arrangement
+        masks =
+          [[observation.at, observation.reading], *observation.along].map do |lamp, reading|
+            [*@lights.masks(hypothesis, arrangement, lamp), reading]
+          end
+        in_each(observation.toggles, masks.flat_map { |row| row.first(3) }) do |state|
+          (lit, dim, tripped, reading), *along = masks
+          misread = along.any? { |row| burns(@lights.shining(*row.first(3), state), row.last) < MISREAD }
+          misread ? 0.5 : burns(@lights.shining(lit, dim, tripped, state), reading)
+        end
+      end
+
+      # A bad contact may leave a light dim, dark, burning or flickering; bad insulation that does not show is not worth a thought.
+      def burns(predicted, seen)
+        return { "dim" => 0.5, "flickers" => BAD_CONTACT_FLICKERS }.fetch(seen, 0.15) if predicted == :dim
+        return { "dim" => 0.9, "off" => 0.08 }.fetch(seen, 0.01) if predicted == :faint
+        return FLICKERS_FOR_NOTHING if seen == "flickers"
+
+        matches(predicted == :on ? "on" : "off", seen)
+      end
+
+      # A breaker found tripped may have tripped in another combination than the one it is seen in, or on something that is gone.
+      def breaker(hypothesis, observation)
+        tripped = hypothesis.reach(observation.arrangement).tripped
+        elsewhere = tripped.zero? ? (observation.found ? FOUND_TRIPPED : TRIPS_FOR_NOTHING) : 0.5
+        in_each(observation.toggles, [tripped]) do |state|
+          short = tripped.anybits?(state)
+          next matches(false, short) if observation.reading == "on"
+
+          short ? 1 - @error : elsewhere
+        end
+      end
+
+      def resistance(joined, weak, through, ohms)
+        return ohms && ohms > COPPER_OHMS ? 0.6 : 0.2 if weak
+        return matches(true, !ohms.nil? && ohms < COPPER_OHMS) if joined
+        return @error if ohms && ohms < COPPER_OHMS
+
+        drawing = through.zero? ? 0.0 : through + ((1 - through) * QUIET)
+        (drawing * matches(true, !ohms.nil?)) + ((1 - drawing) * matches(false, !ohms.nil?))
+      end
+
+      def detected(predicted, glow)
+        predicted == :floating ? Physics::Uncertainty.floating_glow(glow) : matches(predicted == :line, glow)
+      end
+
+      def voltage(predicted, observation)
+        share = observation.reading / @world.job.supply_volts.to_f
+        return matches(predicted, Physics::Uncertainty.volts_class(share)) unless predicted == :floating
+
+        if observation.what == :low_z
+          Physics::Uncertainty.floating_volts(share, @error)
+        else
+          Physics::Uncertainty.floating_volts(share)
+        end
+      end
+
+      def benched(hypothesis, observation, raised)
+        device, = observation.at
+        predicted = hypothesis.closed(observation.arrangement, device, raised[device])
+        matches(predicted.map(&:sort).sort == observation.reading.map(&:sort).sort, true)
+      end
+    end
+  end
+end

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # How two points hang together with the power off under a hypothesis, and how likely a tester beeps between them.
+    class Paths
+      # How likely several loads in a row make a tester beep.
+      IN_SERIES = 0.1
+
+      # How two points may be heard to be joined: the combinations in which they are by copper, of these those in which it hangs on a
+      # contact that closes badly, for each load those in which they are through it alone, and those in which they are through several in
+      # a row only.
+      Path =
+        Struct.new(:sure, :weak, :loads, :series) do
+          # Whether a load may lie between.
+          def loaded? = loads.any? || !series.zero?
+        end
+
+      # @param world [World]
+      def initialize(world)
+        @world = world
+        @paths = {}.compare_by_identity
+      end
+
+      # Lets go of what was worked out for hypotheses that are not held any more.
+      def forget = @paths.clear
+
+      # How two points would be heard to be joined, with the breaker off.
+      # @return [Path]
+      def path(hypothesis, arrangement, one, other) =
+        path_of(hypothesis, arrangement, @world.index[one], @world.index[other])
+
+      # The same of two points by their numbers; see #numbers.
+      def path_of(hypothesis, arrangement, one, other)
+        one, other = other, one if one > other
+        by_pair = ((@paths[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
+        by_pair[(one * 100_000) + other] ||= laid(hypothesis, arrangement, one, other)
+      end
+
+      # @param points [Array<String>]
+      # @return [Array<Integer>]
+      def numbers(points) = points.map { |point| @world.index[point] }
+
+      # How likely a continuity tester beeps between two points, given by their numbers.
+      # @param shares [Shares] of the combinations
+      # @param ways [Array<Array(Hypothesis, Float)>] see Hypothesis#ways_with
+      # @return [Float]
+      def beep(hypothesis, arrangement, one, other, shares, ways) =
+        ways.sum { |way, share| share * beep_in(way, hypothesis.beeping, arrangement, one, other, shares) }
+
+      # @return [Integer] combinations in which two points are joined by copper
+      def joined(hypothesis, arrangement, one, other) =
+        hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
+
+      # How likely a tester beeps through the loads of a path.
+      def sounding(path, beeping, state)
+        if path.series.anybits?(state)
+          IN_SERIES
+        else
+          1.0 -
+            path
+              .loads
+              .reduce(1.0) { |silent, (number, mask)| mask.anybits?(state) ? silent * (1.0 - beeping[number]) : silent }
+        end
+      end
+
+      private
+
+      def laid(hypothesis, arrangement, one, other)
+        reach = hypothesis.reach(arrangement)
+        sure = reach.together(one, other)
+        weak = sure.zero? ? 0 : without_weak(hypothesis, arrangement, one, other, sure)
+        Path.new(
+          sure,
+          weak,
+          *(sure == @world.every ? [{}, 0] : through_loads(hypothesis, arrangement, one, other, sure))
+        )
+      end
+
+      def without_weak(hypothesis, arrangement, one, other, sure)
+        without = hypothesis.reach_without_weak(arrangement)
+        without ? sure & ~without.together(one, other) : 0
+      end
+
+      # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which one gets from one point to the other
+      #   through it alone; and those in which only through several in a row
+      def through_loads(hypothesis, arrangement, one, other, sure)
+        loads = hypothesis.loads(arrangement)
+        any = hypothesis.reach_with(arrangement, loads.values.flatten(1)).together(one, other) & ~sure
+        return {}, 0 if any.zero?
+
+        single =
+          loads
+            .transform_values { |ends| hypothesis.reach_with(arrangement, ends).together(one, other) & any }
+            .reject { |_, mask| mask.zero? }
+        [single, single.each_value.reduce(any) { |mask, some| mask & ~some }]
+      end
+
+      def beep_in(hypothesis, beeping, arrangement, one, other, shares)
+        path = path_of(hypothesis, arrangement, one, other)
+        sum = shares.of(path.sure & ~path.weak) + (0.5 * shares.of(path.weak))
+        return sum unless path.loaded?
+
+        sum + shares.sum_over(path.loads.each_value.reduce(path.series, :|)) { |state| sounding(path, beeping, state) }
+      end
+    end
+  end
+end

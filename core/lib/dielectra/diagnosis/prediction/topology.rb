@@ -1,0 +1,144 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # Which points copper joins in an assembly, and which the contacts of its switches join in which combinations. Nets are
+    # union-find over plain arrays of point numbers.
+    class Topology
+      # Room for points that are numbered after a net was laid.
+      SPARE = 64
+
+      # @param world [World]
+      def initialize(world)
+        @world = world
+        @contacts = {}
+        @kinds = {}
+        @bridges = {}.compare_by_identity
+        @bridges_of = {}
+        @numbered = {}.compare_by_identity
+        forget
+      end
+
+      # Lets go of what was worked out for skeletons that are not held any more.
+      def forget
+        @runs = {}.compare_by_identity
+        @cut = {}.compare_by_identity
+      end
+
+      # Nets of copper alone, switches taken out.
+      # @param assembly [Assembly]
+      # @param faults [Array<Deviation>] what is open or bridged besides
+      # @return [Array<Integer>] for each point the net it is part of
+      def base(assembly, arrangement, faults = [])
+        parent = runs(assembly.skeleton, faults).dup
+        parent.concat((parent.size...(@world.index.size + SPARE)).to_a) if parent.size < @world.index.size + (SPARE / 2)
+        loose =
+          (
+            if faults.empty?
+              faults
+            else
+              faults.select { |fault| fault.kind == :joint_open && !arrangement.touched.include?(fault.points.first) }
+            end
+          )
+        assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead(loose, place)) }
+        numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
+        flattened(parent)
+      end
+
+      # The one object for what kinds the devices are of.
+      # @param kinds [Hash{String => String}] device => kind
+      def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
+
+      # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
+      def contacts(device, kind, raised)
+        by_kind = (@contacts[device] ||= {})
+        (by_kind[kind] ||= {})[raised] ||= closed(kind, raised).map do |pair|
+          pair.map { |terminal| @world.index["#{device}.#{terminal}"] }
+        end
+      end
+
+      # @param kinds [Hash{String => String}] device => kind, the one object for it
+      # @return [Array<Array(Integer, Integer, Integer)>] two points that a sound contact joins, and the combinations in which it does
+      def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
+
+      # The same of one device.
+      def bridges_of(device, kind) =
+        (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
+
+      # The same of a device that may have failed.
+      # @yieldparam raised [Boolean] how its toggle stands
+      # @yieldreturn [Array<Array(Integer, Integer)>] points that it joins then
+      def bridged(device)
+        up = @world.raised(device)
+        [[true, up], [false, @world.every & ~up]].flat_map do |raised, combinations|
+          combinations.zero? ? [] : yield(raised).map { |one, other| [one, other, combinations] }
+        end
+      end
+
+      # @return [Array<Array(String, String)>] terminals that a kind joins with its toggle up or down
+      def closed(kind, raised)
+        device = Trade::DeviceKind[kind]
+        device.closed(device.gangs.map { raised ? "up" : "down" }) + device.tabs.values
+      end
+
+      private
+
+      # What the runs and the supply of a skeleton join, but for what is broken inside them.
+      def runs(skeleton, faults)
+        cut = faults.select { |fault| %i[conductor_open no_supply].include?(fault.kind) }
+        return @runs[skeleton] ||= laid(skeleton, cut) if cut.empty?
+        return laid(skeleton, cut) if cut.size > 1
+
+        (@cut[skeleton] ||= {}.compare_by_identity)[cut.first] ||= laid(skeleton, cut)
+      end
+
+      def laid(skeleton, cut)
+        parent = Array.new(@world.index.size + SPARE) { |point| point }
+        broken = numbers(cut, :conductor_open)
+        skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
+        outer = skeleton.outer
+        (cut.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each do |one, other|
+          unite(parent, one, other)
+        end
+        parent
+      end
+
+      def numbers(faults, kind) =
+        faults.filter_map { |fault| fault.points.map { |point| @world.index[point] } if fault.kind == kind }
+
+      def joined(parent, place, box, arrangement, dead)
+        changed = arrangement.joints[place]
+        joints = changed ? (@numbered[changed] ||= @world.index.joints(changed)) : box.numbered(@world.index)
+        joints.each do |joint|
+          joint -= dead unless dead.empty?
+          root = joint.first or next
+          root = parent[root] until parent[root] == root
+          joint.each do |point|
+            point = parent[point] until parent[point] == point
+            parent[point] = root
+          end
+        end
+      end
+
+      # Points of a place that make no contact.
+      def dead(loose, place) =
+        loose.empty? ? loose : loose.filter_map { |fault| @world.index[fault.points.first] if fault.place == place }
+
+      # Every point with its root for parent.
+      def flattened(parent)
+        @world.index.size.times do |point|
+          root = parent[point]
+          root = parent[root] until parent[root] == root
+          parent[point] = root
+        end
+        parent
+      end
+
+      def unite(parent, one, other)
+        one = parent[one] until parent[one] == one
+        other = parent[other] until parent[other] == other
+        parent[other] = one
+      end
+    end
+  end
+end

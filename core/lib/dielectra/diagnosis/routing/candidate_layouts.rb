@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # Layouts that agree with the number of cables in each opened box.
+    class CandidateLayouts
+      # Boxes up to which a junction besides is thought of: of more there are too many ways.
+      MOST_AROUND_JUNCTION = 4
+
+      # @param job [Evidence::Job]
+      # @param situation [Evidence::Situation]
+      # @param boxes [BoxReadings]
+      # @param wide [Boolean] whether rarer layouts are looked for too
+      def initialize(job, situation, boxes, wide:)
+        @job = job
+        @situation = situation
+        @boxes = boxes
+        @wide = wide
+      end
+
+      # @return [Array<Design::Layout>] likeliest first
+      def to_a
+        return trees.sketches if @boxes.places.empty?
+
+        known = trees.to_a
+        known += trees(unseen: true).to_a if junction?(known)
+        known.sort_by { |layout| -layout.weight }
+      end
+
+      private
+
+      # Whether a junction that nobody knows of is thought of.
+      def junction?(known) = !@boxes.singles? && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
+
+      # @param unseen [Boolean] with a junction that nobody knows of
+      def trees(unseen: false)
+        goal = @job.goal
+        known = [*goal.controls, *goal.loads].map(&:place)
+        ends = @boxes.singles? ? {} : @boxes.ports.transform_values { |ports| ports.map(&:size) }
+        singles = @boxes.singles? ? @boxes.ports.transform_values(&:size) : {}
+        (@trees ||= {})[unseen] ||= Design::CableTrees.new(
+          controls: goal.controls,
+          loads: goal.loads,
+          others: @job.boxes.map(&:id) - known,
+          ends:,
+          singles:,
+          wide: @wide || @boxes.singles?,
+          halves:,
+          unseen:
+        )
+      end
+
+      # Whether the receptacles that are switched are so wholly or with one half: the broken tab says, once it is seen.
+      def halves
+        places = @job.goal.loads.select { |load| load.kind == "receptacle" }.map(&:place)
+        return { [] => 1.0 } if places.empty?
+        return { places => 1.0 } if @job.goal.loads.any? { |load| @job.goal.half?(load.id) }
+
+        seen = places.select { |place| @situation.open?(place) }
+        shown = seen.map { |place| hot_tab(place) }
+        share = Trade.priors.dig("layout", "half_switched")
+        {
+          [] => (shown.include?(:broken) ? 0.0 : 1 - share),
+          places => (shown.include?(:whole) ? 0.0 : share)
+        }.select { |_, weight| weight.positive? }
+      end
+
+      # @return [Symbol, nil] :broken or :whole; nil where nobody said and nothing on the screws tells
+      def hot_tab(place)
+        row = @situation.opened[place]["devices"].find { |device| device["kind"] == "receptacle" } or return
+        return :broken if Trade::KindName.tab_broken?(@situation.found_kind(place, row), Evidence::Situation::HOT_TAB)
+
+        if row.key?(Evidence::Situation::HOT_TAB) ||
+             @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
+          :whole
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Diagnosis
+    # Every way the runs of a layout can be the cables that show in the boxes opened so far, and every way their conductors
+    # can carry what the runs have to carry: layouts first (CandidateLayouts), then which port is which run
+    # (CableAssignments, ConductorAssignments), then the readings of each box joined along the runs (Joining).
+    class Routing
+      # @param job [Evidence::Job]
+      # @param situation [Evidence::Situation]
+      # @param world [World] keeps what is known of a box from one opening to the next
+      # @param wide [Boolean] whether rarer layouts are looked for too
+      # @param draw [Integer] which of many are drawn where there are too many that are alike
+      def initialize(job, situation, world, wide: false, draw: 0)
+        @boxes = BoxReadings.new(job, situation, world)
+        @candidates = CandidateLayouts.new(job, situation, @boxes, wide:)
+        @draw = draw
+        @closed_switch = job.goal.controls.any? { |control| !situation.open?(control.place) }
+      end
+
+      # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest group
+      #   first
+      def groups
+        likely = assignments.to_a.select { |one| one.bound.positive? }.sort_by { |one| -one.bound }
+        Joining.new(@boxes, closed_switch: @closed_switch).groups(likely)
+      end
+
+      # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box, likeliest first
+      def layouts = @layouts ||= @candidates.to_a
+
+      # Every way that differs from one in two single conductors of which the box as found does not say which is which.
+      # @param way [Way]
+      # @return [Array<Way>]
+      def exchanged(way) = ConductorAssignments.new(@boxes, layouts).exchanged(way)
+
+      private
+
+      def assignments
+        ports = @boxes.ports.values.flatten
+        return CableAssignments.new(@boxes, layouts) unless ports.any? && ports.all?(&:single?)
+
+        ConductorAssignments.new(@boxes, layouts, draw: @draw)
+      end
+    end
+  end
+end

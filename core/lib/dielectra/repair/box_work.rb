@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Repair
+    # What has to be done in each box, given what its conductors are to carry, and what that costs.
+    class BoxWork
+      # @param job [Evidence::Job]
+      # @param costs [Evidence::Costs]
+      def initialize(job, costs)
+        @job = job
+        @costs = costs
+        @targets = {}.compare_by_identity
+        @memories = {}
+      end
+
+      # @param functions [Hash{String => String, nil}] conductor's point => function
+      # @return [Array(Hash{String => Target}, Hash{String => String})] what each box is to be joined like, and replacements by
+      #   device
+      def targets(hypothesis, situation, layout, functions)
+        boxes =
+          hypothesis.boxes.keys.to_h do |place|
+            [
+              place,
+              target(hypothesis, situation, layout, place, functions.values_at(*hypothesis.skeleton.points_at(place)))
+            ]
+          end
+        kinds =
+          hypothesis.boxes.keys.map { |place| replacements(hypothesis, situation, layout, place) }.reduce({}, :merge)
+        [boxes, kinds]
+      end
+
+      # @param carried [Array<String, nil>] what the conductors of the place are to carry, in the order of its points
+      def target(hypothesis, situation, layout, place, carried)
+        duties = hypothesis.boxes[place].devices.each_key.map { |device| layout.duty(device) }
+        points = hypothesis.skeleton.points_at(place)
+        memory = memory(hypothesis, situation, place, points)
+        by_duties = (memory[:targets][duties] ||= {})
+        by_duties[carried] ||= Target.new(
+          current: memory[:joints],
+          functions: points.zip(carried).to_h,
+          partners: memory[:partners],
+          workmanship: workmanship(hypothesis, situation, layout, place),
+          grounds: memory[:grounds]
+        )
+      end
+
+      # @param carried [Array<String, nil>] what the conductors are to carry, in the order of the box's points
+      # @return [Float] minutes
+      def cost(hypothesis, situation, layout, place, carried)
+        changed = target(hypothesis, situation, layout, place, carried).changes
+        replaced = replacements(hypothesis, situation, layout, place).size * @costs["replace"]
+        return 0.0 if changed.zero? && replaced.zero?
+
+        replaced + changing(situation, place, changed)
+      end
+
+      # @return [Float] minutes to change so many points in a box; infinite where nobody can get at it
+      def changing(situation, place, points)
+        return Float::INFINITY if Design::Layout.unseen?(place)
+
+        entry = situation.open?(place) ? 0.0 : @costs.opening(@job.place(place)) + @costs["prove_dead"]
+        (points * @costs["arrange_point"]) + entry + @costs["walk"]
+      end
+
+      # What the targets of a box have in common as it is joined now.
+      # @return [Hash] `joints`, `partners`, `grounds`, `targets`, and `joint_of` each conductor
+      def memory(hypothesis, situation, place, points)
+        joints = hypothesis.joints(place, situation.arrangement)
+        by_joints = (@targets[joints] ||= {}.compare_by_identity)
+        by_joints[points] ||= begin
+          kinds = hypothesis.kinds(situation.arrangement).slice(*hypothesis.boxes[place].devices.keys)
+          @memories[[place, joints, points, kinds, situation.open?(place)]] ||= {
+            joints:,
+            partners: Evidence::Arrangement.partners(joints),
+            grounds: grounds(hypothesis, situation, place),
+            targets: {
+            },
+            joint_of: points.map { |point| joints.index { |joint| joint.include?(point) } }
+          }
+        end
+      end
+
+      private
+
+      # @return [Hash{String => String}] switches to replace because they are of the wrong kind => the right kind
+      def replacements(hypothesis, situation, layout, place)
+        kinds = hypothesis.kinds(situation.arrangement)
+        hypothesis.boxes[place]
+          .devices
+          .each_key
+          .to_h { |device| [device, layout.duty(device)] }
+          .select { |device, duty| duty.switch? && !duty.served_by?(kinds[device]) }
+          .transform_values(&:kind)
+      end
+
+      # The box with the devices that are, or will be, in it.
+      def workmanship(hypothesis, situation, layout, place)
+        kinds = hypothesis.kinds(situation.arrangement).merge(replacements(hypothesis, situation, layout, place))
+        fittings =
+          hypothesis.boxes[place].devices.each_key.map do |device|
+            Design::Workmanship::Fitting.new(device, kinds[device], layout.duty(device))
+          end
+        Design::Workmanship.new(fittings)
+      end
+
+      # Everything that belongs to the ground in a box, a second circuit's included.
+      def grounds(hypothesis, situation, place)
+        unless situation.open?(place)
+          devices = hypothesis.boxes[place].devices.keys
+          return hypothesis.skeleton.grounds_at(place) + devices.map { |device| PointId.yoke(device) }
+        end
+
+        found = situation.opened[place]
+        bare =
+          situation
+            .cable_ends(place)
+            .filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+        yokes = found["devices"].map { |row| "#{row["id"]}.ground" }
+        bare + yokes + (found["enclosure"] == "metal" ? ["#{place}.box"] : [])
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Repair
+    # Which conductors in open boxes are hot while their color says otherwise.
+    class Marking
+      # @param world [Diagnosis::World]
+      def initialize(world)
+        @world = world
+        @job = world.job
+      end
+
+      # @param functions [Hash{String => String}] conductor's point => function
+      # @return [Hash{String => String}] point => tape, of white conductors that are hot and not marked
+      def tapes(functions, situation)
+        situation
+          .opened_boxes
+          .flat_map { |place| situation.own_cable_ends(place) }
+          .flat_map do |cable_end|
+            colors = cable_end.insulated.map(&:color)
+            cable_end.insulated.filter_map do |wire|
+              point = cable_end.point(wire)
+              function = functions[point]
+              next if function.nil? || function == "neutral" || !@job.region.marked_when_hot?(wire.color, colors)
+              if wire.tape || situation.tapes.key?(point) ||
+                   situation.declined?({ "do" => "mark", "point" => point, "tape" => @job.region.tape })
+                next
+              end
+
+              [point, @job.region.tape]
+            end
+          end
+          .to_h
+      end
+
+      # @return [Hash{String => String}] conductor's point in an open box => function as it is joined now
+      def functions_now(hypothesis, situation)
+        wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
+        Diagnosis::Roles
+          .new(@world, hypothesis, situation)
+          .of(wires)
+          .reject { |_, role| %w[spare ground].include?(role) }
+      end
+    end
+  end
+end

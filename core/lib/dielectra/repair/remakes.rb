@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Repair
+    # Joints that have to be made up again as they are: those that make no contact, and those seen to be loose or scorched.
+    class Remakes
+      # @param places [Hash{String => String}] device => its place
+      def initialize(places)
+        @device_places = places
+      end
+
+      # @param changed [Hash{String => Array<String>}] place => points that will touch something else anyway
+      # @param replacements [Hash{String => String}] device => kind of the new one, whose wires are made up anyway
+      # @return [Hash{String => Array<String>}] place => points
+      def of(hypothesis, situation, changed, replacements)
+        remakes(hypothesis, situation.arrangement, changed, replacements).merge(
+          worn(situation, changed, replacements)
+        ) { |_, some, more| some | more }
+      end
+
+      # Joints that were seen to be loose or scorched are made anew, whatever else is wrong.
+      # @return [Hash{String => Array<String>}] place => conductors
+      def worn(situation, changed, replacements)
+        anew = replacements.keys.map { |device| "#{device}." }
+        situation
+          .worn
+          .transform_values do |joints|
+            joints
+              .reject do |joint|
+                joint.any? { |point| point.start_with?(*anew) || changed.values.flatten.include?(point) }
+              end
+              .flat_map { |joint| joint.grep(PointId::CONDUCTOR) }
+          end
+          .reject { |_, points| points.empty? }
+      end
+
+      private
+
+      # A connection that comes and goes shows when it likes: all in its box are made anew at once.
+      def remakes(hypothesis, arrangement, changed, replacements)
+        if hypothesis.intermittent&.points && hypothesis.dead_points(arrangement).any?
+          return all_remade(hypothesis, arrangement, changed, replacements)
+        end
+
+        hypothesis
+          .dead_points(arrangement)
+          .reject { |point| changed.values.flatten.include?(point) }
+          .reject { |point| replacements.any? { |device, _| mate?(hypothesis, arrangement, point, device) } }
+          .group_by { |point| place_of(hypothesis, point) }
+      end
+
+      def all_remade(hypothesis, arrangement, changed, replacements)
+        place = hypothesis.intermittent.place
+        grounds = hypothesis.skeleton.grounds_at(place)
+        joints = hypothesis.joints(place, arrangement).reject { |joint| joint.size < 2 || joint.intersect?(grounds) }
+        anew = replacements.keys.map { |device| "#{device}." }
+        points =
+          joints.reject { |joint| joint.any? { |point| point.start_with?(*anew) } }.flatten - changed.values.flatten -
+            arrangement.touched
+        points.empty? ? {} : { place => points }
+      end
+
+      # A new device has the wires under its screws made anew.
+      def mate?(hypothesis, arrangement, point, device)
+        place = @device_places.fetch(device)
+        hypothesis
+          .joints(place, arrangement)
+          .any? { |joint| joint.include?(point) && joint.any? { |other| PointId.of?(other, device) } }
+      end
+
+      def place_of(hypothesis, point) = hypothesis.faults.find { |fault| fault.points&.include?(point) }.place
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The next step of a repair that can be carried out.
+    class RepairSteps < Proposal
+      # @param plan [Repair::Plan]
+      # @return [Step, nil] nil where what it takes was refused
+      def first(plan)
+        place = plan.places.min_by { |name| name == @situation.at ? 0 : 1 }
+        return @approach.hands(place) { |hands| work(plan, place, hands) } if place
+        return @permits.looking.step(:replace, device: plan.lamp, kind: Steps::Replace::LAMP) if plan.lamp
+
+        @approach.power do |looking|
+          @now.proof.next_missing&.then { |raised| @approach.toggled(raised) { watched(looking) } }
+        end
+      end
+
+      private
+
+      # A new device first, then what has to be made up again comes apart, then everything as it shall be, then the tape.
+      def work(plan, place, hands)
+        device, kind = plan.replacements_at(place).first
+        return hands.step(:replace, device:, kind:) if device
+
+        receptacle, tab = plan.tabs_at(place).first
+        return hands.step(:tab, device: receptacle, tab:) if receptacle
+        return hands.step(:arrange, joints: without(place, plan.remakes[place])) if plan.remakes[place]
+        return hands.step(:arrange, joints: plan.joints[place]) if plan.joints[place]
+
+        point, tape = plan.tapes_at(place).first
+        hands.step(:mark, point:, tape:)
+      end
+
+      def without(place, points) =
+        @situation.joints(place).map { |joint| joint - points }.select { |joint| joint.size > 1 }
+
+      # The look; where one was unsure of it twice in a row, the nearest toggle thrown first.
+      def watched(looking)
+        look = looking.step(:watch)
+        return look unless @situation.declined?(look.to_h, Evidence::Refusals::LOOKS + 1)
+        return look if @situation.declined?(look.to_h, Evidence::Refusals::LOOKS)
+
+        control = @job.goal.controls.min_by { |one| one.place == @situation.at ? 0 : 1 }
+        up = @now.toggles.positions[control.id]
+        @permits.looking.step(:set, device: control.id, to: up ? "down" : "up")
+      end
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The likeliest repairs that need nothing more to be opened, the proof where nothing is left to do, and giving up where
+    # nothing mends it.
+    class Repairs < Proposal
+      # Repairs that are thought of.
+      MOST = 3
+      # Minutes by which a repair may be dearer than something else and still be proposed.
+      NOWHERE_NEAR = 6.0
+
+      # @param rival [Float, nil] value of the best that could be done otherwise
+      # @return [Array<Action>]
+      def beside(rival)
+        shares = @expected_cost.shares(@expected_cost.weights)
+        likeliest = @expected_cost.plans.each_with_index.sort_by { |_, number| -shares[number] }.first(MOST)
+        likeliest.filter_map { |plan, number| plan.obstacle ? stop(plan, shares[number]) : repair(plan, rival) }
+      end
+
+      private
+
+      def stop(plan, share)
+        value = (1 - share) * ExpectedCost::GIVEN_UP
+        Action.new(purpose: :stop, subject: plan, minutes: 0.0, value:, step: :stop, answers: nil)
+      end
+
+      def repair(plan, rival)
+        return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
+
+        arrangement = plan.carried_out(@situation)
+        return if arrangement != @situation.arrangement && pointless?(arrangement)
+
+        minutes = @expected_cost.minutes(plan, @work_state)
+        return if rival && minutes > rival + NOWHERE_NEAR
+
+        value = minutes + failure(plan, arrangement)
+        return if rival && value > rival + NOWHERE_NEAR
+        return Clearances.new(@now).best(arrangement, value) if @permits.hazard(arrangement) >= Permits::HAZARD
+
+        proposed(plan, minutes, value)
+      end
+
+      def proposed(plan, minutes, value)
+        step = RepairSteps.new(@now).first(plan)
+        if step.nil? && refused?(plan)
+          return Action.new(purpose: :refused, subject: plan, minutes: 0.0, value:, step: :stop, answers: nil)
+        end
+
+        Action.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step:, answers: nil)
+      end
+
+      # Whether things were joined so before, or single conductors would be joined that nobody has searched live.
+      def pointless?(arrangement) = @now.visited.include?(arrangement) || @permits.blind?(arrangement)
+
+      # Whether it wants what somebody has refused: a device that is not at hand, wires that cannot be moved.
+      def refused?(plan)
+        plan.replacements.any? { |device, kind| declined?(device, kind) } ||
+          plan.places.any? { |place| @situation.declined_at?(place) } ||
+          (plan.lamp && declined?(plan.lamp, Steps::Replace::LAMP))
+      end
+
+      def declined?(device, kind) = @situation.declined?({ "do" => "replace", "device" => device, "kind" => kind })
+
+      # Everything was watched and obeys, and still it is in doubt whether it is right: watching again settles nothing.
+      def proved_in_vain?
+        @now.proof.complete? && (@situation.power == "on" || sound < Troubleshooting::SURE_ENOUGH)
+      end
+
+      def sound
+        @now.belief.probability { |hypothesis| @now.soundness.sound?(hypothesis, @situation.arrangement) }
+      end
+
+      # Expected minutes of what comes after if the repair was the wrong one.
+      def failure(plan, arrangement)
+        failing =
+          @now.hypotheses.each_with_index.map do |hypothesis, number|
+            @now.soundness.sound?(hypothesis, arrangement) ? 0.0 : @expected_cost.weights[number]
+          end
+        share = failing.sum
+        return 0.0 if share.zero?
+
+        there = @expected_cost.carried_out(plan, @work_state).switched_on(@costs, @job)
+        doubt = Diagnosis::Belief.entropy(@expected_cost.shares(failing)) * ExpectedCost::MINUTES_PER_BIT
+        @expected_cost.repair(there, failing) + undoing(plan, failing) + (share * (ExpectedCost::FAILED + doubt))
+      end
+
+      # Minutes to put back what was right as it was, should it come to that.
+      def undoing(plan, failing)
+        kept = @expected_cost.plans.index(&:nothing?)
+        return 0.0 if kept.nil? || plan.nothing?
+
+        @expected_cost.shares(failing)[kept] * @expected_cost.work(plan)
+      end
+    end
+  end
+end
