@@ -42,7 +42,7 @@ module Dielectra
       guarded do
         random = options[:seed] && Random.new(options[:seed])
         house = Practice::House.new(circuit(circuit_path), random:, slips: options[:slips])
-        Practice::Telling.new(house, Evidence::Job.read(document(job_path)), $stdout).run
+        Practice::Playback.new(house, Evidence::Job.read(document(job_path)), $stdout).run
       end
     end
 

@@ -22,7 +22,7 @@ module Dielectra
     # @return [Kind]
     # @raise [InvalidInput] for a kind nobody knows
     def self.of(fields)
-      kind = kinds[fields["do"]] or raise InvalidInput.new("#{fields["do"].inspect} is not a step.", pointer: "/do")
+      kind = kinds[fields["do"]] or raise InvalidInput, "#{fields["do"] || "nothing"} is not a step."
       kind.new(fields)
     end
 

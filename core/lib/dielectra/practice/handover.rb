@@ -79,6 +79,7 @@ module Dielectra
       # Ends of conductors and devices' terminals that a breaker feeds in some combination.
       def fed_by(breakers)
         @job
+          .goal
           .combinations
           .flat_map do |toggles|
             now = Physics::Network.switched(@left, toggles, breakers)

@@ -39,16 +39,18 @@ RSpec.describe Dielectra::Session::Permits do
   it "has no live probe while the power is off, and no ohms while it is on" do
     expect(permits(open_box).live("tower_door")).to be_nil
     expect {
-      permits(open_box).hands("tower_door").probe("voltage", %w[tower_door/1.black tower_door/1.white])
+      permits(open_box).hands("tower_door").step(:probe, tool: "voltage", at: %w[tower_door/1.black tower_door/1.white])
     }.to raise_error(ArgumentError)
     open_box.record("do" => "breaker", "device" => "B1", "to" => "on", "answer" => { "ok" => true })
-    expect { permits(open_box).live("tower_door").probe("continuity", %w[S1.common S1.traveler_1]) }.to raise_error(
-      ArgumentError
-    )
+    expect {
+      permits(open_box).live("tower_door").step(:probe, tool: "continuity", at: %w[S1.common S1.traveler_1])
+    }.to raise_error(ArgumentError)
   end
 
   it "keeps hands to their own box" do
-    expect { permits(open_box).hands("tower_door").replace("S2", "three_way") }.to raise_error(ArgumentError)
+    expect { permits(open_box).hands("tower_door").step(:replace, device: "S2", kind: "three_way") }.to raise_error(
+      ArgumentError
+    )
   end
 
   it "does not energize over a bare end" do
