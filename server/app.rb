@@ -4,9 +4,10 @@ $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "active_record"
 require "rack"
+require "rack/rewindable_input"
 require_relative "database"
 %w[house job entry].each { |model| require_relative "models/#{model}" }
-%w[sessions call_summary job_view demo].each { |part| require_relative part }
+%w[sessions description call_summary job_view demo].each { |part| require_relative part }
 require_relative "api/base"
 require_relative "api/day"
 require_relative "api/jobs"
@@ -21,7 +22,11 @@ module Server
       .new do
         use Rack::Deflater
         use Front::Policy
-        map("/api") { run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404]) }
+        map("/api") do
+          use Rack::RewindableInput::Middleware
+          use Description
+          run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404])
+        end
         run Front.new
       end
       .to_app

@@ -1,15 +1,12 @@
 # frozen_string_literal: true
 
 require "sinatra/base"
-require "oj"
 
 module Server
   module Api
     # What every resource of the API shares: JSON in and out, and errors that say what happened, what was kept and what
     # to do.
     class Base < Sinatra::Base
-      LARGEST_BODY = 2_000_000
-
       set :show_exceptions, false
       set :raise_errors, false
       set :host_authorization, { permitted_hosts: [] }
@@ -54,15 +51,12 @@ module Server
         halt status, { "Content-Type" => "application/json" }, JSON.generate(problem(code, message, pointer))
       end
 
-      # @return [Hash] the request's body
+      # @return [Hash] the request's body, as Description has parsed and checked it
       def body!
-        text = request.body&.read(LARGEST_BODY).to_s
-        value = Oj.load(text, mode: :strict)
+        value = request.env[Description::BODY]
         raise Dielectra::InvalidInput, "The body has to be a JSON object." unless value.is_a?(Hash)
 
         value
-      rescue Oj::ParseError, EncodingError
-        raise Dielectra::InvalidInput, "The body is not JSON."
       end
     end
   end

@@ -11,22 +11,28 @@ module Server
         json(JobView.new(open_call(call, document)).to_h, status: 201)
       end
 
-      get("/jobs/:id") { json(view) }
+      # A job is locked from reading to answering.
+      def self.on_job(verb, path, &answer)
+        send(verb, path) { Sessions.locked(params[:id].to_i) { instance_exec(&answer) } }
+      end
+      private_class_method :on_job
 
-      post "/jobs/:id/steps" do
+      on_job(:get, "/jobs/:id") { json(view) }
+
+      on_job(:post, "/jobs/:id/steps") do
         step = body!.except("id")
         Sessions.check!(job, step)
         job.add!("taken", step:)
         json(view, status: 201)
       end
 
-      post "/jobs/:id/undo" do
+      on_job(:post, "/jobs/:id/undo") do
         last = job.steps.last or raise Dielectra::InvalidInput, "There is no step to undo."
         job.add!("undone", number: last["id"])
         json(view)
       end
 
-      put "/jobs/:id/steps/:number" do
+      on_job(:put, "/jobs/:id/steps/:number") do
         number = params[:number].to_i
         at = job.steps.index { |step| step["id"] == number } or raise ActiveRecord::RecordNotFound
         amended =
@@ -39,7 +45,7 @@ module Server
         json(view.merge(changed: { before:, after: JobView.new(job).leading }))
       end
 
-      get("/jobs/:id/why") do
+      on_job(:get, "/jobs/:id/why") do
         session = Sessions.of(job)
         json(
           {
@@ -49,7 +55,7 @@ module Server
         )
       end
 
-      get "/jobs/:id/file" do
+      on_job(:get, "/jobs/:id/file") do
         attachment "#{job.title.downcase.gsub(/[^a-z0-9]+/, "_")}.job.json"
         content_type "application/json"
         JSON.pretty_generate(job.file)

@@ -88,6 +88,8 @@ module Dielectra
     end
     private_class_method :step, :answer
 
+    # @param violation [Hash] of the validator
+    # @return [String] what is wrong, in words a person can act on
     def self.sentence(violation)
       return "is not a field of this format." if violation["type"] == "schema"
       return "lacks #{violation.dig("details", "missing_keys").join(", ")}." if violation["type"] == "required"
@@ -99,6 +101,5 @@ module Dielectra
         )
       "#{text.sub(/\Ais not: /, "has to be ")}."
     end
-    private_class_method :sentence
   end
 end
