@@ -77,7 +77,9 @@ module Server
         .suspects
         .first(5)
         .reject { |_, share| share < 0.005 }
-        .map { |causes, share| { sentence: wording.causes(causes), share: share.round(4), causes: } }
+        .map do |causes, share|
+          { sentence: wording.causes(causes), share: share.round(4), percent: wording.percent(share), causes: }
+        end
     end
 
     def steps

@@ -17,6 +17,9 @@ module Server
         )
       end
 
+      # What a new call asks.
+      get("/call_form") { json(Dielectra::Presentation::CallForm.to_h) }
+
       private
 
       def region = @region ||= Dielectra::Trade::Region.at(params.fetch(:volts, 120).to_f)

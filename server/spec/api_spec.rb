@@ -9,7 +9,11 @@ RSpec.describe "The API" do
 
   application = Server.app
   # The application holds its own answers to the description as well.
-  around { |example| ENV["DIELECTRA_CHECK_RESPONSES"] = "1"; example.run; ENV.delete("DIELECTRA_CHECK_RESPONSES") }
+  around do |example|
+    ENV["DIELECTRA_CHECK_RESPONSES"] = "1"
+    example.run
+    ENV.delete("DIELECTRA_CHECK_RESPONSES")
+  end
 
   before(:all) do
     @folder = Dir.mktmpdir

@@ -78,10 +78,10 @@ RSpec.describe "A job in the browser", type: :feature do
     expect(page).to have_css("section[aria-label=Power]", text: "Breaker B1 not checked")
     id = page.current_path[/\d+/].to_i
 
-    demo_job("tower_stair").combinations.each do |positions|
+    demo_job("tower_stair").goal.combinations.each do |positions|
       light = Dielectra::Physics::Network.new(demo_circuit("tower_stair"), positions).loads["L1"]
       find_button("#{positions.map { |control, at| "#{control} #{at}" }.join(", ")}: light #{light}").click
-      expect(page).to have_css("button[aria-pressed=true]", text: light)
+      expect(page).to have_css("button[aria-checked=true]", text: light)
     end
     expect(page).to have_css("[role=tab]", text: "Steps (4)")
 

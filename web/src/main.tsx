@@ -5,7 +5,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { applyTheme } from "./parts/theme";
+import { applyTheme } from "./ui/theme";
 import { DayScreen } from "./screens/DayScreen";
 import { JobScreen } from "./screens/JobScreen";
 import { NewCallScreen } from "./screens/NewCallScreen";

@@ -14,6 +14,8 @@ export type Rewire = Schemas["Rewire"];
 export type Step = Schemas["Step"];
 export type Trade = Schemas["Trade"];
 export type Wire = Schemas["Wire"];
+export type CallForm = Schemas["CallForm"];
+export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 
 export const api = createClient<paths>({
   baseUrl: `${location.origin}/api`,

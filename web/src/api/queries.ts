@@ -1,40 +1,71 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, body, type Answer, type Job, type Step } from "./client";
+import { api, body, type Answer, type Job, type OpenCall, type Step } from "./client";
+
+/** What a query shows. A change names the tags of what it makes stale. */
+const tags = {
+  day: ["day"] as const,
+  callForm: ["call form"] as const,
+  trade: (volts: number) => ["trade", volts] as const,
+  job: (id: number) => ["job", id] as const,
+  why: (id: number) => ["why", id] as const,
+};
 
 export function useDay() {
-  return useQuery({ queryKey: ["day"], queryFn: () => body(api.GET("/day")) });
+  return useQuery({ queryKey: tags.day, queryFn: () => body(api.GET("/day")) });
 }
 
 /** What the trade calls things where the supply has so many volts. */
 export function useTrade(volts: number) {
   return useQuery({
-    queryKey: ["trade", volts],
+    queryKey: tags.trade(volts),
     staleTime: Infinity,
     queryFn: () => body(api.GET("/trade", { params: { query: { volts } } })),
   });
 }
 
+/** What a new call asks. */
+export function useCallForm() {
+  return useQuery({
+    queryKey: tags.callForm,
+    staleTime: Infinity,
+    queryFn: () => body(api.GET("/call_form")),
+  });
+}
+
 export function useJob(id: number) {
   return useQuery({
-    queryKey: ["job", id],
+    queryKey: tags.job(id),
     queryFn: () => body(api.GET("/jobs/{id}", { params: { path: { id } } })),
   });
 }
 
-export function useWhy(id: number, asked: boolean, steps: number) {
+export function useWhy(id: number, asked: boolean) {
   return useQuery({
-    queryKey: ["why", id, steps],
+    queryKey: tags.why(id),
     enabled: asked,
     queryFn: () => body(api.GET("/jobs/{id}/why", { params: { path: { id } } })),
   });
 }
 
-/** Changes to a job; each answers with the job as it stands, which replaces what is shown. */
+/** Opens a call; the day shows it from then on. */
+export function useOpenCall(onOpened: (job: Job) => void) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (call: OpenCall) => body(api.POST("/jobs", { body: call })),
+    onSuccess: (job) => {
+      queries.setQueryData(tags.job(job.call.id), job);
+      void queries.invalidateQueries({ queryKey: tags.day });
+      onOpened(job);
+    },
+  });
+}
+
+/** Changes to a job; each answers with the job as it stands, and makes stale what else is shown of it. */
 export function useJobChanges(id: number) {
   const queries = useQueryClient();
   const onSuccess = (job: Job) => {
-    queries.setQueryData(["job", id], job);
-    void queries.invalidateQueries({ queryKey: ["day"] });
+    queries.setQueryData(tags.job(id), job);
+    for (const queryKey of [tags.why(id), tags.day]) void queries.invalidateQueries({ queryKey });
   };
   const path = { id };
   return {

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/call_form": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a new call asks, with the words for each choice */
+        get: operations["callForm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/day": {
         parameters: {
             query?: never;
@@ -239,8 +256,8 @@ export interface components {
             }[];
         };
         Step: {
-            /** @enum {string} */
-            do: "report" | "watch" | "set" | "wiggle" | "breaker" | "open" | "prove_dead" | "arrange" | "probe" | "bench" | "replace" | "tab" | "mark" | "find_breaker";
+            /** @description A kind of step; the core knows them, and bin/dielectra schema step prints them */
+            do: string;
             positions?: components["schemas"]["Positions"];
             device?: string;
             to?: string;
@@ -263,6 +280,8 @@ export interface components {
             points?: string[];
         };
         Wire: {
+            name: string;
+            touches: string;
             point: string;
             id: string;
             color: string;
@@ -271,6 +290,8 @@ export interface components {
                 /** @enum {string} */
                 role: "line" | "onward" | "load" | "traveler" | "neutral" | "ground" | "spare";
                 share: number;
+                sure: boolean;
+                percent: string;
             }[];
         };
         Cable: {
@@ -281,6 +302,7 @@ export interface components {
                 place: string;
                 name: string;
                 share: number;
+                words: string;
             };
             wires: components["schemas"]["Wire"][];
         };
@@ -312,6 +334,23 @@ export interface components {
             switch: boolean;
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
+        };
+        CallForm: {
+            loads: {
+                value: string;
+                words: string;
+                question: string;
+                usual: string;
+            }[];
+            methods: {
+                value: string;
+                words: string;
+            }[];
+            volts: {
+                value: number;
+                words: string;
+            }[];
+            most_switches: number;
         };
         Trade: {
             devices: components["schemas"]["DeviceKind"][];
@@ -354,6 +393,7 @@ export interface components {
             label: string;
             answer: components["schemas"]["Answer"];
             share?: number;
+            percent?: string;
             meaning?: string;
         };
         Advice: {
@@ -376,6 +416,7 @@ export interface components {
             place: string | null;
             is: string;
             share: number;
+            percent: string;
             because: string;
             otherwise: string | null;
             decides: string | null;
@@ -403,6 +444,7 @@ export interface components {
         };
         Rewire: {
             share: number;
+            percent: string;
             cause: string;
             ready: boolean;
             minutes: number;
@@ -429,12 +471,12 @@ export interface components {
                 position: string | null;
                 kind: string | null;
             }[];
-            load: {
+            loads: {
                 id: string;
                 place: string;
                 name: string;
                 kind: string;
-            };
+            }[];
             grid: {
                 positions: components["schemas"]["Positions"];
                 found: components["schemas"]["Light"];
@@ -449,6 +491,7 @@ export interface components {
             suspects: {
                 sentence: string;
                 share: number;
+                percent: string;
                 causes: components["schemas"]["Cause"][];
             }[];
             steps: {
@@ -545,6 +588,26 @@ export interface operations {
             };
         };
     };
+    callForm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Loads, methods and volts to choose from */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallForm"];
+                };
+            };
+        };
+    };
     day: {
         parameters: {
             query?: never;
@@ -585,12 +648,9 @@ export interface operations {
                     title: string;
                     complaint?: string;
                     draft?: {
-                        /** @enum {string} */
-                        load?: "luminaire" | "fan_light" | "receptacle";
-                        /** @enum {number} */
-                        volts?: 120 | 230;
-                        /** @enum {string} */
-                        method?: "nm" | "emt" | "knob_and_tube";
+                        load?: string;
+                        volts?: number;
+                        method?: string;
                         switches: string[];
                         light: string;
                         marked?: boolean[];

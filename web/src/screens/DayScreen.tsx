@@ -2,8 +2,8 @@ import { ChevronRight } from "lucide-react";
 import { Link } from "react-router";
 import type { Call } from "../api/client";
 import { useDay } from "../api/queries";
-import { Frame } from "../parts/Frame";
-import { Notice } from "../parts/Notice";
+import { Frame } from "../ui/Frame";
+import { Notice } from "../ui/Notice";
 
 const STATE: Record<Call["state"], { word: string; classes: string }> = {
   new: { word: "New", classes: "border-edge text-quiet" },

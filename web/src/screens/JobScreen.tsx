@@ -2,16 +2,16 @@ import { Tabs } from "radix-ui";
 import { useParams } from "react-router";
 import type { Job } from "../api/client";
 import { useJob, useJobChanges } from "../api/queries";
-import { Ahead } from "../parts/Ahead";
-import { Boxes } from "../parts/Boxes";
-import { Findings } from "../parts/Findings";
-import { Frame } from "../parts/Frame";
-import { Grid } from "../parts/Grid";
-import { Notice } from "../parts/Notice";
-import { NowPlate } from "../parts/NowPlate";
-import { PowerStrip } from "../parts/PowerStrip";
-import { RewireSheet } from "../parts/RewireSheet";
-import { Trail } from "../parts/Trail";
+import { Ahead } from "../job/Ahead";
+import { Boxes } from "../job/Boxes";
+import { Findings } from "../job/Findings";
+import { Frame } from "../ui/Frame";
+import { Grid } from "../job/Grid";
+import { Notice } from "../ui/Notice";
+import { NowPlate } from "../job/NowPlate";
+import { PowerStrip } from "../job/PowerStrip";
+import { RewireSheet } from "../job/RewireSheet";
+import { Trail } from "../job/Trail";
 
 export function JobScreen() {
   const id = Number(useParams()["id"]);

@@ -1,43 +1,15 @@
-import { useMutation } from "@tanstack/react-query";
+import { zodResolver } from "@hookform/resolvers/zod";
 import { useState } from "react";
+import { Controller, useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
-import { api, body } from "../api/client";
-import { Button } from "../parts/Button";
-import { Frame } from "../parts/Frame";
-import { Notice } from "../parts/Notice";
-import { Toggle } from "../parts/Toggle";
+import { z } from "zod";
+import type { CallForm, OpenCall } from "../api/client";
+import { useCallForm, useOpenCall } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Frame } from "../ui/Frame";
+import { Notice } from "../ui/Notice";
 
-type Form = {
-  name: string;
-  street: string;
-  title: string;
-  complaint: string;
-  switches: string[];
-  light: string;
-  load: Load;
-  method: Method;
-  volts: Volts;
-};
-type Load = "luminaire" | "fan_light" | "receptacle";
-type Method = "nm" | "emt" | "knob_and_tube";
-type Volts = 120 | 230;
-/** What is switched, and how each is asked for. */
-const LOADS: [Load, string, string][] = [
-  ["luminaire", "a light", "Where the light is"],
-  ["fan_light", "a fan with a light", "Where the fan is"],
-  ["receptacle", "a receptacle", "Where the receptacle is"],
-];
-/** Where it usually is. */
-const USUAL: Record<Load, string> = { luminaire: "ceiling", fan_light: "ceiling", receptacle: "" };
-const METHODS: [Method, string][] = [
-  ["nm", "cable"],
-  ["emt", "conduit"],
-  ["knob_and_tube", "single wires on knobs"],
-];
-const SUPPLIES: [Volts, string][] = [
-  [120, "120 V"],
-  [230, "230 V"],
-];
 /** How the place of each switch is asked for. */
 const SWITCHES: [string, string][] = [
   ["Where the switch is", "hall"],
@@ -45,57 +17,66 @@ const SWITCHES: [string, string][] = [
   ["Where the third switch is, if there is one", "pantry"],
   ["Where the fourth switch is, if there is one", "porch"],
 ];
-const EMPTY: Form = {
-  name: "",
-  street: "",
-  title: "",
-  complaint: "",
-  switches: [],
-  light: "ceiling",
-  load: "luminaire",
-  method: "nm",
-  volts: 120,
-};
+
+const needed = z.string().trim().min(1, "is needed.");
+const said = z.object({
+  name: needed,
+  street: needed,
+  title: needed,
+  complaint: z.string(),
+  switches: z.array(z.string()),
+  light: z.string(),
+  load: z.string(),
+  method: z.string(),
+  volts: z.number(),
+});
+type Said = z.infer<typeof said>;
 
 /** A call starts with a few words; a job file that somebody sent opens one as well. */
 export function NewCallScreen() {
-  const [form, setForm] = useState(EMPTY);
-  const [file, setFile] = useState<{ name: string; content: Record<string, unknown> } | null>(null);
+  const form = useCallForm();
+  return (
+    <Frame>
+      <Notice error={form.error} />
+      {form.data && <Asked form={form.data} />}
+    </Frame>
+  );
+}
+
+type Sent = { name: string; content: Record<string, unknown> };
+
+function Asked({ form }: { form: CallForm }) {
+  const [file, setFile] = useState<Sent | null>(null);
   const [fileError, setFileError] = useState<Error | null>(null);
   const navigate = useNavigate();
-  const open = useMutation({
-    mutationFn: () =>
-      body(
-        api.POST("/jobs", {
-          body: {
-            house: { name: form.name, street: form.street },
-            title: form.title,
-            complaint: form.complaint,
-            ...(file
-              ? { file: file.content }
-              : {
-                  draft: {
-                    switches: form.switches.filter(Boolean),
-                    light: form.light,
-                    load: form.load,
-                    method: form.method,
-                    volts: form.volts,
-                  },
-                }),
-          },
-        }),
-      ),
-    onSuccess: (job) => navigate(`/jobs/${job.call.id}`),
+  const open = useOpenCall((job) => void navigate(`/jobs/${job.call.id}`));
+  const { register, handleSubmit, control, formState, getValues, setValue } = useForm<Said>({
+    resolver: zodResolver(said),
+    defaultValues: {
+      name: "",
+      street: "",
+      title: "",
+      complaint: "",
+      switches: [],
+      light: form.loads[0]?.usual ?? "",
+      load: form.loads[0]?.value ?? "",
+      method: form.methods[0]?.value ?? "",
+      volts: form.volts[0]?.value ?? 0,
+    },
   });
-  const field = (key: "name" | "street" | "title" | "complaint" | "light", label: string, hint = "") => (
-    <Field
-      label={label}
-      hint={hint}
-      value={form[key]}
-      required={key !== "complaint"}
-      onChange={(value) => setForm({ ...form, [key]: value })}
-    />
+  const switches = useWatch({ control, name: "switches" });
+  const load = useWatch({ control, name: "load" });
+  const asked = SWITCHES.slice(
+    0,
+    Math.min(form.most_switches, Math.max(2, switches.filter(Boolean).length + 1)),
   );
+  const errors = formState.errors;
+
+  const usual = (kind: string) => form.loads.find((one) => one.value === kind)?.usual ?? "";
+  const chooseLoad = (kind: string) => {
+    if (getValues("light") === usual(getValues("load"))) setValue("light", usual(kind));
+    setValue("load", kind);
+  };
   const readFile = async (chosen: File | undefined) => {
     setFileError(null);
     setFile(null);
@@ -106,125 +87,99 @@ export function NewCallScreen() {
       setFileError(new Error(`${chosen.name} is not a job file: it is not JSON.`));
     }
   };
+
   return (
-    <Frame>
-      <form
-        className="mx-auto grid max-w-4xl items-start gap-x-6 gap-y-4 sm:grid-cols-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          open.mutate();
-        }}
-      >
-        <h1 className="mt-2 text-2xl font-bold sm:col-span-2">New call</h1>
-        {field("name", "House")}
-        {field("street", "Street")}
-        {field("title", "What it is about", "Hall light")}
-        {field("complaint", "What the customer says")}
-        {!file && (
-          <>
-            <div className="grid items-start gap-x-6 gap-y-4 sm:col-span-2 sm:grid-cols-2">
-              {SWITCHES.slice(0, Math.max(2, form.switches.filter(Boolean).length + 1)).map(
-                ([label, hint], index) => (
-                  <Field
-                    key={label}
-                    label={label}
-                    hint={hint}
-                    value={form.switches[index] ?? ""}
-                    required={index === 0}
-                    onChange={(value) => {
-                      const switches = [...form.switches];
-                      switches[index] = value;
-                      setForm({ ...form, switches });
-                    }}
-                  />
-                ),
-              )}
-            </div>
-            <Choice
-              label="What is switched"
-              options={LOADS.map(([load, words]) => [load, words])}
-              value={form.load}
-              onChange={(load) =>
-                setForm({ ...form, load, light: form.light === USUAL[form.load] ? USUAL[load] : form.light })
-              }
-            />
-            {field("light", LOADS.find(([load]) => load === form.load)?.[2] ?? "")}
-            <Choice
-              label="How the wires run"
-              options={METHODS}
-              value={form.method}
-              onChange={(method) => setForm({ ...form, method })}
-            />
-            <Choice
-              label="Supply"
-              options={SUPPLIES}
-              value={form.volts}
-              onChange={(volts) => setForm({ ...form, volts })}
-            />
-          </>
-        )}
-        <label className="grid gap-1">
-          <span>Or a job file</span>
-          <input
-            type="file"
-            accept="application/json,.json"
-            className="min-h-11"
-            onChange={(event) => void readFile(event.target.files?.[0])}
+    <form
+      noValidate
+      className="mx-auto grid max-w-4xl items-start gap-x-6 gap-y-4 sm:grid-cols-2"
+      onSubmit={(event) => void handleSubmit((call) => open.mutate(asCall(call, file)))(event)}
+    >
+      <h1 className="mt-2 text-2xl font-bold sm:col-span-2">New call</h1>
+      <Field label="House" error={errors.name?.message} {...register("name")} />
+      <Field label="Street" error={errors.street?.message} {...register("street")} />
+      <Field
+        label="What it is about"
+        placeholder="Hall light"
+        error={errors.title?.message}
+        {...register("title")}
+      />
+      <Field label="What the customer says" {...register("complaint")} />
+      {!file && (
+        <>
+          <div className="grid items-start gap-x-6 gap-y-4 sm:col-span-2 sm:grid-cols-2">
+            {asked.map(([label, hint], index) => (
+              <Field key={label} label={label} placeholder={hint} {...register(`switches.${index}`)} />
+            ))}
+          </div>
+          <Choice label="What is switched" options={form.loads} value={load} onChange={chooseLoad} />
+          <Field
+            label={form.loads.find((one) => one.value === load)?.question ?? ""}
+            {...register("light")}
           />
-        </label>
-        <div className="grid gap-3 self-end">
-          <Notice error={fileError ?? open.error} />
-          <Button type="submit" kind="key" disabled={open.isPending} className="justify-self-start">
-            Start the call
-          </Button>
-        </div>
-      </form>
-    </Frame>
-  );
-}
-
-type ChoiceProps<T> = {
-  label: string;
-  options: [T, string][];
-  value: T;
-  onChange: (value: T) => void;
-};
-
-/** One of a few, all in sight. */
-function Choice<T extends string | number>({ label, options, value, onChange }: ChoiceProps<T>) {
-  return (
-    <fieldset className="grid gap-1">
-      <legend className="mb-1">{label}</legend>
-      <div className="flex flex-wrap gap-2">
-        {options.map(([option, words]) => (
-          <Toggle key={option} on={option === value} onClick={() => onChange(option)}>
-            {words}
-          </Toggle>
-        ))}
+          <Controller
+            control={control}
+            name="method"
+            render={({ field }) => (
+              <Choice
+                label="How the wires run"
+                options={form.methods}
+                value={field.value}
+                onChange={field.onChange}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="volts"
+            render={({ field }) => (
+              <Choice label="Supply" options={form.volts} value={field.value} onChange={field.onChange} />
+            )}
+          />
+        </>
+      )}
+      <label className="grid gap-1">
+        <span>Or a job file</span>
+        <input
+          type="file"
+          accept="application/json,.json"
+          className="min-h-11"
+          onChange={(event) => void readFile(event.target.files?.[0])}
+        />
+      </label>
+      <div className="grid gap-3 self-end">
+        <Notice error={fileError ?? open.error} />
+        <Button type="submit" kind="key" disabled={open.isPending} className="justify-self-start">
+          Start the call
+        </Button>
       </div>
-    </fieldset>
+    </form>
   );
 }
 
-type FieldProps = {
-  label: string;
-  hint: string;
-  value: string;
-  required: boolean;
-  onChange: (value: string) => void;
-};
+function asCall(call: Said, file: Sent | null): OpenCall {
+  const { name, street, title, complaint, switches, ...draft } = call;
+  const about = { house: { name, street }, title, complaint };
+  return file
+    ? { ...about, file: file.content }
+    : { ...about, draft: { ...draft, switches: switches.filter(Boolean) } };
+}
 
-function Field({ label, hint, value, required, onChange }: FieldProps) {
+type FieldProps = React.ComponentProps<"input"> & { label: string; error?: string | undefined };
+
+function Field({ label, error, ...rest }: FieldProps) {
   return (
     <label className="grid gap-1">
       <span>{label}</span>
       <input
-        value={value}
-        required={required}
-        placeholder={hint}
-        onChange={(event) => onChange(event.target.value)}
-        className="min-h-12 rounded-md border-2 border-edge bg-sheet px-3"
+        aria-invalid={error !== undefined}
+        className="min-h-12 rounded-md border-2 border-edge bg-sheet px-3 aria-invalid:border-live"
+        {...rest}
       />
+      {error && (
+        <span role="alert" className="text-sm text-live">
+          {label} {error}
+        </span>
+      )}
     </label>
   );
 }

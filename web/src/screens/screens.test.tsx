@@ -1,32 +1,49 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { http, HttpResponse } from "msw";
+import { setupServer } from "msw/node";
 import { MemoryRouter, Route, Routes } from "react-router";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { DayScreen } from "./DayScreen";
 import { NewCallScreen } from "./NewCallScreen";
 
-type Reply = { status?: number; body: unknown };
 const requests: { url: string; body: unknown }[] = [];
-let replies: Record<string, Reply> = {};
+const server = setupServer();
+const form = {
+  loads: [
+    { value: "luminaire", words: "a light", question: "Where the light is", usual: "ceiling" },
+    { value: "receptacle", words: "a receptacle", question: "Where the receptacle is", usual: "" },
+  ],
+  methods: [
+    { value: "nm", words: "cable" },
+    { value: "emt", words: "conduit" },
+  ],
+  volts: [
+    { value: 120, words: "120 V" },
+    { value: 230, words: "230 V" },
+  ],
+  most_switches: 4,
+};
 
+beforeAll(() => server.listen({ onUnhandledRequest: "error" }));
 beforeEach(() => {
   requests.length = 0;
-  vi.stubGlobal("fetch", async (request: Request) => {
-    const path = new URL(request.url).pathname;
-    requests.push({ url: path, body: request.method === "GET" ? null : await request.json() });
-    const reply = replies[path];
-    if (!reply) throw new TypeError("no network");
-    return new Response(JSON.stringify(reply.body), {
-      status: reply.status ?? 200,
-      headers: { "Content-Type": "application/json" },
-    });
-  });
+  server.use(http.get("*/api/call_form", () => HttpResponse.json(form)));
 });
-
 afterEach(() => {
   cleanup();
-  vi.unstubAllGlobals();
+  server.resetHandlers();
 });
+afterAll(() => server.close());
+
+const onDay = (reply: () => Response) => server.use(http.get("*/api/day", reply));
+const onJobs = (status: number, body: object) =>
+  server.use(
+    http.post("*/api/jobs", async ({ request }) => {
+      requests.push({ url: request.url, body: await request.json() });
+      return HttpResponse.json(body, { status });
+    }),
+  );
 
 const show = (path: string) =>
   render(
@@ -54,7 +71,7 @@ const call = {
 
 describe("the day", () => {
   it("shows each call with where one stood", async () => {
-    replies = { "/api/day": { body: { calls: [call] } } };
+    onDay(() => HttpResponse.json({ calls: [call] }));
     show("/");
     expect((await screen.findByRole("link", { name: /Tower stair light/ })).getAttribute("href")).toBe(
       "/jobs/7",
@@ -64,13 +81,13 @@ describe("the day", () => {
   });
 
   it("teaches when it is empty", async () => {
-    replies = { "/api/day": { body: { calls: [] } } };
+    onDay(() => HttpResponse.json({ calls: [] }));
     show("/");
     expect(await screen.findByText(/No calls yet/)).toBeTruthy();
   });
 
   it("says what happened when the server is out of reach", async () => {
-    replies = {};
+    onDay(() => HttpResponse.error());
     show("/");
     expect((await screen.findByRole("alert")).textContent).toMatch(/cannot be reached.*Nothing.*lost/);
   });
@@ -79,21 +96,22 @@ describe("the day", () => {
 describe("a new call", () => {
   const fill = (label: string, value: string) =>
     fireEvent.change(screen.getByLabelText(label), { target: { value } });
-  const filled = () => {
+  const filled = async () => {
     show("/calls/new");
+    await screen.findByLabelText("House");
     fill("House", "The cooperage");
     fill("Street", "4 Stave Lane");
     fill("What it is about", "Yard light");
     fill("Where the switch is", "back door");
     for (const choice of ["a receptacle", "conduit", "230 V"])
-      fireEvent.click(screen.getByRole("button", { name: choice }));
+      fireEvent.click(screen.getByRole("radio", { name: choice }));
     fill("Where the receptacle is", "yard wall");
     fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
   };
 
   it("is opened from a few words, and leads to its job", async () => {
-    replies = { "/api/jobs": { status: 201, body: { call } } };
-    filled();
+    onJobs(201, { call });
+    await filled();
     expect(await screen.findByRole("heading", { name: "the job" })).toBeTruthy();
     expect(requests[0]?.body).toMatchObject({
       house: { name: "The cooperage", street: "4 Stave Lane" },
@@ -109,16 +127,15 @@ describe("a new call", () => {
 
   it("keeps what was typed when it is refused, and says why", async () => {
     const message = "/draft/light: every place needs a name of its own.";
-    replies = {
-      "/api/jobs": { status: 422, body: { error: { code: "invalid", message, pointer: "/draft/light" } } },
-    };
-    filled();
+    onJobs(422, { error: { code: "invalid", message, pointer: "/draft/light" } });
+    await filled();
     expect((await screen.findByRole("alert")).textContent).toBe(message);
     expect(screen.getByLabelText("House")).toHaveProperty("value", "The cooperage");
   });
 
   it("does not take a file that is no job", async () => {
     show("/calls/new");
+    await screen.findByLabelText("House");
     const file = new File(["not json"], "notes.txt");
     fireEvent.change(screen.getByLabelText("Or a job file"), { target: { files: [file] } });
     expect((await screen.findByRole("alert")).textContent).toMatch(/notes.txt is not a job file/);

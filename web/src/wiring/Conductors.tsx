@@ -20,10 +20,7 @@ export function Sheath({
   cable: Layout["cables"][number];
   info: Box["cables"][number] | undefined;
 }) {
-  const leads = info?.leads_to;
-  const words = leads
-    ? `to ${leads.name}${leads.share < 0.95 ? ` ${Math.round(leads.share * 100)}%` : ""}`
-    : "";
+  const words = info?.leads_to?.words ?? "";
   return (
     <g>
       <rect
@@ -101,13 +98,19 @@ export function Tag({ wire, strand, marked, picked, onPick }: { wire: Wire; stra
   const { fill, edge, letter, dark } = paint(wire.color);
   const best = wire.roles[0];
   const x = strand.from.x;
-  const number = wire.point.split("/")[1]?.split(".")[0] ?? "";
   return (
-    <g {...tap(wire.point, `${wire.id.replaceAll("_", " ")} of cable ${number}`, onPick, picked)}>
+    <g {...tap(wire.point, wire.name, onPick, picked)}>
       {onPick && <rect x={x - 22} y="44" width="44" height="62" fill="transparent" />}
       {(marked || picked) && <rect x={x - 22} y="44" width="44" height="62" rx="8" fill="var(--key)" />}
       <circle cx={x} cy="62" r="14" fill={fill} stroke={edge} strokeWidth="2" />
-      <text x={x} y="67" textAnchor="middle" fontSize="13" fontWeight="700" fill={dark ? "#fff" : "#14201d"}>
+      <text
+        x={x}
+        y="67"
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="700"
+        fill={dark ? "var(--wire-letter-light)" : "var(--wire-letter)"}
+      >
         {letter}
         {/_\d+$/.test(wire.id) ? wire.id.split("_").pop() : ""}
       </text>
@@ -127,11 +130,11 @@ export function Tag({ wire, strand, marked, picked, onPick }: { wire: Wire; stra
           y="94"
           textAnchor="middle"
           fontSize="12"
-          fontWeight={best.share > 0.9 ? 700 : 400}
+          fontWeight={best.sure ? 700 : 400}
           fill={marked || picked ? "var(--key-ink)" : "var(--ink)"}
         >
           {TAGS[best.role]}
-          {best.share < 0.9 ? "?" : ""}
+          {best.sure ? "" : "?"}
         </text>
       )}
     </g>

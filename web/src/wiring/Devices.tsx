@@ -1,13 +1,8 @@
 import type { Finish, Layout } from "./layout";
 import { tap, type Pick } from "./tap";
 
-const METALS: Record<Finish, { fill: string; slot: string }> = {
-  brass: { fill: "#d3a13f", slot: "#14201d" },
-  dark: { fill: "#3a3f3d", slot: "#fff" },
-  silver: { fill: "#dfe3e2", slot: "#14201d" },
-  green: { fill: "#2f8a43", slot: "#14201d" },
-  lead: { fill: "#8b7f6c", slot: "#14201d" },
-};
+/** The metal of a screw, from the tokens. */
+const metal = (finish: Finish) => ({ fill: `var(--screw-${finish})`, slot: `var(--screw-${finish}-slot)` });
 
 export function Yoke({ device }: { device: Layout["devices"][number] }) {
   return (
@@ -56,7 +51,7 @@ export function Tab({ tab }: { tab: Layout["tabs"][number] }) {
 /** A screw in its metal, or a lead with its connector. */
 export function Screw({ screw, marked, picked, onPick }: { screw: Layout["screws"][number] } & Pick) {
   const { x, y } = screw.at;
-  const { fill, slot } = METALS[screw.finish];
+  const { fill, slot } = metal(screw.finish);
   const lead = screw.finish === "lead";
   const words = screw.terminal.replaceAll("_", " ");
   return (

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { Found, Job, Trade } from "../api/client";
-import { Button } from "../parts/Button";
-import { Toggle } from "../parts/Toggle";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Toggle } from "../ui/Toggle";
 import { BoxDrawing } from "./BoxDrawing";
 import {
   addCable,
@@ -18,6 +19,8 @@ import {
 } from "./found";
 
 type Props = { job: Job; trade: Trade; place: string; busy: boolean; onDone: (found: Found) => void };
+
+const ENCLOSURES = (["metal", "plastic"] as const).map((value) => ({ value, words: value }));
 
 /** Types whose conductors are added one by one. */
 const SINGLE = ["raceway", "knob_and_tube"];
@@ -43,15 +46,13 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
   return (
     <div className="grid gap-4 rounded-lg border border-edge bg-sheet p-4 text-ink">
       <Row title="Box">
-        {(["metal", "plastic"] as const).map((kind) => (
-          <Toggle
-            key={kind}
-            on={draft.enclosure === kind}
-            onClick={() => change({ ...draft, enclosure: kind })}
-          >
-            {kind}
-          </Toggle>
-        ))}
+        <Choice
+          label="What the box is made of"
+          hidden
+          options={ENCLOSURES}
+          value={draft.enclosure}
+          onChange={(enclosure) => change({ ...draft, enclosure })}
+        />
         <Toggle on={draft.ground} onClick={() => change(setGround(draft, !draft.ground))}>
           cables have a {trade.grounding === "bare" ? "bare" : "green and yellow"} wire
         </Toggle>
@@ -106,8 +107,8 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
 /** What the job says is in this box; a load is of the kind the job names, a control has to be looked at. */
 function devicesAt(job: Job, place: string) {
   const controls = job.controls.filter((control) => control.place === place);
-  const load = job.load.place === place ? [{ id: job.load.id, kind: job.load.kind }] : [];
-  return [...controls.map(({ id }) => ({ id, kind: "" })), ...load];
+  const loads = job.loads.filter((load) => load.place === place);
+  return [...controls.map(({ id }) => ({ id, kind: "" })), ...loads.map(({ id, kind }) => ({ id, kind }))];
 }
 
 function DeviceRow({
@@ -127,16 +128,13 @@ function DeviceRow({
     <>
       {choices.length > 0 && (
         <Row title={device.id}>
-          {choices.map((kind) => (
-            <Toggle
-              key={kind.kind}
-              on={device.kind === kind.kind}
-              onClick={() => change(setDevice(draft, device.id, kind.kind))}
-            >
-              <span className="block">{kind.term}</span>
-              <span className="block text-sm font-normal">{kind.look}</span>
-            </Toggle>
-          ))}
+          <Choice
+            label={`What ${device.id} is`}
+            hidden
+            options={choices.map((kind) => ({ value: kind.kind, words: <Kind kind={kind} /> }))}
+            value={device.kind || null}
+            onChange={(kind) => change(setDevice(draft, device.id, kind))}
+          />
         </Row>
       )}
       {known && known.tabs.length > 0 && (
@@ -152,6 +150,16 @@ function DeviceRow({
           ))}
         </Row>
       )}
+    </>
+  );
+}
+
+/** A kind of device by its name and what one recognizes it by. */
+function Kind({ kind }: { kind: Trade["devices"][number] }) {
+  return (
+    <>
+      <span className="block">{kind.term}</span>
+      <span className="block text-sm font-normal">{kind.look}</span>
     </>
   );
 }

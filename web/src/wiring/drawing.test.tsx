@@ -1,8 +1,8 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Found, Job } from "../api/client";
-import { InWords } from "../parts/InWords";
-import { RewireSheet } from "../parts/RewireSheet";
+import { InWords } from "../job/InWords";
+import { RewireSheet } from "../job/RewireSheet";
 import { BoxDrawing } from "./BoxDrawing";
 import { FoundEditor } from "./FoundEditor";
 import { addCable, asBox, emptyFound, join, setDevice } from "./found";
@@ -32,8 +32,8 @@ describe("the drawing of a box", () => {
     const believed = structuredClone(box);
     const [black, white] = believed.cables[0]?.wires ?? [];
     if (!black || !white) throw new Error("the cable has two conductors");
-    black.roles = [{ role: "line", share: 0.97 }];
-    white.roles = [{ role: "neutral", share: 0.6 }];
+    black.roles = [{ role: "line", share: 0.97, sure: true, percent: "97%" }];
+    white.roles = [{ role: "neutral", share: 0.6, sure: false, percent: "60%" }];
     render(<BoxDrawing box={believed} />);
     for (const text of ["Bk", "W", "Cu", "LINE", "NEUT?"]) expect(screen.getByText(text)).toBeTruthy();
   });
@@ -47,16 +47,22 @@ describe("the drawing of a box", () => {
   });
 
   it("is said in words as well", () => {
-    render(<InWords box={box} />);
-    expect(screen.getByRole("row", { name: /1 black.*S1 terminal 1/ })).toBeTruthy();
-    expect(screen.getByRole("row", { name: /1 white.*loose/ })).toBeTruthy();
+    const told = structuredClone(box);
+    const [black] = told.cables[0]?.wires ?? [];
+    if (!black) throw new Error("the cable has a conductor");
+    black.touches = "the terminal 1 screw of S1";
+    black.roles = [{ role: "line", share: 0.97, sure: true, percent: "97%" }];
+    render(<InWords box={told} />);
+    expect(
+      screen.getByRole("row", { name: /black of cable 1.*line 97%.*the terminal 1 screw of S1/ }),
+    ).toBeTruthy();
   });
 });
 
 describe("writing down a box", () => {
   const job = {
     controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
-    load: { id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" },
+    loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
     boxes: [{ ...box, open: false }],
   } as unknown as Job;
 
@@ -64,10 +70,11 @@ describe("writing down a box", () => {
     const done = vi.fn<(found: Found) => void>();
     render(<FoundEditor job={job} trade={trade} place="porch" busy={false} onDone={done} />);
     const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
+    const choose = (name: string | RegExp) => fireEvent.click(screen.getByRole("radio", { name }));
     expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", true);
-    press("plastic");
+    choose("plastic");
     press("+ 14/2");
-    press(/single-pole/);
+    choose(/single-pole/);
     press("black of cable 1");
     press("screw terminal 1");
     press("white of cable 1");
@@ -86,6 +93,7 @@ describe("writing down a box", () => {
 describe("the rewire", () => {
   const repair = {
     share: 0.9,
+    percent: "90%",
     cause: "Joined wrongly in porch",
     ready: true,
     minutes: 7,

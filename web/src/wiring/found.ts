@@ -120,6 +120,8 @@ export function asBox(draft: Draft, name: string, trade: Trade): Box {
         id,
         color,
         tape: null,
+        name: `${id.replaceAll("_", " ")} of cable ${index + 1}`,
+        touches: "",
         roles: [],
       })),
     })),

@@ -12,6 +12,8 @@ module Dielectra
       }.freeze
       METHODS = %w[nm emt knob_and_tube].freeze
       VOLTS = [120, 230].freeze
+      # The most switches of one call.
+      MOST_SWITCHES = 4
 
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is switched), `load`
       #   (its kind), `volts`, `method`, `amps`, `year_built`, `marked`
@@ -20,7 +22,7 @@ module Dielectra
       def self.document(said)
         rooms = Array(said["switches"]).map { |name| id(name, "/draft/switches") }
         light = id(said["light"], "/draft/light")
-        refuse("one to four switches can be worked on.", "/draft/switches") unless (1..4).cover?(rooms.size)
+        refuse("one to four switches can be worked on.", "/draft/switches") unless (1..MOST_SWITCHES).cover?(rooms.size)
         if [*rooms, light, "panel"].uniq.size < rooms.size + 2
           refuse("every place needs a name of its own.", "/draft/switches")
         end

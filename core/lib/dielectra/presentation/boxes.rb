@@ -5,6 +5,10 @@ module Dielectra
     # The boxes of a job as they look now: cables with their conductors and what each is believed to do, the device, and
     # what touches what.
     class Boxes
+      # Probability above which a cable's destination is stated plainly, and a conductor's role counts as sure.
+      PLAIN = 0.95
+      SURE = 0.9
+
       def initialize(session)
         @session = session
         @situation = session.situation
@@ -43,15 +47,23 @@ module Dielectra
       end
 
       def cable(cable_end)
-        destination, share = destinations[cable_end.id]&.max_by(&:last)
         {
           "id" => cable_end.id,
           "number" => EndId.number(cable_end.id).to_i,
           "type" => cable_end.type,
-          "leads_to" =>
-            destination && { "place" => destination, "name" => Naming.place(destination), "share" => share.round(3) },
+          "leads_to" => leads_to(cable_end),
           "wires" => cable_end.wires.map { |wire| wire(cable_end, wire) }
         }.compact
+      end
+
+      # Where a cable most likely leads, with how likely that is where it is in doubt.
+      def leads_to(cable_end)
+        place, share = destinations[cable_end.id]&.max_by(&:last)
+        return unless place
+
+        name = Naming.place(place)
+        words = share < PLAIN ? "to #{name} #{Wording.percent(share)}" : "to #{name}"
+        { "place" => place, "name" => name, "share" => share.round(3), "words" => words }
       end
 
       def wire(cable_end, wire)
@@ -61,8 +73,22 @@ module Dielectra
           "id" => wire.id,
           "color" => wire.color,
           "tape" => @situation.tapes[point] || wire.tape,
-          "roles" => roles.fetch(point, {}).map { |role, share| { "role" => role, "share" => share.round(3) } }
+          "name" => Naming.point(point),
+          "touches" => touches(cable_end.place, point),
+          "roles" => roles.fetch(point, {}).map { |role, share| role(role, share) }
         }
+      end
+
+      def role(role, share)
+        percent = Wording.percent(share)
+        { "role" => role, "share" => share.round(3), "sure" => share >= SURE, "percent" => percent }
+      end
+
+      # What a conductor is joined with, in words.
+      def touches(place, point)
+        joint = @situation.joints(place).find { |one| one.include?(point) } || []
+        others = joint - [point]
+        others.empty? ? "loose" : others.map { |other| Naming.point(other) }.join(", ")
       end
 
       def roles

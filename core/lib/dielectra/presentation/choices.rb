@@ -5,6 +5,10 @@ module Dielectra
     # The answers a step can have, as buttons: label, the answer in the form of the protocol, how likely it is, and what
     # it would mean.
     class Choices
+      # Probability below which an answer is not expected.
+      NEGLIGIBLE = 0.0005
+      UNEXPECTED = "Not expected: something would have been missed."
+
       # @param action [Action, nil] where the step is the question of one
       def initialize(session, step, action)
         @session = session
@@ -25,9 +29,10 @@ module Dielectra
 
         weights = outcome == :read ? read(answer) : joint(outcome)
         share = weights.sum
-        return { "share" => 0.0, "meaning" => "Not expected: something would have been missed." } if share < 0.0005
+        percent = Wording.percent(share)
+        return { "share" => 0.0, "percent" => percent, "meaning" => UNEXPECTED } if share < NEGLIGIBLE
 
-        { "share" => share.round(3), "meaning" => "Then: #{meaning(weights)}." }
+        { "share" => share.round(3), "percent" => percent, "meaning" => "Then: #{meaning(weights)}." }
       end
 
       # For each hypothesis, how likely it is together with the answer.

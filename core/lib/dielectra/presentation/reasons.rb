@@ -41,6 +41,7 @@ module Dielectra
           "place" => statement.place,
           "is" => statement.words.call(value),
           "share" => share.round(4),
+          "percent" => Wording.percent(share),
           "because" => because(statement, value),
           "otherwise" => doubtful ? "#{statement.words.call(other)} (#{Wording.percent(doubt)})" : nil,
           "decides" => doubtful ? deciding(statement, value) : nil

@@ -17,6 +17,7 @@ module Dielectra
         causes, share = @session.findings.suspects.first
         {
           "share" => share.round(3),
+          "percent" => Wording.percent(share),
           "cause" => Wording.causes(causes),
           "ready" => plan.ready?,
           "lamp" => plan.lamp,

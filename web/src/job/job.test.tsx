@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Advice, Job } from "../api/client";
 import { Findings } from "./Findings";
@@ -23,7 +23,7 @@ const job: Job = {
   },
   controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
   volts: 120,
-  load: { id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" },
+  loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
   grid: [
     { positions: { S1: "up" }, found: "off", now: null, current: false },
     { positions: { S1: "down" }, found: null, now: null, current: true },
@@ -64,7 +64,12 @@ const job: Job = {
   instead: [],
   conclusion: null,
   suspects: [
-    { sentence: "Joined wrongly in porch", share: 0.62, causes: [{ kind: "miswired", place: "porch" }] },
+    {
+      sentence: "Joined wrongly in porch",
+      share: 0.62,
+      percent: "62%",
+      causes: [{ kind: "miswired", place: "porch" }],
+    },
   ],
   steps: [
     {
@@ -99,6 +104,17 @@ describe("the plate", () => {
     around(<NowPlate job={job} busy={true} take={take} undo={vi.fn()} />);
     fireEvent.keyDown(document.body, { key: "1" });
     expect(take).not.toHaveBeenCalled();
+  });
+
+  it("takes no key once single keys are turned off", () => {
+    const take = vi.fn();
+    around(<NowPlate job={job} busy={false} take={take} undo={vi.fn()} />);
+    fireEvent.click(screen.getByRole("button", { name: "Keys" }));
+    fireEvent.click(screen.getByRole("switch", { name: "Single keys act" }));
+    fireEvent.click(screen.getByRole("button", { name: "Close" }));
+    fireEvent.keyDown(document.body, { key: "1" });
+    expect(take).not.toHaveBeenCalled();
+    localStorage.clear();
   });
 
   it("lets one be unsure", () => {
@@ -151,7 +167,7 @@ describe("what stands around it", () => {
   it("marks the grid only while nothing but reports is known", () => {
     const take = vi.fn();
     around(<Grid job={job} busy={false} take={take} />);
-    fireEvent.click(screen.getByRole("button", { name: "S1 down: light on" }));
+    fireEvent.click(screen.getByRole("radio", { name: "S1 down: light on" }));
     expect(take).toHaveBeenCalledWith({
       do: "report",
       positions: { S1: "down" },
@@ -163,7 +179,7 @@ describe("what stands around it", () => {
       steps: job.steps.map((entry) => ({ ...entry, step: { do: "watch" as const } })),
     };
     around(<Grid job={worked} busy={false} take={take} />);
-    expect(screen.queryByRole("button")).toBeNull();
+    expect(screen.queryByRole("radio")).toBeNull();
   });
 
   it("says how sure it is", () => {
@@ -229,11 +245,13 @@ describe("a breaker that is looked for", () => {
     } as unknown as Advice,
   };
 
-  it("is named by what stands at the panel, or said not to be there", () => {
+  it("is named by what stands at the panel, or said not to be there", async () => {
     const take = vi.fn();
     around(<NowPlate job={looking} busy={false} take={take} undo={() => {}} />);
     fireEvent.change(screen.getByLabelText("It is breaker"), { target: { value: "B 2" } });
+    await waitFor(() => expect(screen.getByText("It goes dead")).toHaveProperty("disabled", false));
     fireEvent.click(screen.getByText("It goes dead"));
+    await waitFor(() => expect(take).toHaveBeenCalled());
     fireEvent.click(screen.getByText("None of them"));
     expect(take.mock.calls.map(([step]) => (step as { answer: unknown }).answer)).toEqual([
       { device: "B_2" },

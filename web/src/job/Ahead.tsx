@@ -1,5 +1,5 @@
 import type { Job } from "../api/client";
-import { Sheet } from "./Sheet";
+import { Sheet } from "../ui/Sheet";
 
 /** What is left, as a list that shrinks. */
 export function Ahead({ job }: { job: Job }) {

@@ -1,15 +1,14 @@
 import { useState } from "react";
-import type { Answer, Job } from "../api/client";
-import { TextButton } from "./TextButton";
-import { Toggle } from "./Toggle";
-
-type Props = { job: Job; device: string; busy: boolean; onRead: (answer: Answer) => void };
+import type { Job } from "../api/client";
+import { TextButton } from "../ui/TextButton";
+import { Toggle } from "../ui/Toggle";
+import type { StepFormProps } from "./form";
 
 /** Which screws of a device beep, where it is none of what the buttons offer. */
-export function BenchPairs({ job, device, busy, onRead }: Props) {
+export function BenchPairs({ job, step, busy, onAnswer }: StepFormProps) {
   const [asked, setAsked] = useState(false);
   const [beeping, setBeeping] = useState<string[]>([]);
-  const labels = screwsOf(job, device);
+  const labels = screwsOf(job, step.device ?? "");
   const pairs = pairsOf(Object.keys(labels));
   if (pairs.length === 0) return null;
   if (!asked) {
@@ -20,7 +19,7 @@ export function BenchPairs({ job, device, busy, onRead }: Props) {
       className="grid w-full gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!busy) onRead({ closed: pairs.filter((pair) => beeping.includes(pair.join())) });
+        if (!busy) onAnswer({ closed: pairs.filter((pair) => beeping.includes(pair.join())) });
       }}
     >
       <p>Every pair that beeps:</p>

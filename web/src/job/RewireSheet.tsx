@@ -16,8 +16,7 @@ export function RewireSheet({ repair, boxes, done }: { repair: Rewire | null; bo
   return (
     <div className="grid gap-4">
       <p>
-        <b>{repair.cause}</b>, {Math.round(repair.share * 100)}%. About {Math.round(repair.minutes)} min with
-        the proof.
+        <b>{repair.cause}</b>, {repair.percent}. About {Math.round(repair.minutes)} min with the proof.
         {repair.materials.length > 0 && <> Needs {repair.materials.join(", ")}.</>}
       </p>
       {repair.boxes.map((plan) => {

@@ -1,5 +1,6 @@
+import { RadioGroup } from "radix-ui";
 import type { Job, Step } from "../api/client";
-import { Sheet } from "./Sheet";
+import { Sheet } from "../ui/Sheet";
 
 type Props = { job: Job; busy: boolean; take: (step: Step) => void };
 type Row = Job["grid"][number];
@@ -8,7 +9,11 @@ type Row = Job["grid"][number];
 export function Grid({ job, busy, take }: Props) {
   const proving = job.grid.some((row) => row.now !== null);
   const report = (row: Row, light: "on" | "off") =>
-    take({ do: "report", positions: row.positions, answer: { loads: { [job.load.id]: light } } });
+    take({
+      do: "report",
+      positions: row.positions,
+      answer: { loads: Object.fromEntries(job.loads.map((load) => [load.id, light])) },
+    });
   const open = job.steps.every((item) => item.step.do === "report");
   return (
     <Sheet
@@ -86,24 +91,28 @@ function Mark({
   busy: boolean;
   report: (row: Row, light: "on" | "off") => void;
 }) {
+  const stands = Object.entries(row.positions)
+    .map(([id, position]) => `${id} ${position}`)
+    .join(", ");
   return (
-    <span className="inline-flex overflow-hidden rounded-md border-2 border-edge">
+    <RadioGroup.Root
+      aria-label={`The light with ${stands}`}
+      value={row.found ?? ""}
+      disabled={busy}
+      onValueChange={(light) => report(row, light as "on" | "off")}
+      className="inline-flex overflow-hidden rounded-md border-2 border-edge"
+    >
       {(["on", "off"] as const).map((light) => (
-        <button
+        <RadioGroup.Item
           key={light}
-          type="button"
-          disabled={busy}
-          aria-pressed={row.found === light}
-          aria-label={`${Object.entries(row.positions)
-            .map(([id, position]) => `${id} ${position}`)
-            .join(", ")}: light ${light}`}
-          onClick={() => report(row, light)}
-          className={`min-h-11 min-w-13 cursor-pointer px-3 ${row.found === light ? "bg-plate font-bold text-engraved" : ""}`}
+          value={light}
+          aria-label={`${stands}: light ${light}`}
+          className="min-h-11 min-w-13 cursor-pointer px-3 data-[state=checked]:bg-plate data-[state=checked]:font-bold data-[state=checked]:text-engraved"
         >
           {light}
-        </button>
+        </RadioGroup.Item>
       ))}
-    </span>
+    </RadioGroup.Root>
   );
 }
 

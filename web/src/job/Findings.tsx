@@ -1,14 +1,14 @@
 import { useState } from "react";
 import type { Job, Reason as Why } from "../api/client";
 import { useWhy } from "../api/queries";
-import { More } from "./More";
-import { Notice } from "./Notice";
-import { Sheet } from "./Sheet";
+import { More } from "../ui/More";
+import { Notice } from "../ui/Notice";
+import { Sheet } from "../ui/Sheet";
 
 /** What is probably wrong, how sure, and why. */
 export function Findings({ job }: { job: Job }) {
   const [asked, setAsked] = useState(false);
-  const why = useWhy(job.call.id, asked, job.steps.length);
+  const why = useWhy(job.call.id, asked);
   return (
     <Sheet title={job.conclusion ? "What it was" : "What may be wrong"}>
       <ul className="grid gap-2">
@@ -16,7 +16,7 @@ export function Findings({ job }: { job: Job }) {
           <li key={suspect.sentence}>
             <div className="flex gap-3">
               <span>{suspect.sentence}</span>
-              <span className="ml-auto whitespace-nowrap tabular-nums">{percent(suspect.share)}</span>
+              <span className="ml-auto whitespace-nowrap tabular-nums">{suspect.percent}</span>
             </div>
             <div className="mt-1 h-1.5 rounded bg-wall" aria-hidden>
               <div
@@ -63,7 +63,7 @@ function Reason({ reason }: { reason: Why }) {
             {reason.is}
             <span className="text-quiet">{where}</span>
           </span>
-          <span className="ml-auto whitespace-nowrap tabular-nums">{percent(reason.share)}</span>
+          <span className="ml-auto whitespace-nowrap tabular-nums">{reason.percent}</span>
         </>
       }
     >
@@ -72,9 +72,4 @@ function Reason({ reason }: { reason: Why }) {
       {reason.decides && <p>What would decide it: {reason.decides}.</p>}
     </More>
   );
-}
-
-function percent(share: number): string {
-  if (share > 0.995) return "over 99%";
-  return share < 0.01 ? "under 1%" : `${Math.round(share * 100)}%`;
 }

@@ -1,18 +1,13 @@
 import { Download, TriangleAlert, Undo2 } from "lucide-react";
 import { useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
-import { useTrade } from "../api/queries";
-import { FoundEditor } from "../wiring/FoundEditor";
-import { useKeys } from "./keys";
-import { BenchPairs } from "./BenchPairs";
-import { KeysHelp } from "./KeysHelp";
-import { More } from "./More";
+import { below, onPlate } from "../steps";
+import { useKey } from "../ui/keys";
+import { KeysHelp } from "../ui/KeysHelp";
+import { More } from "../ui/More";
 import { Moves } from "./Moves";
-import { NameBreaker } from "./NameBreaker";
-import { Plate } from "./Plate";
-import { StillLive } from "./StillLive";
-import { TextButton } from "./TextButton";
-import { ReadNumber } from "./ReadNumber";
+import { Plate } from "../ui/Plate";
+import { TextButton } from "../ui/TextButton";
 
 type Chosen = { chosen: Advice | null; choose: (advice: Advice | null) => void };
 type Props = { job: Job; busy: boolean; take: (step: Step) => void; undo: () => void };
@@ -20,12 +15,12 @@ type Props = { job: Job; busy: boolean; take: (step: Step) => void; undo: () => 
 /** The next step, or how the job ended: the first thing the eye finds. */
 export function NowPlate({ job, busy, take, undo }: Props) {
   const canUndo = job.steps.length > 0;
-  const { data: trade } = useTrade(job.volts);
-  useKeys({ u: () => canUndo && !busy && undo() });
+  useKey("u", () => canUndo && !busy && undo());
   const [instead, setInstead] = useState<{ at: number; advice: Advice } | null>(null);
   const chosen = instead?.at === job.steps.length ? instead.advice : null;
   const choose = (advice: Advice | null) => setInstead(advice && { at: job.steps.length, advice });
   const advice = chosen ?? job.next;
+  const Below = advice && below[advice.step.do];
   return (
     <div className="grid gap-2">
       <Plate label="Now">
@@ -40,14 +35,12 @@ export function NowPlate({ job, busy, take, undo }: Props) {
           )
         )}
       </Plate>
-      {advice?.step.do === "open" && advice.step.place && trade && (
-        <FoundEditor
-          key={`${advice.step.place}${job.steps.length}`}
+      {advice && Below && (
+        <Below
           job={job}
-          trade={trade}
-          place={advice.step.place}
+          step={advice.step}
           busy={busy}
-          onDone={(found) => take({ ...advice.step, answer: { found } })}
+          onAnswer={(answer) => take({ ...advice.step, answer })}
         />
       )}
       <div className="no-print flex flex-wrap items-center gap-2">
@@ -116,11 +109,11 @@ function longer(more: number): string {
 
 function Doing({ job, advice, busy, take }: Omit<Props, "undo"> & { advice: Advice }) {
   const answer = (given: Answer) => take({ ...advice.step, answer: given });
-  useKeys(
-    Object.fromEntries(
-      advice.choices.map((choice, index) => [String(index + 1), () => !busy && answer(choice.answer)]),
-    ),
-  );
+  useKey("1,2,3,4,5,6,7,8,9", (key) => {
+    const choice = advice.choices[Number(key) - 1];
+    if (choice && !busy) answer(choice.answer);
+  });
+  const OnPlate = onPlate[advice.step.do];
   return (
     <div className="grid gap-3">
       <p className="flex gap-x-3 text-sm text-engraved-quiet">
@@ -147,9 +140,7 @@ function Doing({ job, advice, busy, take }: Omit<Props, "undo"> & { advice: Advi
             >
               <kbd className="font-mono text-sm opacity-70">{index + 1}</kbd>
               <span className="text-lg font-bold">{choice.label}</span>
-              {choice.share !== undefined && (
-                <span className="text-sm tabular-nums">{Math.round(choice.share * 100)}%</span>
-              )}
+              {choice.percent && <span className="text-sm tabular-nums">{choice.percent}</span>}
               {choice.meaning && (
                 <span className="col-span-2 col-start-2 text-sm leading-snug">{choice.meaning}</span>
               )}
@@ -158,14 +149,7 @@ function Doing({ job, advice, busy, take }: Omit<Props, "undo"> & { advice: Advi
         </div>
       )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        {advice.step.do === "probe" && (
-          <ReadNumber tool={advice.step.tool ?? ""} busy={busy} onRead={answer} />
-        )}
-        {advice.step.do === "find_breaker" && <NameBreaker busy={busy} onFound={answer} />}
-        {advice.step.do === "bench" && (
-          <BenchPairs job={job} device={advice.step.device ?? ""} busy={busy} onRead={answer} />
-        )}
-        {advice.step.do === "prove_dead" && <StillLive busy={busy} onLive={answer} />}
+        {OnPlate && <OnPlate job={job} step={advice.step} busy={busy} onAnswer={answer} />}
         <Doubt busy={busy} onAnswer={answer} />
       </div>
       {advice.purpose && <p className="max-w-prose text-sm text-engraved-quiet">{advice.purpose}</p>}

@@ -20,11 +20,11 @@ export function InWords({ box }: { box: Box }) {
             cable.wires.map((wire) => (
               <tr key={wire.point} className="border-t border-edge align-top">
                 <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap">
-                  {cable.number} {wire.id.replaceAll("_", " ")}
+                  {wire.name}
                   {wire.tape && `, taped ${wire.tape}`}
                 </th>
                 <td className="py-1 pr-3">{roles(wire)}</td>
-                <td className="py-1 text-quiet">{touches(box, wire.point)}</td>
+                <td className="py-1 text-quiet">{wire.touches}</td>
               </tr>
             )),
           )}
@@ -35,20 +35,5 @@ export function InWords({ box }: { box: Box }) {
 }
 
 function roles(wire: Wire): string {
-  return wire.roles
-    .filter((belief) => belief.share >= 0.01)
-    .map((belief) => `${belief.role} ${Math.round(belief.share * 100)}%`)
-    .join(", ");
-}
-
-function touches(box: Box, point: string): string {
-  const joint = box.joints.find((candidate) => candidate.includes(point)) ?? [];
-  const others = joint.filter((other) => other !== point);
-  return others.length > 0 ? others.map(spoken).join(", ") : "loose";
-}
-
-function spoken(point: string): string {
-  const [owner = "", part = ""] = point.split(".");
-  const words = part.replaceAll("_", " ");
-  return owner.includes("/") ? `${owner.split("/")[1] ?? ""} ${words}` : `${owner} ${words}`;
+  return wire.roles.map((belief) => `${belief.role} ${belief.percent}`).join(", ");
 }

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # What a new call asks, with the words for each choice; see Evidence::Draft.
+    module CallForm
+      # What may be switched: its words, how its place is asked for, and where it usually is.
+      LOADS = {
+        "luminaire" => ["a light", "Where the light is", "ceiling"],
+        "fan_light" => ["a fan with a light", "Where the fan is", "ceiling"],
+        "receptacle" => ["a receptacle", "Where the receptacle is", ""]
+      }.freeze
+      METHODS = { "nm" => "cable", "emt" => "conduit", "knob_and_tube" => "single wires on knobs" }.freeze
+
+      # @return [Hash] `loads`, `methods` and `volts` with their words, and `most_switches`
+      def self.to_h
+        {
+          "loads" =>
+            Evidence::Draft::LOADS.keys.map do |kind|
+              words, question, usual = LOADS.fetch(kind)
+              { "value" => kind, "words" => words, "question" => question, "usual" => usual }
+            end,
+          "methods" => Evidence::Draft::METHODS.map { |name| { "value" => name, "words" => METHODS.fetch(name) } },
+          "volts" => Evidence::Draft::VOLTS.map { |volts| { "value" => volts, "words" => "#{volts} V" } },
+          "most_switches" => Evidence::Draft::MOST_SWITCHES
+        }
+      end
+    end
+  end
+end
