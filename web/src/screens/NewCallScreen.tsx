@@ -18,7 +18,8 @@ const SWITCHES: [string, string][] = [
   ["Where the fourth switch is, if there is one", "porch"],
 ];
 
-const needed = z.string().trim().min(1, "is needed.");
+const FILL = "Fill this in.";
+const needed = z.string().trim().min(1, FILL);
 const said = z.object({
   name: needed,
   street: needed,
@@ -29,6 +30,11 @@ const said = z.object({
   load: z.string(),
   method: z.string(),
   volts: z.number(),
+});
+/** The same without a job file, which says all this itself. */
+const drafted = said.extend({
+  switches: z.array(z.string()).refine((places) => Boolean(places[0]?.trim()), FILL),
+  light: needed,
 });
 type Said = z.infer<typeof said>;
 
@@ -51,7 +57,7 @@ function Asked({ form }: { form: CallForm }) {
   const navigate = useNavigate();
   const open = useOpenCall((job) => void navigate(`/jobs/${job.call.id}`));
   const { register, handleSubmit, control, formState, getValues, setValue } = useForm<Said>({
-    resolver: zodResolver(said),
+    resolver: zodResolver(file ? said : drafted),
     defaultValues: {
       name: "",
       street: "",
@@ -108,12 +114,19 @@ function Asked({ form }: { form: CallForm }) {
         <>
           <div className="grid items-start gap-x-6 gap-y-4 sm:col-span-2 sm:grid-cols-2">
             {asked.map(([label, hint], index) => (
-              <Field key={label} label={label} placeholder={hint} {...register(`switches.${index}`)} />
+              <Field
+                key={label}
+                label={label}
+                placeholder={hint}
+                error={index === 0 ? (errors.switches?.root ?? errors.switches)?.message : undefined}
+                {...register(`switches.${index}`)}
+              />
             ))}
           </div>
           <Choice label="What is switched" options={form.loads} value={load} onChange={chooseLoad} />
           <Field
             label={form.loads.find((one) => one.value === load)?.question ?? ""}
+            error={errors.light?.message}
             {...register("light")}
           />
           <Controller
@@ -177,7 +190,7 @@ function Field({ label, error, ...rest }: FieldProps) {
       />
       {error && (
         <span role="alert" className="text-sm text-live">
-          {label} {error}
+          {error}
         </span>
       )}
     </label>
