@@ -30,7 +30,7 @@ const LOOK: Record<State, { classes: string; word: string; Icon: typeof Zap }> =
   },
 };
 
-/** What is on, what is off, what is proved dead: in words, in shape and in colour, on every screen of a job. */
+/** What is on, what is off, what is proved dead: in words, in shape and in color, on every screen of a job. */
 export function PowerStrip({ power }: { power: Power }) {
   return (
     <section aria-label="Power" className="sticky top-0 z-10 flex flex-wrap gap-2 bg-wall py-2">

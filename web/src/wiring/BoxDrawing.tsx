@@ -12,7 +12,7 @@ type Props = {
   picked?: string | null;
 };
 
-/** An open box as a person faces it: cables above, conductors fanned out in their colours, splices, devices below. */
+/** An open box as a person faces it: cables above, conductors fanned out in their colors, splices, devices below. */
 export function BoxDrawing({ box, marked = [], onPick, picked = null }: Props) {
   const layout = layOut(box);
   const wires = new Map(
@@ -68,7 +68,7 @@ export function BoxDrawing({ box, marked = [], onPick, picked = null }: Props) {
   );
 }
 
-/** A pigtail is drawn in the colour of the conductors it belongs to. */
+/** A pigtail is drawn in the color of the conductors it belongs to. */
 function mate(box: Box, point: string, wires: Map<string, Wire>): Wire | undefined {
   const joint = box.joints.find((candidate) => candidate.includes(point)) ?? [];
   return joint.map((other) => wires.get(other)).find((wire) => wire !== undefined);

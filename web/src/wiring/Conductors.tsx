@@ -93,7 +93,7 @@ export function Cap({ at }: { at: { x: number; y: number } }) {
   );
 }
 
-/** The end of a conductor as it leaves its sheath: colour, letter, tape, and what it is believed to do. */
+/** The end of a conductor as it leaves its sheath: color, letter, tape, and what it is believed to do. */
 export function Tag({ wire, strand, marked, picked, onPick }: { wire: Wire; strand: Strand } & Pick) {
   const { fill, edge, letter, dark } = paint(wire.color);
   const best = wire.roles[0];

@@ -5,7 +5,7 @@ export type Draft = {
   place: string;
   enclosure: "metal" | "plastic";
   ground: boolean;
-  /** Colour of the grounding conductor in the cables of these parts. */
+  /** Color of the grounding conductor in the cables of these parts. */
   grounding: string;
   cables: { id: string; type: string; conductors: { id: string; color: string }[] }[];
   devices: { id: string; kind: string; removed: string[] }[];
@@ -28,7 +28,7 @@ export function emptyFound(
   };
 }
 
-/** One more cable: of a type with its colours, or a raceway that conductors are added to one by one. */
+/** One more cable: of a type with its colors, or a raceway that conductors are added to one by one. */
 export function addCable(draft: Draft, type: string, colors: string[]): Draft {
   const id = `${draft.place}/${draft.cables.length + 1}`;
   const conductors = [...colors, ...(draft.ground ? [draft.grounding] : [])].map((color) => ({
@@ -38,7 +38,7 @@ export function addCable(draft: Draft, type: string, colors: string[]): Draft {
   return { ...draft, cables: [...draft.cables, { id, type, conductors }] };
 }
 
-/** One more conductor in the last cable; those of one colour are numbered. */
+/** One more conductor in the last cable; those of one color are numbered. */
 export function addConductor(draft: Draft, color: string): Draft {
   const cables = draft.cables.map((cable, index) => {
     if (index < draft.cables.length - 1) return cable;

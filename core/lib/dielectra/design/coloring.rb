@@ -2,7 +2,7 @@
 
 module Dielectra
   module Design
-    # Which conductor of a run wears which function: every way, with how common it is. Colours are habits, so each way
+    # Which conductor of a run wears which function: every way, with how common it is. Colors are habits, so each way
     # keeps some weight.
     class Coloring
       # One way: functions in the order of the run's conductors (nil is spare), and its weight.

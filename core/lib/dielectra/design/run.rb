@@ -4,7 +4,7 @@ module Dielectra
   module Design
     # A run of a layout as it lies: which cable end it is in each place, and which conductor carries what.
     class Run
-      # One conductor: its point at each end, its colour, its function (nil is spare).
+      # One conductor: its point at each end, its color, its function (nil is spare).
       Strand = Struct.new(:points, :color, :function)
 
       attr_reader :places, :ends, :strands, :grounding

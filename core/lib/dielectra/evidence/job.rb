@@ -38,7 +38,7 @@ module Dielectra
 
       def supply_volts = document["supply"]["volts"]
 
-      # Whose colours and words are used here.
+      # Whose colors and words are used here.
       # @return [Trade::Region]
       def region = @region ||= Trade::Region.at(supply_volts)
 

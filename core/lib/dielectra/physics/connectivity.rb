@@ -2,7 +2,7 @@
 
 module Dielectra
   module Physics
-    # Which nets hang together in one state, and every answer that follows from that alone. Where an answer takes numbers
+    # Which nets are connected in one state, and every answer that follows from that alone. Where an answer takes numbers
     # (loads in series, shorts, leaks, bad contacts, an open neutral) it is nil, and Network solves.
     class Connectivity
       # Volt drop, as a share of the supply, that copper and contacts may cause before numbers are asked.

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Physics
-    # Which names hang together: union–find with path halving.
+    # Which names are connected: union–find with path halving.
     class DisjointSets
       def initialize
         @parent = {}

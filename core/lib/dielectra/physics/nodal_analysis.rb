@@ -55,8 +55,8 @@ module Dielectra
         end
       end
 
-      # Takes out nodes with one or two neighbours, as long as there are any.
-      # @return [Array] each node taken out, with its neighbours and how much each says about it
+      # Takes out nodes with one or two neighbors, as long as there are any.
+      # @return [Array] each node taken out, with its neighbors and how much each says about it
       def fold(nodes)
         waiting = nodes.dup
         folded = []

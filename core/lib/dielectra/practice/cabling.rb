@@ -6,14 +6,14 @@ module Dielectra
     class Cabling
       include Chance
 
-      # Colours of cables of two and three conductors at 230 V: of today, and of the time before.
+      # Colors of cables of two and three conductors at 230 V: of today, and of the time before.
       METRIC = {
         2 => [%w[brown blue], %w[red black]],
         3 => [%w[brown black blue], %w[brown black gray], %w[red yellow black]]
       }.freeze
       HOTS = %w[black black black red red blue yellow].freeze
 
-      # A run: its places, its cable ends, and for each conductor its ids at the ends, its colour and its function.
+      # A run: its places, its cable ends, and for each conductor its ids at the ends, its color and its function.
       Run = Struct.new(:places, :ends, :type, :wires, :feet)
       Wire = Struct.new(:ids, :color, :function)
 
@@ -127,7 +127,7 @@ module Dielectra
         colors.zip(way.functions).map { |color, function| Wire.new([color, color], color, function) }
       end
 
-      # Single conductors in a pipe: the neutral white, the others any dark colour; like ones have names of their own at either end.
+      # Single conductors in a pipe: the neutral white, the others any dark color; like ones have names of their own at either end.
       def conduit_wires(functions)
         colors = functions.map { |function| function == "neutral" ? "white" : HOTS.sample(random: @random) }
         colors.uniq.flat_map do |color|

@@ -77,7 +77,7 @@ module Dielectra
           (2 * between(switches))
       end
 
-      # Between neighbours in the chain: twice two conductors joined here, looked for there, let loose again.
+      # Between neighbors in the chain: twice two conductors joined here, looked for there, let loose again.
       def pairing
         look = (4 * @costs["arrange_point"]) + (2 * @costs["walk"]) + (2 * @costs["probe"])
         (switches.size - 1) * 2 * look

@@ -55,7 +55,7 @@ module Dielectra
             .map { |device| "#{device.id} has two circuits on it" }
       end
 
-      # Conductors that are hot in some combination, in boxes that were open, of which neither colour nor tape says so.
+      # Conductors that are hot in some combination, in boxes that were open, of which neither color nor tape says so.
       def unmarked
         hot = @job.goal.combinations.flat_map { |state| whites.select { |point| network(state).live?(point) } }.uniq
         hot.map { |point| "#{point} is hot and not marked" }

@@ -28,7 +28,7 @@ module Dielectra
       }.freeze
       # A breaker that is only to be switched on again.
       FOUND = %i[found_tripped found_off].freeze
-      # Points whose joint changes where two conductors change places, and where one joint is made anew.
+      # Points whose joint changes where two conductors change places, and where one joint is made up again.
       EXCHANGED = 4
       REMADE = 4
 

@@ -88,7 +88,7 @@ module Dielectra
       # @return [Boolean] whether the circuit follows a scheme that has to go, whatever else is wrong
       def old_scheme? = @wall.family.scheme != :present
 
-      # @return [Integer] conductors in a box that are hot, that their colour says nothing of, and that have to be marked
+      # @return [Integer] conductors in a box that are hot, that their color says nothing of, and that have to be marked
       def hot_whites(place)
         @circuit
           .cable_ends(place)

@@ -4,9 +4,9 @@ module Dielectra
   module Presentation
     # The next step as a person needs it: what to do, what for, what each answer would mean, and what it costs.
     class Advice
-      # Other things that could be done.
+      # Alternatives shown
       OTHERS = 3
-      # Why a rule is one.
+      # Why each rule asks for its step
       RULES = {
         look: "Look at the light and the breaker once before anything is opened.",
         prove_dead: "The device is out. Prove the box dead first; what stays live belongs to another circuit.",
@@ -81,13 +81,13 @@ module Dielectra
         Evidence::Arrangement.changed(@session.situation.joints(@step["place"]), @step["joints"])
       end
 
-      # Whether the step is the question itself, and not the way there.
+      # Whether the step is the question itself, and not the way to it
       def asked? = %w[watch probe].include?(@step.do) && @action && (@action.answers || @action.purpose == :clear)
 
-      # Whether it is the trial before power comes on.
+      # Whether it is the test before power comes on
       def pre_energization_test? = @step.do == "probe" && @action && @action.answers.nil? && @action.purpose != :clear
 
-      # Where steps lead that are not the aim themselves.
+      # What a step leads to, if it is not the aim itself
       def goal
         return if @action.nil?
         return "switch the power on" if pre_energization_test?
@@ -157,7 +157,7 @@ module Dielectra
         "#{Wording.causes(causes)} (#{percent(share)})."
       end
 
-      # What a reading tells apart: the two likeliest things that are worded differently.
+      # What a reading tells apart: the two likeliest causes that are worded differently
       def rivals
         named = suspects.map { |causes, share| [Wording.causes(causes), share] }.uniq(&:first).first(2)
         if named.size > 1

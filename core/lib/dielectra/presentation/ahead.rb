@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # What is left of the job, as far as the likeliest explanation goes: legs with minutes, and walks to the panel.
+    # What is left of the job if the likeliest explanation holds: legs, minutes, and walks to the panel
     class Ahead
       def initialize(session)
         @session = session
@@ -27,8 +27,7 @@ module Dielectra
 
       def minutes = (@session.decision.action || @session.actions.first)&.value || 0.0
 
-      # Nine times in ten it is no less than if the cheapest of the explanations held, and no more than if the dearest did and the
-      # likeliest were tried first.
+      # The 90% range: from the cheapest explanation to the dearest after the likeliest was tried in vain
       def spread
         expected_cost = @session.expected_cost
         work_state = Session::WorkState.of(@situation)
@@ -43,7 +42,7 @@ module Dielectra
         [[least, minutes].min, [most + [minutes - least, 0.0].max, minutes].max]
       end
 
-      # The price below which a share of the belief lies.
+      # The price at a quantile of the belief
       def at(prices, mark)
         sum = 0.0
         prices.find { |_, share| (sum += share) >= mark }&.first || 0.0

@@ -2,8 +2,7 @@
 
 module Dielectra
   module Presentation
-    # The boxes of a job as they look now: cables with their conductors and what each is believed to do, the device, and
-    # what touches what.
+    # The boxes of a job as they look now: cables, conductors with their believed roles, devices, and joints
     class Boxes
       # Probability above which a cable's destination is stated plainly, and a conductor's role counts as sure.
       PLAIN = 0.95
@@ -56,7 +55,7 @@ module Dielectra
         }.compact
       end
 
-      # Where a cable most likely leads, with how likely that is where it is in doubt.
+      # Where a cable most likely leads
       def leads_to(cable_end)
         place, share = destinations[cable_end.id]&.max_by(&:last)
         return unless place
@@ -128,14 +127,14 @@ module Dielectra
         end
       end
 
-      # What a switch whose screws say nothing has shown itself to be on the bench.
+      # What a switch without marks has shown itself to be on the bench
       # @return [Trade::DeviceKind, nil]
       def told(row)
         name = @situation.recognised(row["id"]) if @situation.unmarked.key?(row["id"])
         name && Trade::DeviceKind[name]
       end
 
-      # Its screws, and beside what stands on each what it has shown itself to be.
+      # The screws, each with its mark, and with what the bench test showed it to be
       def screws(row, kind)
         plain =
           told(row)&.then do |known|

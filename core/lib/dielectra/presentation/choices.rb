@@ -35,7 +35,7 @@ module Dielectra
         { "share" => share.round(3), "percent" => percent, "meaning" => "Then: #{meaning(weights)}." }
       end
 
-      # For each hypothesis, how likely it is together with the answer.
+      # For each hypothesis its joint probability with the answer
       def joint(outcome)
         expected_cost = @session.expected_cost
         @action.answers.each_with_index.map do |answers, number|
@@ -43,7 +43,7 @@ module Dielectra
         end
       end
 
-      # The same of a reading in numbers, as a share of what all choices come to.
+      # The same for a reading in numbers, normalized over all choices
       def read(answer)
         rows = @read ||= named.to_h { |_, each, _| [each, likelihoods(each)] }
         total = rows.each_value.sum(&:sum)

@@ -2,10 +2,10 @@
 
 module Dielectra
   module Presentation
-    # Statements a person can follow that are true under some hypotheses and not under others: what is wrong, and where
-    # cables lead. Used to say what an answer would mean.
+    # Statements that hold under some hypotheses and not under others: what is wrong, and where cables lead. They say
+    # what an answer would mean.
     class Facts
-      # Least rise in probability for a statement to be worth making.
+      # Least rise in probability that makes a statement worth making
       RISE = 0.03
 
       # @param session [Troubleshooting]
@@ -16,7 +16,7 @@ module Dielectra
         @before = shares(@expected_cost.weights)
       end
 
-      # The statement that an answer makes most likelier than it was.
+      # The statement whose probability an answer raises most
       # @param joint [Array<Float>] for each hypothesis, how likely it is together with the answer
       # @return [Array(String, Float)] statement and its probability then
       def told(joint)
@@ -35,7 +35,7 @@ module Dielectra
         [Wording.causes(@session.findings.suspected(hypothesis)), *leads(hypothesis)]
       end
 
-      # Where every cable that has been seen goes.
+      # Where each known cable leads
       def leads(hypothesis)
         hypothesis.skeleton.runs.flat_map do |run|
           run

@@ -34,7 +34,7 @@ module Dielectra
         @job.goal.controls.map(&:id).to_h { |id| [id, positions[id] && Trade::Position.raised?(positions[id])] }
       end
 
-      # What was reported or watched before anything was changed, the latest word counting.
+      # What was reported or watched before anything was changed; the last word counts
       def found
         @found ||=
           begin

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # What has to be moved from one way of joining a box to another, conductor by conductor, in words.
+    # The moves from one way of joining a box to another, conductor by conductor, in words
     module Moves
       # @param before [Array<Array<String>>]
       # @param after [Array<Array<String>>]
@@ -19,7 +19,7 @@ module Dielectra
           end
       end
 
-      # What a point touches; the terminal first, for that is where hands go.
+      # What a point touches, the terminal first, because that is where hands go
       # @return [String]
       def self.mates(joints, point)
         joint = joints.find { |candidate| candidate.include?(point) }

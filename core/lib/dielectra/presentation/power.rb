@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # What is on, what is off and what is proved dead, and since when: the one account of it that every screen shows.
+    # What is on, what is off and what is proved dead, and since when: the one account that every screen shows
     class Power
       # @param situation [Evidence::Situation]
       def initialize(situation)

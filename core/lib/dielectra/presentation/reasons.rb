@@ -2,15 +2,15 @@
 
 module Dielectra
   module Presentation
-    # Why something is held to be so: for each cause, each conductor and each cable the fewest answers that carry it and what they
-    # rule out, what else it could be, and what would decide it.
+    # Why each statement is believed: for each cause, conductor and cable the fewest answers that support it, what they
+    # rule out, the alternative, and what would decide
     class Reasons
-      # Share below which nobody is told what else it could be.
+      # Posterior below which an alternative is not named
       ELSE = 0.005
-      # How much likelier an answer has to be one way than the other to decide.
+      # Total variation distance above which a question decides
       DECIDES = 0.3
 
-      # What is stated: what it is about, under a hypothesis, and in words.
+      # A statement: what it is about, its value under a hypothesis, and its words
       Statement = Struct.new(:about, :place, :held, :words)
 
       # @param session [Troubleshooting]
@@ -103,7 +103,7 @@ module Dielectra
         end
       end
 
-      # The place a cable end leads to.
+      # The place a cable end leads to
       def far_side(hypothesis, name)
         run = hypothesis.skeleton.runs.find { |item| item.ends.any? { |one| EndId.members(one).include?(name) } } or
           return
@@ -111,7 +111,7 @@ module Dielectra
         Design::Layout.onward?(far) ? "other outlets" : "the #{Naming.place(far)}"
       end
 
-      # The question that would tell, of those that are worth thinking of now.
+      # The question that would decide, among those worth asking now
       def deciding(statement, value)
         holds = @session.expected_cost.hypotheses.map { |hypothesis| statement.held.call(hypothesis) == value }
         best =
@@ -141,7 +141,7 @@ module Dielectra
         end
       end
 
-      # How far apart the answers lie, where it holds and where it does not: half the sum of the differences.
+      # Total variation distance between the answers if the statement holds and if not
       def told(action, holds)
         sides = [Hash.new(0.0), Hash.new(0.0)]
         sums = [0.0, 0.0]

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # The likeliest repair terminal by terminal, before and after, box by box.
+    # The likeliest repair, terminal by terminal, before and after, box by box
     class Rewire
       def initialize(session)
         @session = session

@@ -93,7 +93,7 @@ module Dielectra
           .transform_values(&:kind)
       end
 
-      # The box with the devices that are, or will be, in it.
+      # The box with the devices that are, or will be, in it
       def workmanship(hypothesis, situation, layout, place)
         kinds = hypothesis.kinds(situation.arrangement).merge(replacements(hypothesis, situation, layout, place))
         fittings =
@@ -103,7 +103,7 @@ module Dielectra
         Design::Workmanship.new(fittings)
       end
 
-      # Everything that belongs to the ground in a box, a second circuit's included.
+      # Everything bonded to ground in a box, another circuit's included
       def grounds(hypothesis, situation, place)
         unless situation.open?(place)
           devices = hypothesis.boxes[place].devices.keys

@@ -14,8 +14,8 @@ module Dielectra
         @orderings = {}
       end
 
-      # What the conductors of each run may carry. Which traveler of a hop is which is the same circuit either way: it is settled by
-      # the first run that has them, as they were meant there.
+      # Which traveler of a hop is which is the same circuit either way. It is settled by the first run that has them,
+      # as they were meant there.
       # @param layout [Design::Layout]
       # @param runs [Array<Design::Run>]
       # @param useless [Array<Array<String>>] sets of conductors that must not all be used
@@ -31,14 +31,14 @@ module Dielectra
 
       private
 
-      # Whether two travelers lie on conductors in the order in which they were meant to, or, if they were not, in their own.
+      # Whether two travelers lie on conductors in the order they were meant to, or else in their own order
       def in_order?(run, way, pair)
         meant, now =
           [run.strands.map(&:function), way].map { |functions| pair.map { |function| functions.index(function) } }
         (now.first < now.last) == (meant.include?(nil) || meant.first < meant.last)
       end
 
-      # What the conductors of a run may carry, the way they were meant to first.
+      # What the conductors of a run may carry, the way they were meant to first
       def choices(layout, run, useless)
         functions = layout.carried(run.places)
         return [] if functions.size > run.strands.size
@@ -50,7 +50,7 @@ module Dielectra
           .map { |way| capped(run, way, useless) }
       end
 
-      # A conductor that touches another, or leaks to it, and is not used any more, touches nothing at its ends.
+      # Caps conductors that touch another, or leak to it, and are not used any more
       def capped(run, way, useless)
         some = useless.select { |points| points.size > 1 }.flatten
         return way if some.empty?
@@ -63,7 +63,7 @@ module Dielectra
       def orderings(functions, size) =
         @orderings[[functions, size]] ||= (functions + ([nil] * (size - functions.size))).permutation.to_a.uniq
 
-      # Whether a way puts something on all of some conductors; a grounding conductor is always in use.
+      # Whether a way uses all of some conductors; a grounding conductor is always in use
       def used?(run, way, points)
         strands = points.map { |point| run.strands.index { |strand| strand.points.include?(point) } }
         unless points.all? { |point|

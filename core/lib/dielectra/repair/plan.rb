@@ -2,18 +2,18 @@
 
 module Dielectra
   module Repair
-    # What has to be done so that every control works the light, in places that are open or would have to be opened.
-    # `obstacle` names a fault that nothing within reach can mend; such a plan does nothing.
+    # What has to be done so that the goal holds, in places that are open or have to be opened. `obstacle` names a fault
+    # that nothing within reach mends; such a plan does nothing.
     class Plan
       attr_reader :joints, :remakes, :replacements, :tabs, :lamp, :tapes, :functions, :obstacle, :changed
 
       # @param joints [Hash{String => Array<Array<String>>}] place => what shall touch what, where that changes
       # @param changed [Hash{String => Array<String>}] place => points that will touch something else
-      # @param remakes [Hash{String => Array<String>}] place => points whose joint has to be made anew
+      # @param remakes [Hash{String => Array<String>}] place => points whose joint has to be made up again
       # @param replacements [Hash{String => String}] device => kind of the new one
       # @param tabs [Hash{String => String}] device => tab to be broken off
       # @param lamp [String, nil] luminaire that needs a lamp
-      # @param tapes [Hash{String => String}] point => tape, for conductors whose colour would lie
+      # @param tapes [Hash{String => String}] point => tape, for conductors whose color would lie
       # @param functions [Hash{String => String}] conductor's point => function once done
       # @param obstacle [Diagnosis::Deviation, nil]
       def initialize(
@@ -44,7 +44,7 @@ module Dielectra
 
       def nothing? = places.empty? && lamp.nil? && obstacle.nil?
 
-      # Boxes that hands have to go into.
+      # Boxes to work in
       def places
         @places ||=
           (
@@ -53,7 +53,7 @@ module Dielectra
           ).sort
       end
 
-      # Boxes to be opened before it is known exactly what to do in them.
+      # Boxes to open before it is known exactly what to do in them
       def closed_places = places - @open
 
       # Whether everything it needs is open already.
@@ -65,7 +65,7 @@ module Dielectra
 
       def tapes_at(place) = tapes.select { |point, _| PointId.head(point) == place }
 
-      # Two plans with the same key are the same work. Of a box still closed only that it has to be opened is known.
+      # Two plans with the same key are the same work. Of a closed box only that it has to be opened is known.
       def key
         @key ||= [
           obstacle && [obstacle.kind, obstacle.cable, obstacle.points].compact,
@@ -78,7 +78,7 @@ module Dielectra
         ]
       end
 
-      # The arrangement once it is carried out.
+      # The arrangement once the plan is carried out
       # @param situation [Evidence::Situation]
       # @return [Evidence::Arrangement]
       def carried_out(situation)

@@ -103,7 +103,7 @@ module Dielectra
           .to_h { |deviation| [deviation.device, Evidence::Situation::HOT_TAB] }
       end
 
-      # A joint that makes no contact in a junction that nobody knows of.
+      # A bad connection in an unknown junction
       def buried(hypothesis, arrangement)
         hypothesis.faults.find do |fault|
           %i[joint_open joint_intermittent].include?(fault.kind) && Design::Layout.unseen?(fault.place) &&
@@ -111,19 +111,19 @@ module Dielectra
         end
       end
 
-      # What stands in the way where no rewire over the cables as they lie will do.
+      # What no rewire over the cables as they lie can mend
       def obstacle(hypothesis)
         hypothesis.fault(:conductor_open) || hypothesis.fault(:short) || hypothesis.fault(:leak) ||
           Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.control_places.first)
       end
 
-      # Where a device of another kind goes in, the whole box is joined anew.
+      # With a device of another kind, the whole box is joined anew.
       def joints(targets, changed, replacements)
         worked = changed.keys | replacements.keys.map { |device| @places.fetch(device) }
         targets.slice(*worked).transform_values(&:joints)
       end
 
-      # Switches that do not do what their marks say, each with the kind of a new one.
+      # Switches that have failed, each with the kind of a new one
       def failed(hypothesis, arrangement)
         hypothesis
           .faults

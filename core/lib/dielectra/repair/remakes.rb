@@ -18,7 +18,7 @@ module Dielectra
         ) { |_, some, more| some | more }
       end
 
-      # Joints that were seen to be loose or scorched are made anew, whatever else is wrong.
+      # Joints seen to be loose or scorched are made up again, whatever else is wrong.
       # @return [Hash{String => Array<String>}] place => conductors
       def worn(situation, changed, replacements)
         anew = replacements.keys.map { |device| "#{device}." }
@@ -36,7 +36,7 @@ module Dielectra
 
       private
 
-      # A connection that comes and goes shows when it likes: all in its box are made anew at once.
+      # An intermittent connection shows when it likes: all in its box are made up again at once.
       def remakes(hypothesis, arrangement, changed, replacements)
         if hypothesis.intermittent&.points && hypothesis.dead_points(arrangement).any?
           return all_remade(hypothesis, arrangement, changed, replacements)
@@ -60,7 +60,7 @@ module Dielectra
         points.empty? ? {} : { place => points }
       end
 
-      # A new device has the wires under its screws made anew.
+      # Whether a new device has the wires of a point made up again anyway
       def mate?(hypothesis, arrangement, point, device)
         place = @device_places.fetch(device)
         hypothesis

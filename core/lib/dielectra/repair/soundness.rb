@@ -3,7 +3,7 @@
 module Dielectra
   module Repair
     # Whether a circuit does what is wanted, and whether it is fit to be energized: judged for one hypothesis under one
-    # arrangement, from which points hang together in every combination of positions.
+    # arrangement, from which points are connected in every combination of positions.
     class Soundness
       def initialize(world, prediction)
         @world = world

@@ -4,7 +4,7 @@ module Dielectra
   module Session
     # How a session ended.
     class Conclusion
-      # Probability that a cause needs to be named where a job is given up.
+      # Posterior a cause needs to be named when a job is stopped
       NAMED = 0.9
 
       attr_reader :status, :why, :confidence, :roles, :links, :causes, :because, :refused, :grounding
@@ -44,7 +44,7 @@ module Dielectra
 
       private
 
-      # What live metal is called among the causes.
+      # Live metal, in the form of a cause
       def live_metal(session)
         points =
           session.pre_energization_test.live_metal |
@@ -54,7 +54,7 @@ module Dielectra
         end
       end
 
-      # What is not known of a house that nobody has looked into.
+      # What stays unknown in a house whose boxes nobody opened
       def unseen(session)
         return [] unless status == "solved" && session.situation.opened_boxes.empty?
 

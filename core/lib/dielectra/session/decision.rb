@@ -11,11 +11,10 @@ module Dielectra
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity, :last_check, :second_look, :roles, :mark or :leave
       attr_reader :rule
 
-      # Minutes by which what one is on the way to may be dearer than something else and still be gone on with: nobody turns round
-      # half way for what was known before.
+      # Hysteresis, in minutes, before changing course on the way to a step
       ON_THE_WAY = 4.0
 
-      # Bits about what is wrong that a question has to tell to be asked before a job is given up.
+      # Information gain, in bits, that makes a question worth asking before a job is stopped
       LEAST_BITS = 0.02
 
       # @param session [Troubleshooting]
@@ -24,7 +23,7 @@ module Dielectra
         @outcome = uncovered || first || given_over || under_way || concluded || best
       end
 
-      # What the step is for, in a form that stays the same on the way there.
+      # What the step is for. The value stays the same while one walks there.
       # @return [Array(Symbol, Object), nil]
       def aim = @action && Decision.aim(@action)
 
@@ -43,8 +42,8 @@ module Dielectra
         step
       end
 
-      # Of single conductors that were all found apart the line is searched live, everything being apart and capped, before anything
-      # is joined: dead readings leave too many ways.
+      # Single conductors were found loose. The line is searched live, everything capped, before anything is joined:
+      # dead readings leave too many possibilities.
       def live_search
         place = situation.opened_boxes.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
         step =
@@ -55,19 +54,19 @@ module Dielectra
         step unless step.nil? || situation.declined?(step.to_h)
       end
 
-      # A box that shows what no session can work with yet.
+      # A box shows something that is not covered yet.
       def uncovered = (halt(:beyond_scope) if Scope.beyond(situation))
 
-      # What comes before everything else.
+      # Rules that come before everything else
       def first =
         ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(@session).step)
 
-      # What is gone on with before anything is weighed.
+      # Rules that come before anything is weighed
       def under_way =
         ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
           ruled(:polarity, Polarity.new(@session).again)
 
-      # A job that leads nowhere.
+      # A job that cannot go on
       def given_over
         return halt(:no_layout) if belief.hypotheses.empty?
         return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
@@ -92,7 +91,7 @@ module Dielectra
           asked || handed_over || Conclusion.solved(@session)
       end
 
-      # What is read and done for whoever lives with it, and for the record, once a circuit is right.
+      # Once a circuit is right: the checks before it is handed over, and what the record wants
       def handed_over
         ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:metal, metal.step) || live_metal ||
           ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) ||
@@ -104,13 +103,13 @@ module Dielectra
       # Live metal is never called solved.
       def live_metal = (halt(:live_metal) if metal.live.any?)
 
-      # Joints seen to be loose or scorched that nobody has refused to make anew.
+      # Joints seen to be loose or scorched that nobody refused to make up again
       def worn = situation.worn.reject { |place, _| situation.declined_at?(place) }
 
-      # Whether the last answer is not what the likeliest hypothesis would have led one to expect.
+      # Whether the last answer surprises under the likeliest hypothesis
       def surprised? = belief.discrepancies(belief.hypotheses.first).last&.equal?(belief.observations.last)
 
-      # Where it turned out only with the power on that a conductor is hot whose colour says otherwise.
+      # A conductor turned out to be hot, and its color does not say so.
       def marking
         point, tape = @session.plan.tapes.first
         step =
@@ -136,7 +135,7 @@ module Dielectra
         @session.aim &&
           open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
 
-      # Whether power has come and gone so often that it settles nothing any more, or wires are moved to and fro and nothing is read.
+      # Whether the breaker was switched too often, or wires are moved back and forth without a reading
       def circling?
         steps = @session.steps
         steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED ||
@@ -146,15 +145,14 @@ module Dielectra
           )
       end
 
-      # Nobody walks to the panel to put a breaker back as it was a step ago.
+      # Whether a step would switch a breaker back that was switched a step ago
       def undoing?(step)
         last = @session.steps.last
         step != :stop && step.do == "breaker" && last && last.slice("do", "device") == step.to_h.slice("do", "device")
       end
 
-      # A job is not given up before what was let go on the way was looked through again, nor on one answer that may have been
-      # wrong, nor without the reading that would show it; nor on a reason that is not all but certain, as long as anything safe is left
-      # that would tell.
+      # Before a job is stopped: what was pruned is looked through again, a doubtful answer is checked, and every safe
+      # step that still tells something is taken, unless the reason is all but certain.
       def give_up(plan, open)
         @action = nil
         look = SecondLook.new(@session).step(plan)
@@ -163,14 +161,13 @@ module Dielectra
         ruled(:second_look, look) || telling(plan, open) || halt(:obstacle, plan)
       end
 
-      # A repair that cannot be made here, since what it takes was refused: what tells whether it is the right one is asked, and then it
-      # is said.
+      # A repair that somebody refused. First it is made sure that it is the right one.
       def refused(plan, open)
         @action = nil
         telling(plan, open, :refused) || halt(:refused, plan)
       end
 
-      # The cheapest of what is left to do that tells anything about what is wrong.
+      # The cheapest step left that tells something about what is wrong
       def informative(open)
         open
           .reject { |one| one.step == :stop }
@@ -178,14 +175,14 @@ module Dielectra
           .min_by(&:value)
       end
 
-      # A box taken apart, to see on which side of it the trouble is; not where somebody has refused something.
+      # A box taken apart, to see on which side of it the trouble is; not if somebody has refused something
       def apart
         if Halt.refused(@session).empty?
           @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value)
         end
       end
 
-      # What is asked, whatever it costs, before a job is given up on a reason that is not all but certain.
+      # The step, at any price, that tells more before a job is stopped for a reason that is not all but certain
       def telling(plan, open, reason = :obstacle)
         return if Halt.new(@session, reason, plan).certain?
 
@@ -193,10 +190,10 @@ module Dielectra
         @action&.step
       end
 
-      # Whether it was watched to obey, and most likely is right.
+      # Whether the light was seen to obey, and the circuit is most likely right
       def proved? = @session.proof.complete? && @session.certainty >= Troubleshooting::SURE_ENOUGH
 
-      # A question that is worth its minutes still.
+      # A question that still saves more than it costs
       def asked
         return if certain?
 
@@ -207,21 +204,21 @@ module Dielectra
 
       def certain? = @session.certainty >= Troubleshooting::SURE
 
-      # The reading without which nothing is called right that is not certain.
+      # The reading that has to be taken before an uncertain circuit is called right
       def last_check
         check = LastCheck.new(@session)
         @action = (check.best unless certain?) || check.pivotal
         ruled(:last_check, @action&.step)
       end
 
-      # Nobody opens anything before having looked whether the light is dark because the breaker has tripped.
+      # Before any box is opened: is the light out because the breaker has tripped?
       def first_look
         look = permits.looking.step(:watch)
         look if situation.power.nil? && situation.opened.empty? && !situation.declined?(look.to_h)
       end
 
-      # Whoever has drawn a device out proves its box dead before anything else is thought of; what stays live belongs to a
-      # second circuit.
+      # With a device drawn out, its box is proved dead before anything else. What stays live belongs to another
+      # circuit.
       def first_proof
         place =
           situation.opened.keys.find do |name|

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # Whether there is a path to ground in each opened box, as far as it was measured: full volts from something live to the metal or
-    # the ground there, or a beep from the neutral to it, which the panel joins.
+    # The path to ground in each opened box, as far as it was measured: full volts from something live to the metal or
+    # the ground there, or a beep from the neutral to it, because the panel bonds the two.
     class Grounding
       TOOLS = %w[voltage low_z continuity resistance].freeze
 

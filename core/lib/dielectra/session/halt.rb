@@ -2,13 +2,14 @@
 
 module Dielectra
   module Session
-    # Why a job cannot go on, and how sure that is. A step that was refused is named as what is missing; no cause is invented for it.
+    # Why a job cannot go on, and how sure that is. A refused step is named as what is missing; no cause is invented for
+    # it.
     class Halt
-      # Probability that a reason needs.
+      # Posterior a reason needs
       SURE = 0.9
-      # Suspects that are named at most where several are left.
+      # Suspects named at most if several are left
       MOST_NAMED = 4
-      # Steps that stand between a person and a box.
+      # Steps that get a person into a box
       ENTRIES = %w[open prove_dead breaker find_breaker].freeze
       # Steps of a repair.
       REPAIRS = %w[replace arrange tab].freeze
@@ -28,10 +29,10 @@ module Dielectra
       # @return [Float] probability that it is so
       def confidence = told.last
 
-      # Whether the reason by itself is all but certain, and not only that something is missing.
+      # Whether the reason itself is all but certain, and not only that something is missing
       def certain? = (@reason == :refused ? refused_repair : obstacle)&.last.to_f >= SURE
 
-      # Steps that were refused and are not done.
+      # Steps that were refused, and not done later
       # @return [Array<Hash>]
       def self.refused(session)
         done =
@@ -42,7 +43,7 @@ module Dielectra
         session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(step.except("id", "answer")) }
       end
 
-      # Steps into a box or to the power that one was unsure of more than once.
+      # Steps into a box, or to the power, that one was unsure of more than once
       def self.doubted(session)
         unsure = session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }
         unsure.group_by { |step| step.except("id", "answer") }.values.select { |steps| steps.size > 1 }.map(&:last)
@@ -54,7 +55,7 @@ module Dielectra
         @told ||= beyond_scope || said || missing || left
       end
 
-      # The reason itself, where it is one.
+      # The reason itself, if there is one
       def said
         return live_metal if @reason == :live_metal || @session.pre_energization_test.live_metal.any?
 
@@ -63,10 +64,10 @@ module Dielectra
 
       def belief = @session.belief
 
-      # What an opened box shows that no session can work with yet.
+      # An opened box shows something that is not covered yet.
       def beyond_scope = Scope.beyond(@session.situation)&.then { |sentence| [sentence, 1.0] }
 
-      # What nothing in reach mends.
+      # A fault that nothing within reach mends
       def obstacle
         deviation = @plan.obstacle or return
         share =
@@ -76,7 +77,7 @@ module Dielectra
         [Presentation::Wording.obstacle(deviation), share] if share >= SURE
       end
 
-      # A repair that is known and was refused.
+      # The repair is known, and was refused.
       def refused_repair
         done = @plan.carried_out(@session.situation)
         share = belief.probability { |hypothesis| @session.soundness.sound?(hypothesis, done) }
@@ -105,7 +106,7 @@ module Dielectra
 
       def refused = @refused ||= Halt.refused(@session)
 
-      # The step that was refused without which it does not go on.
+      # The refused step that blocks everything else
       def missing
         return kept_out, 1.0 if kept_out
 
@@ -122,13 +123,13 @@ module Dielectra
         ["too many answers were unsure to go by", 1.0] if unsure > MOST_UNSURE
       end
 
-      # Answers that one was unsure of from which on they are what is missing.
+      # Unsure answers above which they are what is missing
       MOST_UNSURE = 3
       private_constant :MOST_UNSURE
 
       def unsure = @session.steps.count { |step| step["answer"]&.key?("unsure") }
 
-      # A box that nobody can get into for a second circuit of which no breaker was found.
+      # Another circuit keeps a box live, and its breaker was not found.
       def kept_out
         situation = @session.situation
         place =
@@ -140,7 +141,7 @@ module Dielectra
           "another circuit keeps the #{Presentation::Naming.place(place)} box live, and its breaker was not found"
       end
 
-      # What is left, as many as make it all but certain that it is one of them.
+      # The suspects that are left, as many as are almost certain to include the right one
       def left
         return "the answers fit no circuit known here. Get a second opinion", 1.0 if belief.hypotheses.empty?
 

@@ -20,7 +20,8 @@ module Dielectra
 
       def combinations = @combinations ||= job.goal.combinations.map { |positions| toggles(positions) }
 
-      # What is left to be watched: what was not, or else what does not go with the rest, and may have been misread.
+      # Combinations still to be watched: those never watched, or else those that contradict the rest and may have been
+      # misread
       def missing
         @missing ||= (combinations - seen.keys).then { |never| never.any? ? never : odd }
       end
@@ -30,8 +31,8 @@ module Dielectra
         missing.empty?
       end
 
-      # The next combination to watch: one that was looked at least, of those the nearest in toggles to the positions as they are,
-      # and of those the one with the fewest ways on, so that none is left behind alone.
+      # The next combination to watch: the least watched, then the nearest in toggles, then the one with the fewest
+      # neighbors left, so that none is left behind alone
       def next_missing
         now = toggles(@situation.positions)
         left = missing
@@ -46,7 +47,7 @@ module Dielectra
         end
       end
 
-      # Minutes to watch what a plan leaves to be watched.
+      # Minutes to watch what is left after a plan
       def minutes(plan, work_state)
         left = plan.nothing? ? missing.size : combinations.size
         return 0.0 if left.zero?
@@ -57,7 +58,7 @@ module Dielectra
 
       private
 
-      # The combinations in which the light was neither on nor off, or else those that most of their neighbours contradict.
+      # Combinations in which the light was neither on nor off, or else those that most of their neighbors contradict
       def odd
         between = combinations.reject { |raised| %w[on off].include?(seen[raised]) }
         return between if between.any?

@@ -2,10 +2,10 @@
 
 module Dielectra
   module Session
-    # Which jobs a session can work. What is not covered is refused with a sentence that says so, and never cut to what is.
+    # Which jobs are covered. The rest is refused with a sentence, and never cut down to what is covered.
     module Scope
       KINDS = %w[luminaire fan_light receptacle].freeze
-      # Switches that a session can work with once a box shows what they are.
+      # Switches that are covered, once a box shows what they are
       SWITCHES = %w[single_pole three_way four_way dimmer dimmer_three_way unknown].freeze
 
       # @raise [InvalidInput] with the place and what is not covered yet
@@ -15,7 +15,7 @@ module Dielectra
         check_loads(job)
       end
 
-      # What an opened box shows that is not covered.
+      # What an opened box shows that is not covered
       # @param situation [Evidence::Situation]
       # @return [String, nil] a sentence without a full stop
       def self.beyond(situation)

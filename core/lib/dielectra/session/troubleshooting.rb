@@ -2,38 +2,38 @@
 
 module Dielectra
   module Session
-    # A troubleshooting session: takes a job and the answers to its steps, says what to do next, until the light obeys
-    # every control and has been watched to, or nothing within reach can make it.
+    # A troubleshooting session. It takes a job and the answers to its steps, and says what to do next, until the light
+    # was seen to obey every control, or nothing within reach can make it.
     #
     #   session = Troubleshooting.new(job)
     #   until (step = session.next).is_a?(Conclusion)
     #     session.record(step.to_h.merge("answer" => ask(step)))
     #   end
     class Troubleshooting
-      # A job that has come to so many steps is one for somebody who can look further than this.
+      # Steps after which a job is handed to somebody with more experience
       MOST_STEPS = 220
-      # Times that a breaker is switched at most.
+      # Times that a breaker is switched at most
       MOST_SWITCHED = 24
-      # Times that wires are moved in a row, nothing being read, at most.
+      # Times that wires are moved in a row without a reading, at most
       MOST_MOVED = 8
-      # Certainty with which the circuit has to be right before it is called so.
+      # Posterior above which a circuit is called right
       SURE = 0.999
-      # Certainty that is enough where no question is worth its minutes.
+      # Posterior that is enough if no question is worth its minutes
       SURE_ENOUGH = 0.9
 
-      # Steps for which it holds that what was let go was looked through once more.
+      # Steps after which pruned hypotheses may be looked through again
       RECONSIDERED_FOR = 5
 
-      # Volts that were read: as things were joined, between which points, and whether they were the supply's.
+      # Volts that were read: how things were joined, between which points, and whether they were the supply's
       Reading = Struct.new(:arrangement, :points, :full)
 
       attr_reader :job, :situation, :belief, :steps, :minutes, :costs, :readings
 
-      # What the last step was on the way to, if it was.
+      # What the last step was on the way to
       # @return [Array(Symbol, Object), nil] see Decision#aim
       attr_reader :aim
 
-      # The rule that the last step followed, where it was the one asked for.
+      # The rule that the last step followed, if it was the one asked for
       attr_reader :rule_of_last
 
       # @param job [Evidence::Job] its steps are taken over as evidence
@@ -53,7 +53,7 @@ module Dielectra
         job.steps.each { |step| record(step) }
       end
 
-      # Takes a step that was done, with its answer.
+      # Records a step that was done, with its answer.
       # @param step [Hash] in the form of the protocol; its `id` is kept or given
       # @raise [InvalidInput] for a step or answer that does not fit; nothing is recorded then
       def record(step)
@@ -77,7 +77,7 @@ module Dielectra
         self
       end
 
-      # The same session for somebody who knows that one of a few hypotheses is the true one.
+      # The same session for somebody who knows that one of a few hypotheses is true
       # @param hypotheses [Array<Diagnosis::Hypothesis>] some of the belief's
       # @return [Troubleshooting]
       def supposing(hypotheses)
@@ -100,7 +100,7 @@ module Dielectra
       # @return [Diagnosis::Toggles] the toggles as they stand
       def toggles = @toggles ||= Diagnosis::Toggles.now(belief.world, situation)
 
-      # Looks through what was let go on the way once more.
+      # Lists the hypotheses again, with those that were pruned.
       # @return [Boolean] false where that has been done since the last step
       def reconsider
         return false if @reconsidered == steps.size
@@ -111,10 +111,10 @@ module Dielectra
         true
       end
 
-      # Whether what was let go was not looked through for some steps.
+      # Whether that was not done for some steps
       def long_unreconsidered? = @reconsidered.nil? || steps.size - @reconsidered > RECONSIDERED_FOR
 
-      # What the rest of the job is expected to cost as things stand.
+      # The expected cost of the rest of the job
       # @return [ExpectedCost]
       def expected_cost = search.expected_cost
 
@@ -126,20 +126,20 @@ module Dielectra
 
       def soundness = (@soundness ||= Repair::Soundness.new(belief.world, belief.prediction))
 
-      # What may be asked for as things stand.
+      # The steps that are safe as things stand
       def permits = @permits ||= Permits.new(situation, belief, soundness, pre_energization_test)
 
-      # What is tried before power comes on.
+      # The trial before power comes on
       def pre_energization_test = @pre_energization_test ||= PreEnergizationTest.new(situation, belief, @trials)
 
-      # How to get to where steps can be taken.
+      # The way to where steps can be taken
       def approach = @approach ||= Approach.new(situation, permits, pre_energization_test)
 
-      # The likeliest hypothesis' repair as things stand.
+      # The repair of the likeliest hypothesis
       # @return [Repair::Plan, nil]
       def plan = belief.hypotheses.first && planner.plan(belief.hypotheses.first, situation)
 
-      # Probability that the circuit is right as things stand.
+      # Posterior that the circuit is right
       def certainty = belief.probability { |hypothesis| soundness.sound?(hypothesis, situation.arrangement) }
 
       protected
@@ -167,26 +167,26 @@ module Dielectra
         )
       end
 
-      # What was reported before the first step of the protocol has a name of its own.
+      # A report has a name instead of a number.
       def unnumbered(step)
         step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
       end
 
-      # Takes over a belief, and lets go what was worked out for hypotheses that are not held any more.
+      # Takes a belief over, and drops what was worked out for hypotheses that are gone
       def learn(belief)
         @planner = @soundness = nil unless belief.generation.equal?(@belief.generation)
         @belief = belief
       end
 
-      # The decision that a step was taken by, where that bears on what comes after; worked out even if nobody has asked for it,
-      # so that a job folded anew comes to the same.
+      # The decision that a step followed, if later steps depend on it. It is worked out even if nobody asked for it, so
+      # that a job folded anew comes to the same.
       def followed(step)
         return unless Steps.of(step).way? || (step["do"] == "probe" && situation.power == "on" && proof.complete?)
 
         decision if decision.outcome.to_h == step.except("id", "answer")
       end
 
-      # What was worked out from a belief.
+      # Drops what was worked out from the belief
       def forget =
         @decision = @search = @actions = @findings = @permits = @approach = @pre_energization_test = @toggles = nil
 

@@ -10,13 +10,13 @@ module Dielectra
         table.fetch(type.split("/").first, table.fetch("14")) / 1000.0
       end
 
-      # @return [Array<String>] the colours of the insulated conductors as they come from the maker
+      # @return [Array<String>] the colors of the insulated conductors as they come from the maker
       def self.colors(type) = Trade.table("cables").fetch("types").fetch(type)
 
       # @return [Hash{String => Array<String>}] every cable there is, by type
       def self.all = Trade.table("cables").fetch("types")
 
-      # @return [Array<String>] colours that single conductors come in
+      # @return [Array<String>] colors that single conductors come in
       def self.single_colors = Trade.table("cables").fetch("single_colors")
 
       # @return [String] the usual cable with so many insulated conductors

@@ -2,13 +2,13 @@
 
 module Dielectra
   module Trade
-    # What the colour of an insulation hints at. A hint, not a fact: nothing but weights may rest on it.
+    # What the color of an insulation hints at. A hint, not a fact: nothing but weights may rest on it.
     module Color
       def self.grounding?(color) = Trade.table("cables").fetch("grounding_colors").include?(color)
 
       def self.neutral?(color) = Trade.table("cables").fetch("neutral_colors").include?(color)
 
-      # Whether a conductor of this colour has to be re-identified where it is always or sometimes hot.
+      # Whether a conductor of this color has to be re-identified where it is always or sometimes hot.
       def self.marked_when_hot?(color) = Trade.table("cables").fetch("must_be_marked_when_hot").include?(color)
     end
   end

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Trade
-    # The colours and words of a part of the world, told by its supply: 120 V in North America, 230 V elsewhere.
+    # The colors and words of a part of the world, told by its supply: 120 V in North America, 230 V elsewhere.
     class Region
       # @param volts [Numeric] of the supply
       # @return [Region]
@@ -20,10 +20,10 @@ module Dielectra
       # Volts that its supplies stay under.
       def below = @row.fetch("below_volts")
 
-      # Colour of the tape on a conductor that is hot and does not look it.
+      # Color of the tape on a conductor that is hot and does not look it.
       def tape = @row.fetch("tape")
 
-      # Colour of the grounding conductor in its cables.
+      # Color of the grounding conductor in its cables.
       def grounding = @row.fetch("grounding")
 
       # @return [Hash{String => Array<String>}] every cable there is, by type
@@ -38,7 +38,7 @@ module Dielectra
       def labelled(kind, screw) =
         screw.merge("label" => @row["labels"].dig(kind.plain, screw["terminal"]) || screw["label"])
 
-      # The colours of one run's conductors as North American habits would have them, so that one table of habits serves: white
+      # The colors of one run's conductors as North American habits would have them, so that one table of habits serves: white
       # is neutral, black comes first.
       # @param colors [Array<String>]
       # @return [Array<String>]

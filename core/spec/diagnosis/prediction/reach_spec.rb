@@ -8,7 +8,7 @@ RSpec.describe Dielectra::Diagnosis::Reach do
   def some(session) =
     session.belief.hypotheses.group_by { |item| item.deviations.map(&:kind) }.flat_map { |_, alike| alike.first(3) }
 
-  # Points that hang together in one combination, worked out one contact after the other.
+  # Points that are connected in one combination, worked out one contact after the other.
   def sets(world, hypothesis, arrangement, raised)
     found = Dielectra::Physics::DisjointSets.new
     hypothesis.base(arrangement).each_with_index { |root, point| found.join(point, root) }

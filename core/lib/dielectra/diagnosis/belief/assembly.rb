@@ -2,8 +2,7 @@
 
 module Dielectra
   module Diagnosis
-    # A skeleton with its boxes joined in given ways: what hypotheses that differ in hidden faults alone have in common,
-    # down to which points hang together in each state.
+    # A skeleton with its boxes joined in given ways: what hypotheses share that differ in hidden faults alone.
     class Assembly
       attr_reader :skeleton, :boxes
 
@@ -14,7 +13,7 @@ module Dielectra
         @world = world
       end
 
-      # What is not as it was meant in its boxes.
+      # The deviations in its boxes
       def deviations = @deviations ||= boxes.each_value.filter_map(&:deviation)
 
       # @return [Hash{String => String}] switch => kind, replacements included
@@ -27,13 +26,13 @@ module Dielectra
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
       def joints(place, arrangement) = arrangement.joints.fetch(place) { boxes.fetch(place).joints }
 
-      # Nets of copper alone, switches taken out, nothing failed.
+      # The nets of copper alone, with the switches taken out and nothing failed
       # @param arrangement [Evidence::Arrangement] the one object for it
       # @return [Array<Integer>] the net of each point
       def base(arrangement) =
         (@base ||= {}.compare_by_identity)[arrangement] ||= @world.topology.base(self, arrangement)
 
-      # How far line and neutral reach, nothing failed.
+      # The points connected to line and neutral, with nothing failed
       # @return [Reach]
       def reach(arrangement)
         (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(

@@ -2,11 +2,11 @@
 
 module Dielectra
   module Diagnosis
-    # One way in which a circuit is not as it was meant: how a closed box is joined, or a fault that hides.
-    # `kind` is a word of priors.json; the other fields say where. `seen_as` is, for marks that lie, terminal => mark.
+    # One deviation of a circuit from what was meant: how a closed box is joined, or a hidden fault. `kind` is a word of
+    # priors.json; the other fields say where. `seen_as` maps terminal to mark, for marks that lie.
     Deviation =
       Struct.new(:kind, :place, :device, :points, :contact, :cable, :seen_as, keyword_init: true) do
-        # What is wrong and where, as far as it can be said without knowing what the boxes hold.
+        # What is wrong and where, as far as it is known without knowing what the boxes hold
         attr_reader :wrong
 
         def initialize(...)
@@ -19,7 +19,7 @@ module Dielectra
         def cause = Deviation::CAUSES.fetch(kind)
       end
 
-    # The kinds of them, what they are called in a conclusion, and how they keep each other co_occurrence.
+    # The kinds of deviations, their words in a conclusion, and how they occur together
     class Deviation
       CAUSES = {
         exchanged: "miswired",
@@ -42,7 +42,7 @@ module Dielectra
         lamp_burnt: "lamp",
         no_supply: "no_supply"
       }.freeze
-      # What eyes do not find.
+      # Deviations that nobody can see
       HIDDEN = %i[
         contact_stuck_open
         contact_stuck_closed
@@ -58,7 +58,7 @@ module Dielectra
         no_supply
       ].freeze
 
-      # One thing wrong makes another one no likelier: a person is called for the one.
+      # One thing wrong makes another no likelier: a person is called for the one.
       # @param kinds [Array<Symbol>] what is wrong already; boxes that were all taken apart are one thing
       # @return [Float] the share of its prior that one thing more keeps
       def self.co_occurrence(kinds, kind) =

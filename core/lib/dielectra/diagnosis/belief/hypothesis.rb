@@ -2,32 +2,32 @@
 
 module Dielectra
   module Diagnosis
-    # A circuit that may be the one in the wall: an assembly, and none, one or a few hidden faults. What hangs together is kept for
-    # all combinations of contacts at once (Reach), one for each arrangement.
+    # A circuit that may be the one in the wall: an assembly with no, one or several hidden faults. Connectivity is kept
+    # for all combinations of contacts at once (Reach), one for each arrangement.
     class Hypothesis
       # Faults that change what copper joins.
       COPPER = %i[joint_open conductor_open no_supply short].freeze
       # Faults that change what a switch joins.
       CONTACT = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
-      # Faults that come and go, and what each is while it makes no contact.
+      # Intermittent faults, and what each is while it makes no contact
       WHILE_OPEN = { contact_intermittent: :contact_stuck_open, joint_intermittent: :joint_open }.freeze
 
-      # Probability that what comes and goes makes contact once it was stirred.
+      # Probability that an intermittent fault makes contact after it was stirred
       EVEN = 0.5
 
       attr_reader :assembly, :faults
       attr_accessor :prior, :weight
 
-      # For each load of World#load_names the probability that it, cold, makes a tester beep.
+      # For each load of World#load_names the probability that it makes a tester beep
       attr_accessor :beeping
 
-      # How likely it makes each way the unknowns may be; nil where all are alike. See Toggles.
+      # Probabilities of the unknowns' assignments; nil if all are equally likely. See Toggles.
       attr_accessor :odds
 
-      # Probability that what comes and goes makes contact at the moment, and how its toggle stood when that was said.
+      # Probability that the intermittent fault makes contact now, and how its toggle stood at the last observation
       attr_accessor :making_contact, :contact_at
 
-      # Whether the same with one thing more wrong is not held, though it well might be.
+      # Whether it is held without its extensions by one more fault, though they may be likely
       attr_accessor :plain
 
       # @param faults [Array<Deviation>] hidden faults
@@ -52,17 +52,17 @@ module Dielectra
 
       def boxes = assembly.boxes
 
-      # Everything that is not as it was meant.
+      # Everything that is not as it was meant
       def deviations = @deviations ||= assembly.deviations + faults
 
       def fault(kind) = faults.find { |fault| fault.kind == kind }
 
-      # Itself; and where something comes and goes, besides, the same while that makes no contact.
+      # The circuits it stands for: itself, and with an intermittent fault also itself without contact
       # @return [Array<Hypothesis>]
       def ways = @ways ||= intermittent? ? [self, while_open_way] : [self]
 
-      # The same ways, each as likely as it is with the toggles so: what is thrown or stirred may make contact or not, whatever it did
-      # before.
+      # The same circuits, each with its probability as the toggles stand. An intermittent fault that was thrown or
+      # stirred may make contact or not, whatever it did before.
       # @param toggles [Toggles]
       # @param stirred [Array<String>] devices, places or the power
       # @return [Array<Array(Hypothesis, Float)>]
@@ -74,12 +74,12 @@ module Dielectra
         [[self, making], [while_open_way, 1 - making]]
       end
 
-      # What stirs what comes and goes: a contact its toggle, a connection the power and whatever moves in its box.
+      # What stirs the intermittent fault: a contact its toggle, a connection the power and whatever moves in its box
       # @return [Array<String>]
       def stirring =
         @stirring ||= intermittent.contact ? [intermittent.device] : [intermittent.place, Evidence::Situation::POWER]
 
-      # Whether a contact or a connection of it makes contact only now and then.
+      # Whether a contact or connection of it is intermittent
       def intermittent? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
 
       # @return [Deviation, nil] what makes contact only now and then
@@ -91,7 +91,7 @@ module Dielectra
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
       def joints(place, arrangement) = assembly.joints(place, arrangement)
 
-      # What hangs together through the switches.
+      # The points connected through the switches
       # @return [Reach]
       def reach(arrangement)
         arrangement = @world.same(arrangement)
@@ -100,7 +100,7 @@ module Dielectra
         (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), bridges(arrangement))
       end
 
-      # The same with contacts that close badly left open.
+      # The same with high-resistance contacts left open
       # @return [Reach, nil] nil where none does
       def reach_without_weak(arrangement)
         arrangement = @world.same(arrangement)
@@ -112,7 +112,7 @@ module Dielectra
         )
       end
 
-      # The same with the insulation that leaks taken for a conductor.
+      # The same with leaking insulation taken for a conductor
       # @return [Reach, nil] nil where none does
       def reach_with_leak(arrangement)
         return unless @leak
@@ -125,7 +125,7 @@ module Dielectra
         )
       end
 
-      # The same with some loads taken for conductors.
+      # The same with some loads taken for conductors
       # @param loads [Array<Array(Integer, Integer)>]
       # @return [Reach]
       def reach_with(arrangement, loads)
@@ -137,7 +137,7 @@ module Dielectra
         )
       end
 
-      # Everything that draws power, or may: good lamps, and what may be plugged in beyond.
+      # Everything that draws power, or may: good lamps, and what may be plugged in downstream
       # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
       def loads(arrangement)
         arrangement = @world.same(arrangement)
@@ -149,7 +149,7 @@ module Dielectra
           .merge(skeleton.appliances)
       end
 
-      # Nets with switches taken out.
+      # The nets with the switches taken out
       # @return [Array<Integer>]
       def base(arrangement)
         arrangement = @world.same(arrangement)
@@ -165,7 +165,7 @@ module Dielectra
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
 
-      # Whether a light of it may be neither on nor off.
+      # Whether a light of it may be neither on nor off
       def dimming? = !(@weak.nil? && @leak.nil?)
 
       # Whether a lamp is good.
@@ -174,7 +174,7 @@ module Dielectra
           arrangement.lamps.include?(lamp)
       end
 
-      # Points that look joined and are not, or not always, under an arrangement.
+      # Points that look joined and are not, or not always
       def dead_points(arrangement)
         faults.filter_map { |fault| fault.points.first if %i[joint_open joint_intermittent].include?(fault.kind) } -
           arrangement.touched
@@ -188,7 +188,7 @@ module Dielectra
           deviations.map { |item| [item.kind, item.place || item.device, *item.points].compact.join(" ") }.join(", ")
         end
 
-      # The same while what comes and goes makes no contact.
+      # The same while the intermittent fault makes no contact
       # @return [Hypothesis]
       def while_open_way = @while_open_way ||= while_open
 
@@ -213,7 +213,7 @@ module Dielectra
         Hypothesis.new(assembly:, faults: open, prior:, world: @world)
       end
 
-      # What contacts join, and in which combinations; see World#bridges.
+      # The pairs of points that contacts join, each with its combinations; see Topology#bridges
       def bridges(arrangement)
         return @world.topology.bridges(kinds(arrangement)) if @contact.empty?
 
@@ -228,14 +228,14 @@ module Dielectra
 
       def failing?(device) = @contact.any? { |fault| fault.device == device }
 
-      # Points that a device joins.
+      # Pairs of points that a device joins
       def contacts_of(device, kind, raised, arrangement)
         return @world.topology.contacts(device, kind, raised) unless failing?(device)
 
         closed(arrangement, device, raised).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
       end
 
-      # The points that a contact joins badly.
+      # The points of a high-resistance contact
       def weak_pair(arrangement)
         return if @weak.nil? || arrangement.kinds.key?(@weak.device)
 

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # All looks at the lights and the breaker so far, taken together: what they say is worked out once for all hypotheses under
-    # which the lights do the same in every state that was looked at.
+    # All looks at the lights and the breaker so far, evaluated once for all hypotheses under which the lights do the
+    # same in every state that was watched.
     class Looks
       LOOKED_AT = %i[lamp breaker].freeze
 
@@ -29,7 +29,7 @@ module Dielectra
         @told = {}
       end
 
-      # @param hypothesis [Hypothesis] that has learnt nothing yet
+      # @param hypothesis [Hypothesis] that has learned nothing yet
       # @return [Array(Float, Array<Float>)] how likely it makes all looks together, and how likely each way the unknowns may be;
       #   see Hypothesis#odds
       def told(hypothesis)
@@ -41,7 +41,7 @@ module Dielectra
 
       private
 
-      # All that the lights do in the states that were looked at, in one number.
+      # What the lights do in the states that were watched, in one number
       def shown(hypothesis)
         @states.reduce(1) do |code, (arrangement, states)|
           code = join(code, hypothesis.reach(arrangement).tripped & states)

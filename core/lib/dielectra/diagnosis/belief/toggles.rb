@@ -2,11 +2,10 @@
 
 module Dielectra
   module Diagnosis
-    # The ways a circuit's contacts may stand, given how its toggles stand. What nobody can see is unknown: which way a toggle
-    # throws, and how it stood before anyone noted it. Each unknown is a bit that lasts the whole job (World#unknown), so every
-    # hypothesis learns it once and does not guess anew at every look.
-    #
-    # A way is one assignment of all unknowns so far, as a number; it leads to one state of the contacts.
+    # The states a circuit's contacts may be in, given how its toggles stand. Which way a toggle throws, and how it
+    # stood before anyone noted it, is unknown. Each unknown is a bit that lasts the whole job (World#unknown), so every
+    # hypothesis learns it once.
+    #  A way is one assignment of all unknowns, as a number; it leads to one state of the contacts.
     class Toggles
       # @return [Array<Hash{String => Boolean}>] the different states of the contacts, each the one object that a world keeps for
       #   it: switch => whether it closes what its kind's table lists for `up`
@@ -18,7 +17,7 @@ module Dielectra
       # @return [Hash{String => Boolean, nil}] switch => whether its toggle stands up; nil where nobody knows
       attr_reader :positions
 
-      # As the toggles stand in a situation.
+      # The toggles as they stand in a situation
       # @param world [World]
       # @param situation [Evidence::Situation]
       # @param put [Hash{String => Boolean}] toggles that are put up or down first
@@ -26,7 +25,7 @@ module Dielectra
       def self.now(world, situation, put = {}) =
         world.toggles_of(raised(world.job, situation.positions).merge(put), senses(situation))
 
-      # As they stood when something was reported: a toggle that the report does not name stood either way.
+      # The toggles as they stood for a report. One that the report does not name stood either way.
       def self.reported(world, situation, positions) =
         world.toggles_of(raised(world.job, positions), senses(situation), open: true)
 
@@ -44,7 +43,7 @@ module Dielectra
       # @param world [World]
       # @param positions [Hash{String => Boolean, nil}]
       # @param senses [Hash{String => Array, nil}]
-      # @param open [Boolean] whether toggles that nobody knows of are averaged over and not learnt
+      # @param open [Boolean] whether toggles that nobody knows of are averaged over and not learned
       def initialize(world, positions, senses, open: false)
         @positions = positions.freeze
         @senses = senses
@@ -70,13 +69,13 @@ module Dielectra
         @uniform = shares_of_ways(Array.new(@ways.size, 1.0 / @ways.size))
       end
 
-      # Whether it is known how every toggle stands.
+      # Whether the position of every toggle is known
       def known? = @known ||= positions.none? { |_, up| up.nil? }
 
-      # Whether it is known how every contact stands.
+      # Whether the state of every contact is known
       def one? = states.one?
 
-      # How likely each state is.
+      # The probability of each state
       # @param odds [Array<Float>, nil] how likely each way is; nil for all alike
       # @return [Array<Float>]
       def shares(odds)
@@ -86,11 +85,11 @@ module Dielectra
         @shares[odds] ||= odds.size >= @ways.size ? shares_of_ways(odds) : shares_of_ways(spread(odds, @ways.size))
       end
 
-      # Odds for which shares are remembered.
+      # Odds whose state probabilities are remembered
       MOST_REMEMBERED = 1_000
       private_constant :MOST_REMEMBERED
 
-      # How likely something is, as likely as each state makes it.
+      # The expectation of a likelihood over the states
       # @param odds [Array<Float>, nil]
       # @param likelihoods [Array<Float>] of it, in each state
       # @return [Float]
@@ -107,7 +106,7 @@ module Dielectra
       def likeliest(odds) =
         one? ? states.first : states[shares(odds).each_with_index.max_by { |share, number| [share, -number] }.last]
 
-      # How likely each way is, once something has been seen.
+      # The probability of each way after an observation
       # @param odds [Array<Float>, nil] before
       # @param likelihoods [Array<Float>] of what was seen, in each state
       # @return [Array<Float>, nil]
@@ -122,7 +121,7 @@ module Dielectra
         total.positive? ? joint.map { |share| share / total } : odds
       end
 
-      # Equal where the toggles stand alike and the same is known of them.
+      # Equal if the toggles stand alike and the same is known of them
       def ==(other) = equal?(other) || (other.is_a?(Toggles) && key == other.key)
       alias eql? ==
 
@@ -132,7 +131,7 @@ module Dielectra
 
       private
 
-      # Every way the toggles may have stood that a report does not name.
+      # Every position of the toggles that a report does not name
       def averaged(free, contacts) =
         free.reduce([contacts]) do |some, id|
           some.flat_map { |state| [state.merge(id => true), state.merge(id => false)] }
@@ -153,7 +152,7 @@ module Dielectra
         sums
       end
 
-      # The same odds over more unknowns, of which nothing is known yet.
+      # The same odds over more unknowns, nothing being known of the new ones
       def spread(odds, size) =
         odds.size == size ? odds : Array.new(size) { |way| odds[way & (odds.size - 1)] * odds.size / size }
     end

@@ -2,10 +2,10 @@
 
 module Dielectra
   module Diagnosis
-    # Faults that eyes do not find, for an assembly: each with how common it is.
+    # The hidden faults an assembly may have, each with its prior
     class Faults
-      # What may break inside the runs of a skeleton. A spare breaks without anyone noticing, and so does what leaves for
-      # elsewhere; of the feed's line nobody could tell it from a dead supply.
+      # Conductors that may be broken inside the runs. A broken spare, or a break downstream, is noticed by nobody; a
+      # break of the feed's line looks like a dead supply.
       # @return [Array<Array(Design::Run, Design::Run::Strand, Array(Deviation, Float))>]
       def self.broken(runs)
         prior = Trade.priors.dig("deviation", "conductor_open")
@@ -35,8 +35,8 @@ module Dielectra
         end
       end
 
-      # Two conductors of a run between which the insulation lets a little through: told only where both are hot at times, by a
-      # light that never goes out.
+      # Two conductors of a run with leaking insulation between them: noticed only if both are hot at times, by a light
+      # that never goes out
       # @return [Array<Array(Deviation, Float)>]
       def self.leaking(runs)
         prior = Trade.priors.dig("deviation", "leak")
@@ -86,8 +86,8 @@ module Dielectra
           .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 
-      # What is met as often in any call, however many switches there are, while of everything else there is more to go wrong the
-      # more of them there are: its prior is said of two switches.
+      # The prior of a fault that is as common in any call, however many switches there are. The other priors are for
+      # two switches.
       def a_call((deviation, prior)) = [deviation, prior * @world.job.goal.controls.size / 2.0]
 
       # Switches that nobody has had on the bench, each with its box.
@@ -108,7 +108,7 @@ module Dielectra
         end
       end
 
-      # Contacts and connections that make contact only now and then.
+      # Intermittent contacts and connections
       def coming_and_going
         often = @world.called_for_intermittent? ? Trade.priors.fetch("comes_and_goes") : 1.0
         intermittent_contacts.map { |fault, prior| [fault, prior * often] } +
@@ -134,7 +134,7 @@ module Dielectra
         end
       end
 
-      # A mark lies where it takes another pole for the common, or one of either pair of a four-way for one of the other.
+      # Marks that lie: they take another pole for the common, or one of either pair of a four-way for one of the other
       def marks
         switches.flat_map do |box, device, kind|
           @world.faults[[:marks, device, kind]] ||= lies(Design::Duty.family(kind)).map do |seen_as|
@@ -171,7 +171,7 @@ module Dielectra
         end
       end
 
-      # Points whose coming loose tells apart; of two that touch only each other, one says it.
+      # Points whose coming loose can be told apart; of two that touch only each other, one stands for both
       def suspects(joint)
         return [] if joint.size < 2
         return joint unless joint.size == 2

@@ -3,11 +3,11 @@
 module Dielectra
   module Diagnosis
     # The wiring that hypotheses of one routing share: cables from end to end, and which conductor of the feed is hot.
-    # Ways of naming functions that nobody could tell apart by any reading are one skeleton; their roles are a sum.
+    # Namings of functions that no reading could tell apart are one skeleton; their roles are summed.
     class Skeleton
       attr_reader :layout, :runs, :weight, :verdicts, :links, :outer
 
-      # All skeletons that agree with the boxes opened so far, heaviest first; weights sum to one.
+      # The skeletons that agree with the boxes opened so far, heaviest first; weights sum to one
       # @param wide [Boolean] whether rarer layouts are looked for too
       # @return [Array<Skeleton>]
       # @param draw [Integer] which are drawn where there are too many that are alike
@@ -20,8 +20,8 @@ module Dielectra
         end
       end
 
-      # The first so many of a list, and of every obsolete scheme the first few besides: rare as they are, nobody calls a circuit
-      # right who has not thought of them.
+      # The first so many of a list, and the first few of every obsolete scheme. However rare, these have to be ruled
+      # out before a circuit is called right.
       # @yieldreturn [Design::Scheme] of an item
       def self.with_old_schemes(list, most, &)
         kept = list.first(most)
@@ -29,7 +29,7 @@ module Dielectra
         kept + others.values.flat_map { |items| items.first(OF_EACH_SCHEME) }
       end
 
-      # How many of an obsolete scheme are always kept.
+      # Skeletons of each obsolete scheme that are always kept
       OF_EACH_SCHEME = 8
 
       def initialize(group, routing, total, job, world)
@@ -81,7 +81,8 @@ module Dielectra
       # @return [Array<String>] the conductors' points in a place, sorted
       def points_at(place) = (@points_at ||= {})[place] ||= @index.same(functions_at(place).keys.sort)
 
-      # What may be plugged in besides the lamps: at outlets beyond, in the other halves of receptacles, and on the feed.
+      # What may be plugged in besides the lamps: at outlets downstream, in the other halves of receptacles, and on the
+      # feed
       # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
       def appliances
         @appliances ||=
@@ -147,7 +148,7 @@ module Dielectra
         )
       end
 
-      # The name of a cable end nobody has seen: by where its run leads.
+      # The name of an unseen cable end, by where its run leads
       def blind(edge, side) = "#{edge[side]}/~#{edge[1 - side]}"
 
       def half_seen(way, edge, near, far)

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Diagnosis
-    # Why a finding holds: the fewest answers that rule out the alternatives, found exactly as a smallest hitting set.
+    # Why a finding holds: the fewest answers that rule out the alternatives, found as a minimal hitting set.
     class Explanation
-      # An answer counts against an alternative where it is so much likelier under the finding.
+      # Likelihood ratio below which an answer counts against an alternative
       AGAINST = 0.2
       ALTERNATIVES = 40
 
@@ -40,7 +40,8 @@ module Dielectra
         Explanation.smallest_hitting_set(sets.uniq)
       end
 
-      # What carries a statement: of the likelier ways in which it would not hold, those that were ruled out, and by which answers.
+      # The answers that support a statement: of its likelier alternatives, those that were ruled out, and by which
+      # answers
       # @param held [Proc] hypothesis => what is stated of it
       # @param value [Object] what is held to be so
       # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the others
@@ -89,7 +90,7 @@ module Dielectra
 
       def alternatives(best) = wide.reject { |other| other.deviations == best.deviations }
 
-      # The commonest of what could be before anything was measured.
+      # The commonest hypotheses before anything was measured
       def wide = @wide ||= Space.new(@belief.world, @situation).most_common(ALTERNATIVES)
 
       def against?(seen, best, other)

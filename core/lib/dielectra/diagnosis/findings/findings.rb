@@ -2,12 +2,12 @@
 
 module Dielectra
   module Diagnosis
-    # What follows from a belief: what every conductor does, which cable ends are one cable, and what is wrong; each as a
-    # sum over the hypotheses.
+    # What follows from a belief: the role of every conductor, which cable ends are one cable, and what is wrong; each
+    # summed over the hypotheses.
     class Findings
-      # Share of the belief that has to agree on a role before it is stated.
+      # Posterior a role needs to be stated
       AGREED = 0.9
-      # What outlets beyond the job are called as a destination.
+      # The destination of cables that leave for outlets downstream
       ELSEWHERE = "onward"
 
       def initialize(belief, situation)
@@ -23,7 +23,7 @@ module Dielectra
       # @return [Hash{String => String}] the grounding conductors in open boxes
       def grounds = opened_wires.select { |_, wire| wire.grounding? }.transform_values { "ground" }
 
-      # What each conductor does as joined now, where the hypotheses that are left agree; what they dispute is left out.
+      # The role of each conductor as joined now; what the hypotheses dispute is left out
       # @return [Hash{String => String}]
       def proved_roles
         points = opened_wires.reject { |_, wire| wire.grounding? }.keys
@@ -58,7 +58,7 @@ module Dielectra
         sums.sort_by { |_, share| -share }
       end
 
-      # What the opened boxes' other ends are likely to lead to.
+      # Where the cables of the opened boxes are likely to lead
       # @return [Hash{String => Hash{String => Float}}] cable end => place => probability
       def destinations
         sums = Hash.new { |hash, name| hash[name] = Hash.new(0.0) }
@@ -96,7 +96,7 @@ module Dielectra
         @situation.found_off? ? [{ "kind" => "no_supply", "place" => @situation.job.panel.id }] : changes { true }
       end
 
-      # What may be wrong, with probabilities, likeliest first.
+      # The suspects, likeliest first, with their posteriors
       # @return [Array<Array(Hash, Float)>]
       def suspects
         sums = Hash.new(0.0)
@@ -104,7 +104,7 @@ module Dielectra
         sums.sort_by { |_, share| -share }
       end
 
-      # What is wrong in a hypothesis, whether it hides or shows: boxes as found that are not as they were meant, too.
+      # What is wrong in a hypothesis, hidden or seen
       def suspected(hypothesis)
         shown =
           hypothesis
@@ -118,7 +118,7 @@ module Dielectra
         shown + hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
       end
 
-      # A scheme of old days is wrong whatever else is.
+      # An obsolete scheme is wrong whatever else is.
       def scheme(hypothesis)
         layout = hypothesis.skeleton.layout
         if layout.scheme == Design::Scheme::PRESENT
@@ -136,7 +136,7 @@ module Dielectra
         causes.select { |cause| changed.include?(cause) || share_of(cause) >= least }
       end
 
-      # One sentence a finding, naming the steps it rests on.
+      # One sentence per finding, naming the steps it rests on
       # @return [Array<String>]
       def because(steps, named = causes) = Explanation.new(@belief, @situation, steps).sentences(named)
 
@@ -185,12 +185,12 @@ module Dielectra
         (changed + hidden.reject { |cause| wrong.include?(cause["device"]) }).uniq
       end
 
-      # Whether the likeliest hypothesis does not blame the supply.
+      # Whether the likeliest hypothesis does not blame the supply
       def unsuspicious? =
         @belief.hypotheses.first.nil? ||
           @belief.hypotheses.first.deviations.none? { |deviation| deviation.kind == :no_supply }
 
-      # Probability of a cause: of its kind, in its place or run.
+      # Posterior of a cause of its kind, in its place or run
       def share_of(cause)
         @belief.probability do |hypothesis|
           suspected(hypothesis).any? do |other|
@@ -219,7 +219,7 @@ module Dielectra
         end
       end
 
-      # Whether the switch of a box as it was found is more likely than not of the wrong kind.
+      # Whether the switch of a box as found is more likely than not of the wrong kind
       def wrong_device?(place) =
         @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :wrong_device } > 0.5
 
@@ -236,7 +236,7 @@ module Dielectra
         end
       end
 
-      # Whether a box was most likely right as it was found, and was only taken apart to see what is what.
+      # Whether a box was most likely right as found, and only taken apart to look
       def right_as_found?(place) =
         @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
 
@@ -257,7 +257,7 @@ module Dielectra
         end
       end
 
-      # What a switch whose screws say nothing served as, by the number of conductors on it.
+      # What a switch without marks served as, by the number of conductors on it
       def served_as(place, device)
         if device["kind"] == Trade::Unmarked::NAME
           Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device["id"])))

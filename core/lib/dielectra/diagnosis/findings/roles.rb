@@ -2,8 +2,7 @@
 
 module Dielectra
   module Diagnosis
-    # What conductors do in a hypothesis as it is joined now, read off which points hang together with every switch
-    # taken out.
+    # The roles of conductors in a hypothesis as joined now, read off the nets with every switch taken out
     class Roles
       def initialize(world, hypothesis, situation)
         @world = world

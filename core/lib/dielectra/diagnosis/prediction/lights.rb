@@ -16,12 +16,12 @@ module Dielectra
       def light(hypothesis, arrangement, raised, lamp = @first_lamp) =
         shining(*masks(hypothesis, arrangement, lamp), @world.bit(raised))
 
-      # In which combinations a lamp burns, the breaker being on.
+      # The combinations in which a lamp is on, with the breaker on
       # @return [Integer] with a bit for each of World#combinations
       def lit(hypothesis, arrangement, lamp) =
         hypothesis.lamp_good?(arrangement, lamp) ? hypothesis.reach(arrangement).lit(@world.lamps.fetch(lamp)) : 0
 
-      # In which of these it is dim for want of a contact that closes well, and in which of the others for insulation that leaks.
+      # The combinations in which it is dim: for a high-resistance contact, or because of leaking insulation
       # @return [Integer] with a bit for each of World#combinations
       def dim(hypothesis, arrangement, lamp)
         return 0 unless hypothesis.dimming?
@@ -34,11 +34,11 @@ module Dielectra
           (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(ends) & ~lit : 0)
       end
 
-      # What all lamps do: the one light they show together, :dim whatever makes it so, or :odd where they differ.
+      # What all lamps do: the light they show together, :dim whatever makes it so, or :odd if they differ
       def lights(hypothesis, arrangement, raised) =
         together(@world.lamps.keys.map { |lamp| masks(hypothesis, arrangement, lamp) }, @world.bit(raised))
 
-      # The same with the toggles so, as likely as the hypothesis makes each state of the contacts.
+      # The same with the toggles so, over the states the contacts may be in
       # @param toggles [Toggles]
       # @return [Hash{Symbol => Float}]
       def lights_with(hypothesis, arrangement, toggles)

@@ -2,25 +2,25 @@
 
 module Dielectra
   module Diagnosis
-    # How likely an observation is under one circuit, in each state that the contacts may have been in. An intermittent
-    # fault is two circuits (Hypothesis#ways); what they come to together is intermittent.
+    # The likelihood of an observation under one circuit, in each state that the contacts may have been in. An
+    # intermittent fault is two circuits (Hypothesis#ways), which are mixed.
     class Likelihood
-      # A breaker lets go for no reason, or is taken for tripped, so seldom.
+      # Probability that a breaker trips for no reason, or is taken for tripped
       TRIPS_FOR_NOTHING = 0.0005
-      # A breaker that was found tripped has tripped on something that is gone.
+      # Probability that a breaker found tripped has tripped on something that is gone
       FOUND_TRIPPED = 0.05
-      # Likelihood below which somebody must have been wrong about a light.
+      # Likelihood below which somebody must have misread a light
       MISREAD = 0.1
-      # How often an intermittent fault shows as flicker: when one looks, in a customer's report, and during a wiggle.
+      # Probability that an intermittent fault shows as flicker: at a look, in a customer's report, and during a wiggle
       FLICKERS = { lamp: 0.15, report: 0.5, wiggle: 0.85 }.freeze
-      # A light said to flicker though nothing comes and goes: a bad contact, or somebody's eyes.
+      # Probability that a light is said to flicker without an intermittent fault, and with a high-resistance contact
       FLICKERS_FOR_NOTHING = 0.01
       BAD_CONTACT_FLICKERS = 0.2
       # Ohms below which two points are joined by copper, and above which by a load.
       COPPER_OHMS = 3.0
-      # Loads that draw power without making a tester beep, or that an ohmmeter does not see.
+      # Probability that a load draws power without making a tester beep, or that an ohmmeter does not see it
       QUIET = 0.3
-      # How often a load downstream is plugged in, so that the conductor after it is live through the load.
+      # Probability that a load downstream is plugged in, so that the conductor after it is live through the load
       PLUGGED_IN = 0.5
 
       LIGHTS = %i[lamp wiggle].freeze
@@ -123,7 +123,7 @@ module Dielectra
 
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
 
-      # How a light behaves with an intermittent fault in the circuit, which may not affect this light.
+      # A light with an intermittent fault in the circuit, which may not affect this light
       def coming_and_going(hypothesis, observation)
         with, without = hypothesis.ways.map { |way| in_states(way, observation) }
         share = flickering(hypothesis, observation)
@@ -145,7 +145,7 @@ module Dielectra
           .zip(without)
           .map { |one, other| (hypothesis.making_contact * one) + ((1 - hypothesis.making_contact) * other) }
 
-      # How likely it is seen to flicker.
+      # The probability that it is seen to flicker
       def flickering(hypothesis, observation)
         return FLICKERS[observation.number.is_a?(String) ? :report : :lamp] if observation.what == :lamp
 
@@ -154,7 +154,7 @@ module Dielectra
         here ? FLICKERS[:wiggle] : FLICKERS[:lamp]
       end
 
-      # A light that was looked at; whoever was wrong about one in the same look may as well be about the next.
+      # A light that was watched. Whoever misread one in the same look may as well have misread the next.
       def seen(hypothesis, observation)
         arrangement = observation.arrangement
         masks =
@@ -168,7 +168,7 @@ module Dielectra
         end
       end
 
-      # A bad contact may leave a light dim, dark, burning or flickering; bad insulation that does not show is not worth a thought.
+      # A high-resistance contact may leave a light dim, off, on or flickering
       def burns(predicted, seen)
         return { "dim" => 0.5, "flickers" => BAD_CONTACT_FLICKERS }.fetch(seen, 0.15) if predicted == :dim
         return { "dim" => 0.9, "off" => 0.08 }.fetch(seen, 0.01) if predicted == :faint
@@ -177,7 +177,7 @@ module Dielectra
         matches(predicted == :on ? "on" : "off", seen)
       end
 
-      # A breaker found tripped may have tripped in another combination than the one it is seen in, or on something that is gone.
+      # A breaker found tripped may have tripped in another combination, or on something that is gone.
       def breaker(hypothesis, observation)
         tripped = hypothesis.reach(observation.arrangement).tripped
         elsewhere = tripped.zero? ? (observation.found ? FOUND_TRIPPED : TRIPS_FOR_NOTHING) : 0.5

@@ -2,12 +2,11 @@
 
 module Dielectra
   module Diagnosis
-    # One thing seen or measured, with the circumstances it was seen in.
-    #
-    # `what` is :lamp, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp, the points (or
-    # the device and position); `toggles` how the contacts may have stood; `along` what the same answer said before; `supply` the
-    # volts that are full; `moved` the device and the place that were wiggled; `found` whether a breaker was found so, before
-    # anybody switched it; `stirred` what has been thrown, moved or powered up since anything was last seen or read.
+    # One thing seen or measured, with its circumstances.
+    #  `what` is :lamp, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp,
+    # the points, or the device and position; `toggles` the states the contacts may have been in; `along` what the same
+    # answer said before; `supply` the full volts; `moved` the device and place that were wiggled; `found` whether a
+    # breaker was found so; `stirred` what was thrown, moved or energized since the last observation.
     Observation =
       Struct.new(
         :what,

@@ -2,17 +2,17 @@
 
 module Dielectra
   module Diagnosis
-    # How two points hang together with the power off under a hypothesis, and how likely a tester beeps between them.
+    # How two points are connected with the power off under a hypothesis, and how likely a tester beeps between them
     class Paths
-      # How likely several loads in a row make a tester beep.
+      # Probability that several loads in series make a tester beep
       IN_SERIES = 0.1
 
-      # How two points may be heard to be joined: the combinations in which they are by copper, of these those in which it hangs on a
-      # contact that closes badly, for each load those in which they are through it alone, and those in which they are through several in
-      # a row only.
+      # How two points may be found joined: the combinations in which copper joins them, those of these that depend on a
+      # high-resistance contact, for each load those in which it alone joins them, and those in which only several in
+      # series do
       Path =
         Struct.new(:sure, :weak, :loads, :series) do
-          # Whether a load may lie between.
+          # Whether a load may lie between
           def loaded? = loads.any? || !series.zero?
         end
 
@@ -25,7 +25,7 @@ module Dielectra
       # Lets go of what was worked out for hypotheses that are not held any more.
       def forget = @paths.clear
 
-      # How two points would be heard to be joined, with the breaker off.
+      # How two points are joined with the breaker off
       # @return [Path]
       def path(hypothesis, arrangement, one, other) =
         path_of(hypothesis, arrangement, @world.index[one], @world.index[other])
@@ -41,7 +41,7 @@ module Dielectra
       # @return [Array<Integer>]
       def numbers(points) = points.map { |point| @world.index[point] }
 
-      # How likely a continuity tester beeps between two points, given by their numbers.
+      # Probability that a continuity tester beeps between two points, given by their numbers
       # @param shares [Shares] of the combinations
       # @param ways [Array<Array(Hypothesis, Float)>] see Hypothesis#ways_with
       # @return [Float]
@@ -52,7 +52,7 @@ module Dielectra
       def joined(hypothesis, arrangement, one, other) =
         hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
 
-      # How likely a tester beeps through the loads of a path.
+      # Probability that a tester beeps through the loads of a path
       def sounding(path, beeping, state)
         if path.series.anybits?(state)
           IN_SERIES

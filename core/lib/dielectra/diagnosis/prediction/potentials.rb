@@ -5,8 +5,8 @@ module Dielectra
     # Which points are on the line or the neutral with the power on under a hypothesis, in every combination of contacts at
     # once.
     class Potentials
-      # What a point stands at: the combinations in which it is on the line or the neutral, and those in which it would be if
-      # something were plugged in beyond.
+      # What a point is connected to: the combinations in which it is on the line or the neutral, and those in which it
+      # would be if something were plugged in downstream
       Potential = Struct.new(:line, :neutral, :line_if, :neutral_if)
 
       # @param world [World]
@@ -18,7 +18,7 @@ module Dielectra
       # Lets go of what was worked out for hypotheses that are not held any more.
       def forget = @standings.clear
 
-      # With the breaker on: what a point stands at; everything floats after a breaker has tripped.
+      # What a point is connected to, with the breaker on. Everything floats after a breaker has tripped.
       # @return [Potential]
       def standing(hypothesis, arrangement, point)
         by_point = ((@standings[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
@@ -60,7 +60,7 @@ module Dielectra
         Potential.new(live | line_by | line, neutral | neutral_by | other, line_if, other_if)
       end
 
-      # What gets there through insulation that leaks: next to nothing is drawn there.
+      # What reaches a point through leaking insulation, where next to no current flows
       def leaked(hypothesis, arrangement, point, left)
         leaking = hypothesis.reach_with_leak(arrangement) or return Reach::NOWHERE
         line = leaking.live(point)
@@ -68,7 +68,8 @@ module Dielectra
         [line & ~neutral & left, neutral & ~line & left]
       end
 
-      # What gets there through good lamps, and through whatever else may be plugged in; between two loads it is anything.
+      # What reaches a point through good lamps, and through what else may be plugged in. Between two loads it is
+      # undetermined.
       def through(hypothesis, arrangement, reach, point)
         loads = hypothesis.loads(arrangement)
         lamps = loads.select { |number, _| number < @world.lamps.size }

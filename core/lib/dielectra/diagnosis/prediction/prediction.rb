@@ -4,7 +4,7 @@ require "forwardable"
 
 module Dielectra
   module Diagnosis
-    # What would be seen or read under a hypothesis, and how likely a reading is. Answered from what hangs together in every
+    # What would be seen or read under a hypothesis, and how likely a reading is. It follows from connectivity in every
     # combination of contacts (Reach); Physics::Network gives the same answers in numbers.
     class Prediction
       extend Forwardable
@@ -41,7 +41,7 @@ module Dielectra
       # @return [Array<Float>] the same in each state that the contacts may have been in
       def likelihoods(hypothesis, observation) = @likelihood.of(hypothesis, observation)
 
-      # After a throw, a move or a power-up, an intermittent fault may make contact again or not.
+      # An intermittent fault may make contact or not after a throw, a move or a power-up.
       # @return [Float] probability that it makes contact, before the observation
       def contact_before(hypothesis, observation)
         if observation.number.is_a?(String) || observation.stirred.intersect?(hypothesis.stirring)
@@ -61,7 +61,7 @@ module Dielectra
         total.positive? ? hypothesis.making_contact * with / total : Hypothesis::EVEN
       end
 
-      # What a reading through loads says about the loads themselves.
+      # Updates the probability that each load beeps, from a reading through loads
       # @param likelihood [Float] of the observation
       # @return [Array<Float>] for each the probability that it beeps, after the observation
       def beeping(hypothesis, observation, likelihood)
@@ -79,7 +79,7 @@ module Dielectra
         end
       end
 
-      # How likely a light flickers while a toggle is wiggled.
+      # Probability that a light flickers while a toggle is wiggled
       # @param device [String] whose toggle
       # @param place [String] its box
       # @return [Float]

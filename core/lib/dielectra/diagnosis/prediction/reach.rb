@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # What hangs together through the switches, in all combinations of contacts at once: for each net a number with a bit for every
-    # combination (World#combinations) in which it hangs together with another.
+    # Which nets are connected through the switches, in all combinations of contacts at once: a number with a bit for
+    # every combination (World#combinations)
     class Reach
       NOWHERE = [0, 0].freeze
 
@@ -26,17 +26,17 @@ module Dielectra
       end
 
       # @param point [Integer]
-      # @return [Integer] combinations in which it hangs together with the line
+      # @return [Integer] combinations in which it is connected to the line
       def live(point) = at(@line, point, @world.source)
 
       # @param point [Integer]
-      # @return [Integer] combinations in which it hangs together with the neutral
+      # @return [Integer] combinations in which it is connected to the neutral
       def neutral(point) = at(@neutral, point, @world.return)
 
       # @return [Integer] combinations in which line meets neutral
       def tripped = live(@world.return)
 
-      # @return [Integer] combinations in which two points hang together
+      # @return [Integer] combinations in which two points are connected
       def together(one, other)
         return @world.every if net(one) == net(other)
 
@@ -55,8 +55,8 @@ module Dielectra
         ((live(one) & neutral(other)) | (live(other) & neutral(one))) & ~tripped
       end
 
-      # Combinations in which a point that is on neither side of the supply hangs on one of them through loads, without passing the
-      # other.
+      # Combinations in which a point on neither side of the supply is connected to one of them through loads, without
+      # passing the other
       # @param point [Integer]
       # @param loads [Array<Array(Integer, Integer)>] what each load lies between
       # @return [Array(Integer, Integer)] on the line, and on the neutral
@@ -77,7 +77,7 @@ module Dielectra
         number ? masks[number] : (net(point) == net(source) ? @world.every : 0)
       end
 
-      # All that hangs together with a net.
+      # The nets connected to one
       # @return [Array<Integer>] for each net in which combinations it does
       def reached(start)
         masks = Array.new(@numbers.size, 0)
@@ -99,7 +99,7 @@ module Dielectra
         masks
       end
 
-      # How far line and neutral get through loads, up to the nets that are on either of them anyway.
+      # The nets that line and neutral reach through loads
       # @return [Array(Hash{Integer => Integer}, Hash{Integer => Integer})] net => combinations
       def led(loads)
         numbered = @numbers.invert
@@ -116,7 +116,7 @@ module Dielectra
         end
       end
 
-      # Carries what has got to one side of an edge to the other.
+      # Carries what has reached one side of an edge to the other
       # @return [Boolean] whether anything was new there
       def carried(masks, supplied, one, other, combinations)
         before = [masks[one], masks[other]]

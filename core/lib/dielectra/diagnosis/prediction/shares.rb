@@ -2,9 +2,9 @@
 
 module Dielectra
   module Diagnosis
-    # How likely each combination of contacts is under one hypothesis, the toggles standing as they may.
+    # The probability of each combination of contacts under one hypothesis
     class Shares
-      # Share below which a state is not thought of.
+      # Probability below which a state is ignored
       NEGLIGIBLE = 1e-9
 
       # @param toggles [Toggles]

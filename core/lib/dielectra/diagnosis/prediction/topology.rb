@@ -5,7 +5,7 @@ module Dielectra
     # Which points copper joins in an assembly, and which the contacts of its switches join in which combinations. Nets are
     # union-find over plain arrays of point numbers.
     class Topology
-      # Room for points that are numbered after a net was laid.
+      # Room for points numbered after a net was built
       SPARE = 64
 
       # @param world [World]
@@ -25,7 +25,7 @@ module Dielectra
         @cut = {}.compare_by_identity
       end
 
-      # Nets of copper alone, switches taken out.
+      # The nets of copper alone, with the switches taken out
       # @param assembly [Assembly]
       # @param faults [Array<Deviation>] what is open or bridged besides
       # @return [Array<Integer>] for each point the net it is part of
@@ -83,7 +83,7 @@ module Dielectra
 
       private
 
-      # What the runs and the supply of a skeleton join, but for what is broken inside them.
+      # The nets of the runs and the supply of a skeleton, less what is broken inside them
       def runs(skeleton, faults)
         cut = faults.select { |fault| %i[conductor_open no_supply].include?(fault.kind) }
         return @runs[skeleton] ||= laid(skeleton, cut) if cut.empty?
@@ -120,11 +120,11 @@ module Dielectra
         end
       end
 
-      # Points of a place that make no contact.
+      # Points of a place that make no contact
       def dead(loose, place) =
         loose.empty? ? loose : loose.filter_map { |fault| @world.index[fault.points.first] if fault.place == place }
 
-      # Every point with its root for parent.
+      # Makes the root every point's parent
       def flattened(parent)
         @world.index.size.times do |point|
           root = parent[point]

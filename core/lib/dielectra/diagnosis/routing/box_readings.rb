@@ -75,7 +75,7 @@ module Dielectra
         @cable_ends.fetch(port.ends.first)
       end
 
-      # What each run that ends in a place is used for there.
+      # The use of each run that ends in a place
       def uses(layout, sides, place)
         layout
           .edges_at(place)

@@ -4,7 +4,7 @@ module Dielectra
   module Diagnosis
     # Which cable end of each opened box is which run of a layout, box after box, with the most that all of it can weigh.
     class CableAssignments
-      # Assignments that are thought of.
+      # Assignments considered at most
       MOST = 2_000
 
       # @return [Float] the most that the colors of a run can weigh, as they are at either end
@@ -43,7 +43,7 @@ module Dielectra
         sides.reduce(most) { |so_far, (edge, ports)| so_far * CableAssignments.color_bound(layout, edge, ports) }
       end
 
-      # Ports for the runs, one opened box after the other.
+      # Picks ports for the runs, one opened box after the other
       def assign(layout, number, sides, weight, &)
         place = @boxes.places[number]
         return yield(sides, weight) unless place
@@ -79,7 +79,7 @@ module Dielectra
         end
       end
 
-      # Ports that are large enough: single cable ends, or as many single conductors as are needed.
+      # Ports with conductors enough: single cable ends, or as many single conductors as are needed
       def options(free, size, doubled)
         return free.combination(2).map { |group| @boxes.joined(group) }.select { |port| port.size >= size } if doubled
 

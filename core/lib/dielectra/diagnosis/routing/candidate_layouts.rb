@@ -4,7 +4,7 @@ module Dielectra
   module Diagnosis
     # Layouts that agree with the number of cables in each opened box.
     class CandidateLayouts
-      # Boxes up to which a junction besides is thought of: of more there are too many ways.
+      # Boxes up to which an unknown junction is considered
       MOST_AROUND_JUNCTION = 4
 
       # @param job [Evidence::Job]
@@ -29,7 +29,7 @@ module Dielectra
 
       private
 
-      # Whether a junction that nobody knows of is thought of.
+      # Whether an unknown junction is considered
       def junction?(known) = !@boxes.singles? && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
 
       # @param unseen [Boolean] with a junction that nobody knows of
@@ -50,7 +50,7 @@ module Dielectra
         )
       end
 
-      # Whether the receptacles that are switched are so wholly or with one half: the broken tab says, once it is seen.
+      # Whether switched receptacles are switched wholly or by one half. The broken tab says so once it is seen.
       def halves
         places = @job.goal.loads.select { |load| load.kind == "receptacle" }.map(&:place)
         return { [] => 1.0 } if places.empty?

@@ -27,8 +27,8 @@ module Dielectra
         end
       end
 
-      # A way with two single conductors exchanged that the box as found says nothing of which is which: both in one joint, or both
-      # apart. Every such way.
+      # Every way that differs in two single conductors that the box as found does not tell apart: both in one joint, or
+      # both loose
       # @param way [Way]
       # @return [Array<Way>]
       def exchanged(way)
@@ -51,7 +51,7 @@ module Dielectra
 
       private
 
-      # Whether two conductors are the travelers of one run that nobody has followed: their names may be exchanged.
+      # Whether two conductors are the travelers of one run that nobody has traced, so that their names may be exchanged
       def namesakes?(way, (edge, side, slot), (other, _, number))
         return false unless edge == other && way.sides[edge][1 - side].nil?
 
@@ -95,8 +95,7 @@ module Dielectra
         @boxes.of_conductors(layout, place, twins, edges.map { |edge| mixed(layout, edge, place) })
       end
 
-      # Of what a run carries, what can be told apart only from beyond it: a feed's line and neutral by nothing dead, the two sides
-      # of a light by nothing at all.
+      # The functions of a run that only its far end tells apart: line and neutral of the feed, the two sides of a light
       def mixed(layout, edge, place)
         side = layout.tree.beyond(edge)
         side = ~side unless edge.index(place).zero?
@@ -105,7 +104,7 @@ module Dielectra
         [*(%w[line neutral] if feed), *(%w[load neutral] if lights.any?)].uniq & layout.carried(edge)
       end
 
-      # The heaviest readings, some of those that are alike where there are too many.
+      # The heaviest readings; of too many equal ones a sample
       # @return [Array<Array(ConductorReadings::Reading, Float)>] each with how many it stands for
       def drawn(tiers, most)
         tiers.each_with_object([]) do |tier, picked|

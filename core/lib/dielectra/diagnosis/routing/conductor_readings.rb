@@ -2,14 +2,14 @@
 
 module Dielectra
   module Diagnosis
-    # What the single conductors of one opened box may be for, where runs are not sheathed: for each run the conductors that
-    # carry what it carries, with the verdict on the box as it was found. What they carry is sought out first, then which of
-    # like ones goes where; of too many that are alike some are drawn.
+    # What the single conductors of one opened box may be for (open wiring): for each run the conductors that carry what
+    # it carries, with the verdict on the box as found. First what they carry is enumerated, then which of like ones
+    # goes where; of too many equal ones a sample is drawn.
     class ConductorReadings
       # One reading: for each run the ports in the order of what it carries, the verdict, and how many like it it stands for.
       Reading = Struct.new(:groups, :verdict, :stands_for)
 
-      # Ways of naming the conductors that are judged, and readings that are kept.
+      # Namings of the conductors that are judged, and readings that are kept
       MOST = 800
       MOST_READINGS = 2_400
 
@@ -67,7 +67,7 @@ module Dielectra
         drawn.map { |groups| Reading.new(groups, verdict, all.size / drawn.size.to_f) }
       end
 
-      # What each conductor may carry, the ways that are least at odds with the joints.
+      # Namings of the conductors, those least at odds with the joints first
       # @return [Array<Array<String>>] functions in the order of the ports
       def namings(functions, twins)
         return [] unless functions.size == @ports.size
@@ -80,7 +80,7 @@ module Dielectra
       def ordered?(names, one, other) =
         names.index(one).nil? || names.index(other).nil? || names.index(one) < names.index(other)
 
-      # Every order of functions of which some are alike.
+      # Every distinct order of functions
       def arranged(left, names, all)
         return all << names if left.empty?
 
@@ -91,7 +91,7 @@ module Dielectra
         all
       end
 
-      # Pairs of conductors that touch and should not, or should and do not.
+      # The number of pairs of conductors that touch and should not, or should and do not
       def odd(names)
         names
           .each_index
@@ -105,7 +105,7 @@ module Dielectra
         !joints.first.nil? && joints.first == joints.last
       end
 
-      # Which of the conductors that carry the same goes with which run.
+      # Which of like conductors goes with which run
       # @return [Array<Array<Array<Port>>>]
       def spread(functions, carried)
         by_function = functions.each_index.group_by { |slot| functions[slot] }

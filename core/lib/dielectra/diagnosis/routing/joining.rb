@@ -2,15 +2,15 @@
 
 module Dielectra
   module Diagnosis
-    # Joins the readings of the opened boxes along the runs between them, the likeliest assignment first. What is hopeless
-    # beside the best is cut off; where there are too many joins, what weighs most is sought out first.
+    # Joins the readings of the opened boxes along the runs between them (branch and bound), the likeliest assignment
+    # first.
     class Joining
-      # Share of the heaviest way below which a way is left out.
+      # Share of the heaviest way below which a way is pruned
       FLOOR = 1e-5
-      # Share of the most that any way could weigh at which the search begins; what that finds says where to end.
+      # Share of the largest bound at which the search begins. What it finds says where to end.
       FIRST = 1e-3
       ROUNDS = 5
-      # Joins tried before what has been found has to do.
+      # Joins tried before the search has to do with what was found
       MOST_JOINS = 12_000
       # Ways of naming functions that are remembered for one and the same wiring.
       MOST_NAMINGS = 6
@@ -47,7 +47,7 @@ module Dielectra
 
       private
 
-      # Everything that weighs at least so much, and not hopelessly less than the best of it.
+      # Finds everything that weighs at least so much, and not hopelessly less than the best of it
       # @return [Boolean] whether it was gone through to the end
       def sought(assignments, least)
         @least = least
@@ -68,7 +68,7 @@ module Dielectra
 
       def hopeless?(weight) = weight < @least || weight < @best * FLOOR
 
-      # The readings of the opened boxes that agree along the runs between them.
+      # Joins the readings of the opened boxes that agree along the runs between them
       def join(assignment, pairings, weight)
         layout = assignment.layout
         places = order(layout)
@@ -77,7 +77,7 @@ module Dielectra
         step(Course.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}.compare_by_identity, {}, weight)
       end
 
-      # The most that the boxes after each, and the colours of the runs that are met there first, can weigh.
+      # For each box the most that the boxes after it, and the colors of the runs met there first, can weigh
       def rest(assignment, places, lists)
         met = []
         each =
@@ -93,7 +93,7 @@ module Dielectra
         each.each_index.map { |index| each.drop(index + 1).reduce(1.0, :*) }
       end
 
-      # The opened boxes so that each has a run to one before it where it can.
+      # The opened boxes in an order in which each has a run to one before it, if it can
       def order(layout)
         left = @boxes.places.dup
         order = []
@@ -106,7 +106,7 @@ module Dielectra
         order
       end
 
-      # Every way of telling like conductors apart in the runs between opened boxes.
+      # Every pairing of like conductors in the runs between opened boxes
       def pairings(sides)
         between = sides.select { |_, (near, far)| near && far && !near.single? }
         choices = between.map { |edge, (near, far)| near.pairings(far).map { |slots| [edge, slots] } }
@@ -135,14 +135,14 @@ module Dielectra
         end
       end
 
-      # How much rarer a box that is not right is beside others that are not.
+      # How much rarer a box that is not right is beside others that are not
       def co_occurrence(verdicts, verdict)
         return 1.0 if verdict.label == :right
 
         Deviation.co_occurrence(verdicts.each_value.map(&:label) - [:right], verdict.label)
       end
 
-      # The readings of a box that say of its runs what the boxes before it said.
+      # The readings of a box that agree with the boxes before it about its runs
       def agreeing(course, place, edges, list, functions)
         fixed =
           edges.each_index.select do |index|
@@ -158,7 +158,7 @@ module Dielectra
         )
       end
 
-      # What the conductors of a run carry in the order of its port on one side, as the other side has them.
+      # What the conductors of a run carry in the order of its port on one side
       def seen_from(course, edge, side, functions)
         slots = course.pairings[edge]
         return functions[side] if functions[side]
@@ -170,8 +170,8 @@ module Dielectra
         end
       end
 
-      # Notes what the conductors of a run carry at one end; between two boxes that are both apart, and where it agrees anyway,
-      # what was said first serves for both ends.
+      # Records what the conductors of a run carry at one end. Between two boxes that are both apart, and where the ends
+      # agree, one record serves for both.
       def settle(course, taken, edge, side, functions)
         seen = taken[edge]
         if seen.nil?
@@ -184,8 +184,7 @@ module Dielectra
         end
       end
 
-      # Travelers are named in the order of the run of theirs that was settled first, at the end where it was; the other order is
-      # the same circuit.
+      # Whether a naming only exchanges two travelers of a run settled earlier, which is the same circuit
       # @param before [Hash] what was settled before, and looked at then
       def twin?(layout, taken, before)
         return false if layout.scheme == Design::Scheme::BOTH_ON_TRAVELERS || taken.size == before.size
@@ -211,7 +210,7 @@ module Dielectra
         group.pop if group.size > MOST_NAMINGS
       end
 
-      # What tells two ways apart for any reading in the boxes opened so far.
+      # What distinguishes two ways for any reading in the boxes opened so far
       def physical(way)
         shown = {}
         way.sides.each do |edge, (near, far)|
@@ -232,7 +231,7 @@ module Dielectra
         ]
       end
 
-      # What leads to where nobody has looked.
+      # The far end of a run that leads to a closed box
       def led(shown, way, edge, port)
         side = way.sides[edge].index(port)
         other = edge[1 - side]

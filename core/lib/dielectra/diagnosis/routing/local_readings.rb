@@ -2,25 +2,25 @@
 
 module Dielectra
   module Diagnosis
-    # What the conductors of one opened box may be for, seen from the box alone: for each port the function of each of its
-    # conductors, with the verdict on the box as it was found. The likely ones are sought out by counting pairs of
-    # conductors that touch and should not, or should and do not, before any is judged.
+    # What the conductors of one opened box may be for, from the box alone: for each port the function of each
+    # conductor, with the verdict on the box as found. Likely namings are found by counting pairs of conductors that
+    # touch and should not, or should and do not.
     class LocalReadings
-      # How a port's conductors may be used: what they carry, what lies at the far end, and whether it makes a difference
-      # which conductor carries what.
+      # How a port is used: what its run carries, what lies at the far end, and whether it matters which conductor
+      # carries what
       Use = Struct.new(:port, :functions, :polarized, :told)
-      # One reading of the box: a way for each use, in their order, and the verdict.
-      # `verdict_most` is the most that any reading's verdict in the same list weighs.
+      # One reading of the box: a way for each use, and the verdict. `verdict_most` is the largest verdict weight in its
+      # list.
       Reading = Struct.new(:ways, :verdict, :weight, :verdict_most)
 
       # Readings that are judged.
       MOST = 60
-      # The same where runs are bundles of single conductors, of which there are many.
+      # The same for runs made of single conductors, of which there are many
       MOST_BUNDLED = 12
 
-      # Readings of a box that is all apart, of which colors alone say how likely each is.
+      # Readings of a box that is all apart, which only colors weigh
       MOST_LOOSE = 300
-      # Ways together from which on they are not all gone through, and how many are kept from one port to the next then.
+      # Combinations above which they are not enumerated, and the width of the beam search used then
       TOO_MANY = 20_000
       BEAM = 1_500
 
@@ -47,22 +47,22 @@ module Dielectra
       def most(workmanship, uses) =
         apart?(uses) ? workmanship.judge(@found, {}).weight : (of(workmanship, uses).first&.verdict_most || 0.0)
 
-      # Whether none of the ports' conductors touches anything.
+      # Whether none of the ports' conductors touches anything
       def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @joint.key?(point) } }
 
       private
 
       def ways(use) = Design::Coloring.ways(use.functions, use.port.hints, polarized: use.polarized)
 
-      # Where everything hangs loose every reading is as good as any other, but for colours.
+      # With everything loose, all readings are equal but for colors
       def loose(workmanship, uses)
         verdict = workmanship.judge(@found, {})
         choices = uses.map { |use| use.told ? ways(use) : ways(use).first(1) }
         likeliest(choices).map { |picked| local(picked, verdict) }.sort_by { |item| -item.weight }
       end
 
-      # One way of each, in the combinations that weigh most: what is not among the best of some is not among the best with more. Both
-      # lists fall in weight, so that the best so many pairs lie where the product of their ranks is no more.
+      # The heaviest combinations of one way each. Both lists fall in weight, so the best pairs lie where the product of
+      # their ranks is small.
       def likeliest(choices)
         choices
           .reduce([[[], 1.0]]) do |so_far, ways|
@@ -95,7 +95,7 @@ module Dielectra
         first ? first.product(*rest) : [[]]
       end
 
-      # The ways together with the fewest pairs at odds with the joints.
+      # The combinations with the fewest pairs at odds with the joints
       def picked_out(uses)
         choices = uses.map { |use| ways(use) }
         inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }
@@ -109,7 +109,7 @@ module Dielectra
           .map { |slot| slot.zip(choices).map { |way, list| list[way] } }
       end
 
-      # The ways together by their numbers: all of them, or of too many those that are least at odds from port to port.
+      # The combinations by number: all of them, or the best of a beam search if they are too many
       def slots(choices, inner, cross)
         return product(choices.map { |list| (0...list.size).to_a }) if choices.map(&:size).reduce(1, :*) <= TOO_MANY
 

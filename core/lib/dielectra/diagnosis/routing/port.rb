@@ -2,13 +2,13 @@
 
 module Dielectra
   module Diagnosis
-    # Where a run enters an opened box: a cable end with its insulated conductors, or as many single conductors as the run
-    # is made of.
+    # Where a run enters an opened box: a cable end with its insulated conductors, or the single conductors that make
+    # the run
     class Port
       attr_reader :ends, :points, :colors, :hints, :grounding, :type
 
       # @param cable_ends [Array<Circuit::CableEnd>] one, or several of single conductors
-      # @param region [Trade::Region] whose colours they are
+      # @param region [Trade::Region] whose colors they are
       def initialize(cable_ends, region = Trade::Region.all.first)
         wires = cable_ends.flat_map { |cable_end| cable_end.insulated.map { |wire| [cable_end.point(wire), wire] } }
         @ends = cable_ends.map(&:id)
@@ -20,10 +20,10 @@ module Dielectra
         @sizes = cable_ends.map { |cable_end| cable_end.insulated.size }
       end
 
-      # A single open conductor, of which several make a run.
+      # Whether it is a single conductor, of which several make a run
       def single? = type.start_with?("knob_and_tube")
 
-      # Two cables side by side.
+      # Whether it is two cables side by side
       def doubled? = !single? && ends.size > 1
 
       def size = points.size
@@ -35,7 +35,7 @@ module Dielectra
         type == other.type && grounding.nil? == other.grounding.nil? && sorted == other.sorted
       end
 
-      # Which conductor here is which there: a colour that comes once is itself at the other end, like ones may be any.
+      # Which conductor here is which there: a color that comes once is itself at the other end, like ones may be any
       # @return [Array<Array<Integer>>] for each way, the slot there of each slot here
       def pairings(other)
         return side_by_side(other) if doubled?
@@ -61,7 +61,7 @@ module Dielectra
 
       private
 
-      # Of two cables either may be either; a conductor stays in its cable.
+      # Pairings of two cables side by side: either may be either, and a conductor stays in its cable
       def side_by_side(other)
         other.cables.permutation.filter_map do |there|
           slots =

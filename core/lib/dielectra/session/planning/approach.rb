@@ -2,10 +2,10 @@
 
 module Dielectra
   module Session
-    # The way to where a step can be taken: yields the permit if it is there, and answers with the step that leads
-    # towards it if it is not; with nil where that step was refused, or one was unsure of it twice.
+    # The way to where a step can be taken. Yields the permit if it exists, or answers with the step that leads there.
+    # Answers nil if that step was refused, or one was unsure of it twice.
     class Approach
-      # Times that one may be unsure of a step before it is not asked for again with everything as it is.
+      # Times one may be unsure of a step before it is not asked for again with everything as it is
       TRIES = 2
 
       # @param pre_energization_test [PreEnergizationTest]
@@ -28,13 +28,13 @@ module Dielectra
         offered(@situation.open?(place) ? cover.step(:prove_dead, place: place) : cover.step(:open, place: place))
       end
 
-      # A box open and proved dead, and nothing more.
+      # Opens a box, and nothing more
       def open(place)
         cover = @permits.cover
         cover ? offered(cover.step(:open, place: place)) : switch_off
       end
 
-      # A place proved dead, with its device out.
+      # Proves a place dead, with its device out
       def prove_dead(place) = @permits.cover&.then { |cover| offered(cover.step(:prove_dead, place: place)) }
 
       # @yieldparam looking [Permits::Looking]
@@ -54,7 +54,7 @@ module Dielectra
         end
       end
 
-      # Where a second circuit's breaker is still off: on with it.
+      # Turns the breaker of another circuit back on
       # @return [Step, nil]
       def leave =
         @situation
@@ -62,7 +62,7 @@ module Dielectra
           .filter_map { |id| @permits.energize&.then { |permit| offered(permit.step(:breaker, device: id, to: "on")) } }
           .first
 
-      # The breaker that keeps a place live with the others off.
+      # Finds the breaker that keeps a place live
       def second_circuit(place)
         offered(@permits.looking.step(:find_breaker, point: @situation.foreign_point(place)))
       end
@@ -71,7 +71,7 @@ module Dielectra
         power { taken(@permits.live(place)&.then(&block)) }
       end
 
-      # Toggles as wanted, then whatever comes after.
+      # Throws toggles as wanted, then yields
       # @param raised [Hash{String => Boolean}] switch => toggle up
       def toggled(raised)
         wrong =
@@ -84,15 +84,15 @@ module Dielectra
 
       private
 
-      # The step itself, if it was not refused.
+      # The step, unless it was refused
       def taken(step) = (step unless step && @situation.declined?(step.to_h, TRIES))
 
       def offered(step) = (step unless @situation.declined?(step.to_h, TRIES))
 
-      # What has to be tried before power comes on, and then whatever comes after.
+      # The trial before power comes on, then what the block says
       def tried_first = trial || yield
 
-      # The trial before power comes on, or once more where it has come out badly.
+      # The trial before power comes on, or again if it came out badly
       def trial
         place, tool, pair = @wanted ||= @pre_energization_test.wanted || [nil]
         step = place && @permits.hands(place)&.step(:probe, tool:, at: pair)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # What a tester would say between pairs of points under each hypothesis, the power being off. Where a load may lie between them an
-    # ohmmeter tells copper from the load; everywhere else a beep says as much.
+    # What a tester would say between pairs of points under each hypothesis, with the power off. An ohmmeter is used
+    # where a load may lie between the points, because it tells copper from the load.
     class ContinuitySignatures
       include Signatures
 

@@ -2,23 +2,23 @@
 
 module Dielectra
   module Session
-    # What the rest of the job is expected to cost from a belief: the repair each hypothesis needs, and the doubt about
-    # which repair that is (Heckerman, Breese and Rommelse, "Decision-theoretic troubleshooting", 1995).
+    # The expected cost of the rest of the job: the repair each hypothesis needs, and the doubt about which repair that
+    # is. Source: Heckerman, Breese and Rommelse, "Decision-theoretic troubleshooting" (1995).
     class ExpectedCost
-      # Minutes that one bit of doubt about the repair costs to resolve, on the mean.
+      # Average minutes to resolve one bit of doubt about the repair: the price of doubt
       MINUTES_PER_BIT = 3.5
-      # How much more of that the last doubt is worth, before a circuit that obeys is called right.
+      # Factor on that price for the last doubt, before a circuit that obeys is called right
       LAST_DOUBT = 2.0
-      # Minutes that a failed attempt costs beyond its steps: the way back and the box once more.
+      # Minutes a failed attempt costs beyond its steps: the way back and the box once more
       FAILED = 4.5
-      # Share of the work with the hands that has to be done once more then.
+      # Share of the manual work that has to be redone then
       REDONE = 0.3
-      # Minutes that calling a circuit right is held to cost where it is not, and nothing would show it.
+      # Minutes charged for calling a circuit right that is not
       WRONG = 60.0
-      # Minutes that giving up a job that could have been done is held to cost.
+      # Minutes charged for stopping a job that could have been done
       GIVEN_UP = 60.0
 
-      # Minutes that a new device is held to cost beside the work: a part is not changed on suspicion where a reading tells.
+      # Minutes charged for a new device beside the work: no part is changed on suspicion if a reading tells
       PART = 2.5
 
       attr_reader :hypotheses, :labels, :plans, :weights
@@ -45,14 +45,14 @@ module Dielectra
         repair(work_state, weights) + expected_doubt(outcomes)
       end
 
-      # What an answer is expected to tell about which repair is needed (Shannon's mutual information).
+      # Information gain about which repair is needed (Shannon's mutual information)
       # @param outcomes [Array<Hash{Object => Float}>] for each hypothesis, how likely each answer is
       # @return [Float] bits
       def bits(outcomes)
         OpenQuestion.new(@labels, @weights).information_gain_of(outcomes)
       end
 
-      # Minutes of doubt left once the answer to a question is known.
+      # Expected minutes of doubt left once the answer to a question is known
       def expected_doubt(outcomes)
         sums = {}
         outcomes.each_with_index do |answers, number|
@@ -100,7 +100,7 @@ module Dielectra
         there.minutes + @proof.minutes(plan, there)
       end
 
-      # Where one stands when a plan is carried out, before the power comes back.
+      # The work state once a plan is carried out, before the power comes back
       def carried_out(plan, work_state)
         there =
           plan
@@ -110,7 +110,7 @@ module Dielectra
         plan.lamp ? there.moved(@situation.place_of_device(plan.lamp), @costs, @job).spend(@costs["replace"]) : there
       end
 
-      # Minutes that doubt about the plan costs: of asking on, or of trying the likeliest and coming back, the less.
+      # Minutes that doubt about the plan costs: the lesser of asking on, and trying the likeliest and coming back
       # @param row [Array<Float>] weight of each plan
       def doubt(row)
         mass = row.sum
@@ -124,7 +124,7 @@ module Dielectra
         [asking * MINUTES_PER_BIT * (last?(@plans[best]) ? LAST_DOUBT : 1.0), trying + (rest * MINUTES_PER_BIT)].min
       end
 
-      # Minutes with the hands that a plan takes.
+      # Minutes of manual work that a plan takes
       def work(plan) = (@work ||= {}.compare_by_identity)[plan] ||= plan.places.sum { |place| work_in(place, plan) }
 
       private
@@ -135,14 +135,14 @@ module Dielectra
           (plan.tapes_at(place).size * @costs["mark"]) + (plan.tabs_at(place).size * @costs["tab"])
       end
 
-      # Points whose joint changes where joints are taken apart and made anew.
+      # Points whose joint changes if joints are taken apart and made up again
       def remade(place, points)
         return points.size * 4 unless @situation.open?(place)
 
         @situation.joints(place).select { |joint| joint.intersect?(points) }.sum(&:size) * 2
       end
 
-      # What it costs to act on a plan that is not the one needed.
+      # Minutes charged for acting on a plan that is not the one needed
       # @param number [Integer] of the plan
       def price_of_error(number)
         (@prices ||= [])[number] ||= begin
@@ -155,13 +155,13 @@ module Dielectra
         end
       end
 
-      # Weight of what nothing in reach mends: whatever was done before that showed was done in vain.
+      # Weight of what nothing within reach mends. Whatever was done before that showed was done in vain.
       def stuck(row, best)
         @obstacles ||= @plans.each_index.select { |number| @plans[number].obstacle }
         @obstacles.sum { |number| number == best ? 0.0 : row[number] }
       end
 
-      # Minutes of a plan from here beyond what an attempt that fails is held to cost anyway.
+      # Minutes of a plan beyond what a failed attempt is charged anyway
       def wasted(number)
         (@wasted ||= [])[number] ||= (
           if @plans[number].obstacle
@@ -172,7 +172,7 @@ module Dielectra
         )
       end
 
-      # Whether nothing is left to do but to call it right.
+      # Whether nothing is left but to call it right
       def last?(plan) = plan.nothing? && @proof.complete?
 
       def label(planner)

@@ -2,12 +2,12 @@
 
 module Dielectra
   module Session
-    # A few readings one after the other where one stands, each chosen by the answers before it, as long as they pay: what the
-    # doubt about the repair comes to with them. Two readings may tell together what neither tells alone.
+    # Looks a few readings ahead, each chosen by the answers before it, as long as they pay. Two readings may tell
+    # together what neither tells alone.
     class Lookahead
-      # Readings that are thought of in a row.
+      # Readings in a row
       DEPTH = 3
-      # Readings that are thought of after the first.
+      # Readings considered after the first
       MOST = 12
 
       # @param expected_cost [ExpectedCost]
@@ -44,7 +44,7 @@ module Dielectra
 
       def shortlist = @shortlist ||= best(MOST)
 
-      # Minutes from here with up to so many readings more.
+      # Expected minutes with up to so many readings more
       def expected(entries, depth)
         left = doubt(entries)
         return left if depth.zero? || left < @minutes * mass(entries)

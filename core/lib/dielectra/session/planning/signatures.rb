@@ -2,10 +2,9 @@
 
 module Dielectra
   module Session
-    # Hypotheses sorted by what they would let one read: those that agree on everything that could be asked at a place are
-    # one signature.
+    # Fault signatures: hypotheses that agree on everything that could be read at a place are one.
     module Signatures
-      # Digits to which chances are told apart.
+      # Digits to which probabilities are told apart
       DIGITS = 3
 
       # @return [Array<Array<Float>>] the different signatures: for each question how likely a yes is

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Session
-    # Between which points a voltmeter would show the supply under each hypothesis, and which points are live.
+    # What a voltmeter or a detector would show under each hypothesis, with the power on
     class VoltageSignatures
       include Signatures
 

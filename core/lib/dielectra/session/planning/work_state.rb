@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # Where a person would stand some steps ahead, and the minutes it took to get there: enough of a situation to price
-    # what comes after.
+    # The state of the work some steps ahead, and the minutes to get there: enough of a situation to price what comes
+    # after.
     WorkState =
       Struct.new(:at, :power, :open, :dead, :live, :minutes) do
         def self.of(situation)
@@ -29,7 +29,7 @@ module Dielectra
           WorkState.new(place, power, open, dead, live, minutes + costs.walk(at, place, job))
         end
 
-        # Off at the panel, if it is not off yet.
+        # The breaker off, at the panel
         def switched_off(costs, job)
           return self if power == :off
 
@@ -37,7 +37,7 @@ module Dielectra
           WorkState.new(there.at, :off, open, [], live, there.minutes + costs["breaker"])
         end
 
-        # On at the panel, if it is not on yet.
+        # The breaker on, at the panel
         def switched_on(costs, job)
           return self if power == :on
 
@@ -45,7 +45,8 @@ module Dielectra
           WorkState.new(there.at, :on, open, [], live, there.minutes + costs["breaker"])
         end
 
-        # Before an open box that is proved dead; where a second circuit keeps it live, once its breaker is found and off.
+        # Hands in an open box that is proved dead. If another circuit keeps it live, its breaker is found and turned
+        # off first.
         def hands_in(place, costs, job)
           there = switched_off(costs, job)
           there = there.second_circuit_off(place, costs, job) if live.include?(place)

@@ -2,10 +2,10 @@
 
 module Dielectra
   module Session
-    # A switch whose screws say nothing is told by what it does: taken out of the circuit, its screws tried in both positions. Until
-    # then nothing can be said of what is on them. One that cannot be tried gives way to a new one.
+    # A switch without marks is taken out and tried in both positions, before anything is said of what is on its screws.
+    # One that cannot be tried is replaced.
     class BenchTest < Rule
-      # Times that both positions are tried where what was read does not fit the number of conductors on it.
+      # Times both positions are tried if the result does not fit the number of conductors on it
       MOST = 2
       POSITIONS = { "up" => true, "down" => false }.freeze
 
@@ -20,17 +20,17 @@ module Dielectra
 
       private
 
-      # Whether it is not known yet what a switch is.
+      # Whether it is still unknown what a switch is
       def doubtful?(device) = @situation.recognised(device).nil? || (odd?(device) && rounds(device) < MOST)
 
-      # Whether it was found to be something else than what it serves as by the number of conductors on it.
+      # Whether it turned out to be something else than the number of conductors on it suggests
       def odd?(device)
         place = @situation.unmarked.fetch(device)
         Design::Duty.family(@situation.recognised(device)) !=
           Design::Duty.family(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
       end
 
-      # How often both positions were tried.
+      # How often both positions were tried
       def rounds(device) = POSITIONS.keys.map { |position| tries(device, position) }.min
 
       def tries(device, position) =
@@ -47,7 +47,7 @@ module Dielectra
         hands.step(:bench, device:, position:)
       end
 
-      # Whether it cannot be tried.
+      # Whether it cannot be tried
       def untried?(device)
         !@session.situation.tool?("bench") ||
           POSITIONS.keys.any? do |position|
@@ -58,7 +58,7 @@ module Dielectra
       def stands?(device, position) =
         @situation.positions[device].then { |now| now && Trade::Position.raised?(now) == POSITIONS[position] }
 
-      # What touches what with the device taken out.
+      # The joints of a box with the device taken out
       def without(device, place) =
         @situation
           .joints(place)

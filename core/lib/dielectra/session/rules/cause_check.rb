@@ -2,16 +2,16 @@
 
 module Dielectra
   module Session
-    # Before a switch is taken out: where the same new switch would mend several things, the dead reading that tells which of
-    # them it was. Once the old one is gone nobody can say any more, and the record names it.
+    # Before a switch is taken out: if a new one would mend several faults, the dead reading that tells which of them it
+    # was. The record names it, and later nobody can tell any more.
     class CauseCheck < Rule
-      # Bits about the cause that a reading has to give.
+      # Information gain about the cause, in bits, that a reading needs
       TELLING = 0.2
-      # The same where something comes and goes, which a single reading seldom catches.
+      # The same for an intermittent fault, which a single reading seldom catches
       TELLING_A_LITTLE = 0.04
-      # Times that a contact which may come and go is tried, thrown anew each time.
+      # Times an intermittent contact is tried, the toggle thrown anew each time
       TRIES = 4
-      # What those bits are worth where the switch has to be thrown first.
+      # Discount on a reading for which the toggle has to be thrown first
       LATER = 0.75
 
       # @param action [Action] the repair that comes next
@@ -36,7 +36,7 @@ module Dielectra
 
       private
 
-      # The hypotheses that the repair would mend, and what each says was wrong.
+      # The hypotheses that the repair would mend, and what each says was wrong
       def concerned(plan)
         expected_cost = @session.expected_cost
         done = plan.carried_out(@situation)
@@ -50,8 +50,7 @@ module Dielectra
           OpenQuestion.new(@hypotheses.map { |hypothesis| hypothesis.deviations.map(&:cause).sort }, some.map(&:last))
       end
 
-      # How the toggles stand for a reading, what of its bits is left for the time that takes, and whether they are thrown to and fro
-      # first.
+      # How the toggles stand for a reading, its discount, and whether they are thrown back and forth first
       Way = Struct.new(:toggles, :worth, :again)
 
       # @return [Array(Way, Array<String>), nil] how the toggles shall stand, and the pair of points that tells most
@@ -61,7 +60,7 @@ module Dielectra
         [way, pair] if bits && bits >= telling
       end
 
-      # The toggles as they stand, with the one of the place thrown, which takes a little longer, and with it thrown to and fro.
+      # The toggles as they stand, with the local one thrown, and with it thrown back and forth
       def ways(place)
         other = thrown(place)
         [

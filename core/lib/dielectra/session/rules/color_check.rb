@@ -2,11 +2,10 @@
 
 module Dielectra
   module Session
-    # Where a circuit obeys and is right, and a white conductor that is taken for a neutral goes on as one of another colour: either
-    # somebody took what was at hand, or it is no neutral. Before it is left without a mark it is found not to be live, with the
-    # light on.
+    # A circuit obeys and is right, but a white conductor taken for a neutral is spliced to one of another color. Before
+    # it is left unmarked, it is found not to be live, with the light on.
     class ColorCheck < Rule
-      # How likely the light has to burn for a reading that wants it on.
+      # Least probability that the light is on for the reading
       LIKELY = 0.9
 
       # @return [Step, nil] the reading, nil where there is none to take
@@ -23,7 +22,7 @@ module Dielectra
 
       private
 
-      # The toggles with the light on: as they stand, or with the nearest thrown.
+      # The toggles with the light on: as they stand, or with the nearest one thrown
       def lit =
         [toggles, thrown(@situation.at)].compact.find do |one|
           @belief.prediction.lights_with(best, @arrangement, one)[:on] > LIKELY
@@ -37,7 +36,7 @@ module Dielectra
         end
       end
 
-      # White conductors that nobody has marked, that are joined with others, and that are taken for neutral.
+      # White conductors without a mark, spliced to others, and taken for neutral
       def mixed(place)
         colors = plain_colors(place)
         whites =
@@ -54,7 +53,7 @@ module Dielectra
         end
       end
 
-      # @return [Hash{String => Boolean}] conductor => whether it has the colour of a neutral, and no mark
+      # @return [Hash{String => Boolean}] conductor => whether it has the color of a neutral, and no mark
       def plain_colors(place)
         @situation
           .own_cable_ends(place)

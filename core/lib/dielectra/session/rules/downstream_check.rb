@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # Once the light obeys: what is fed onward from an open box is found alive, by volts between the line and the neutral that leave
-    # there. "Fixed" means that nothing that lived before is dead.
+    # Once the light obeys: outlets downstream of an open box are found live, by volts between the line and the neutral
+    # that leave there. Nothing that lived before may be dead.
     class DownstreamCheck < Rule
       # @return [Step, nil] the next reading, nil where all were taken or nobody can
       def step
@@ -15,7 +15,7 @@ module Dielectra
 
       def tool = %w[low_z voltage].find { |name| @session.situation.tool?(name) }
 
-      # Line and neutral of each cable that most likely leaves for elsewhere, nobody having read them since anything was changed.
+      # Line and neutral of each cable that most likely leads downstream, not read since the last change
       def wanted
         return [] unless tool && @situation.arrangement.joints.any?
 

@@ -5,8 +5,8 @@ module Dielectra
     # The tests for an intermittent fault. Every combination must be seen right twice, and every toggle wiggled while the light is on.
     # They are required if a fault may be intermittent, or if nothing was repaired.
     class IntermittenceCheck < Rule
-      # Before a box is opened for something that comes and goes: the light in every combination, and the toggles wiggled where it burns,
-      # until one of them shows where it is.
+      # Before a box is opened for an intermittent fault: the light in every combination, and the toggles wiggled while
+      # it is on, until one of them shows where the fault is.
       # @return [Step, nil]
       def survey
         return unless @belief.world.intermittent? && @situation.opened.empty? && @situation.power == "on" && !caught?
@@ -29,7 +29,7 @@ module Dielectra
 
       def caught? = @belief.observations.any? { |seen| seen.what == :wiggle && seen.reading == "flickers" }
 
-      # The nearest combination that nobody has looked at yet.
+      # The nearest combination not watched yet
       def unseen
         left = @session.proof.combinations - @session.proof.seen.keys
         raised = left.min_by { |one| one.count { |id, up| now[id] != up } } or return
@@ -45,11 +45,11 @@ module Dielectra
 
       def controls = @session.job.goal.controls
 
-      # Combinations in which the light was seen to burn, as things are joined now.
+      # Combinations in which the light was seen on, as things are joined now
       def lit =
         @lit ||= @session.proof.seen.select { |raised, light| light == "on" && raised.none? { |_, up| up.nil? } }.keys
 
-      # A switch with its toggle as it stands in a combination, that was not wiggled so while the light burnt.
+      # Switches not wiggled in a combination while the light was on
       def left(raised) =
         controls.reject { |control| wiggled.include?([control.id, raised[control.id]]) || unwilling?(control) }
 
@@ -66,7 +66,7 @@ module Dielectra
 
       def unwilling?(control) = @situation.declined?({ "do" => "wiggle", "device" => control.id })
 
-      # Where the light burns as the toggles stand: the nearest that was not wiggled.
+      # If the light is on as the toggles stand: the nearest toggle not wiggled
       def here
         return unless lit.include?(now)
 
@@ -74,7 +74,7 @@ module Dielectra
         control && @session.permits.looking.step(:wiggle, device: control.id)
       end
 
-      # Otherwise the toggles so that it does.
+      # Otherwise the toggles are thrown so that it is
       def elsewhere
         raised = lit.reject { |one| left(one).empty? }.min_by { |one| one.count { |id, up| now[id] != up } }
         raised && @session.approach.toggled(raised) { here }

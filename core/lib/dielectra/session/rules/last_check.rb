@@ -2,21 +2,21 @@
 
 module Dielectra
   module Session
-    # Before a circuit that obeys in every combination is called right: the readings within reach that would show it wrong all
-    # the same, a neutral that is switched above all; and a second look at the light where all hangs on one. Before a job is
-    # given up: the readings that would show that it could be mended. Whether they are taken is a rule, not a price.
+    # Before a circuit that obeys is called right: readings within reach that would show it wrong, a switched neutral
+    # above all, and a second look if all hinges on one. Before a job is stopped: readings that would show that it can
+    # be mended.
     class LastCheck
       # Minutes that such a reading may cost.
       REACH = 3.0
-      # Share of the doubt that it has to take away.
+      # Share of the doubt that it has to take away
       TELLING = 0.3
 
-      # Weight, beside all that is held, from which on what would be wrong but for one look is looked into; and of a hypothesis that
-      # is thought of for that.
+      # Posterior that hinges on a single look above which the light is watched again, and the least posterior of a
+      # hypothesis considered for that
       ON_ONE_ANSWER = 0.05
       FAINT = 1e-5
 
-      # Doubt that nobody is asked to take away.
+      # Doubt too small to be taken away
       LEFT = 0.0002
 
       # @param session [Troubleshooting]
@@ -51,7 +51,7 @@ module Dielectra
       # @return [Array<Action>] the light once more in a combination in which it was watched once since anything was changed.
       def second_looks = seen_once.filter_map { |raised| second_look(raised) }
 
-      # The one look once more but for which, not unlikely, it would be wrong.
+      # The look to repeat, if without it the circuit could well be wrong
       # @return [Action, nil]
       def pivotal
         raised, weight = pivots.max_by(&:last)
@@ -85,7 +85,8 @@ module Dielectra
         )
       end
 
-      # Of looks taken once: the weight, that one answer left out, of all that would make it wrong and has nothing else against it.
+      # For each look taken once: the posterior, without that look, of all that would make the circuit wrong and is
+      # contradicted by nothing else
       # @return [Hash{Hash => Float}]
       def pivots
         belief = @session.belief
@@ -108,7 +109,7 @@ module Dielectra
       def readings(purposes) =
         @search.all.select { |action| purposes.include?(action.purpose) && action.minutes <= REACH && action.step }
 
-      # Combinations of toggles in which the light was looked at as things are joined now.
+      # Combinations in which the light was watched as things are joined now
       def looks
         seen = @session.belief.observations.select { |one| one.what == :lamp && one.toggles.known? && now?(one) }
         seen.map { |one| [one.number, one.toggles.positions] }.uniq.map(&:last)
@@ -128,7 +129,7 @@ module Dielectra
 
       def share = @weights.each_with_index.sum { |weight, number| weight * yield(number) }
 
-      # Share of the doubt that is gone once the answer comes that is to be expected if the circuit is right.
+      # Share of the doubt that the expected answer takes away
       def telling(action)
         expected =
           action

@@ -2,10 +2,10 @@
 
 module Dielectra
   module Session
-    # Once the light obeys: metal boxes and yokes read against line and neutral, once, with the power on. Live metal is never called
-    # solved; metal with no path to ground is said to have none.
+    # Once the light obeys: metal boxes and yokes are read against line and neutral, once, with the power on. Live metal
+    # is never called solved; metal without a path to ground is named.
     class MetalCheck < Rule
-      # Times that a reading which shows live metal is taken.
+      # Times a reading that shows live metal is taken
       TWICE = 2
 
       # @return [Step, nil] the next reading, nil where all metal in open boxes was read or nobody can
@@ -21,7 +21,7 @@ module Dielectra
 
       def tool = %w[voltage low_z].find { |name| @session.situation.tool?(name) }
 
-      # Readings that are still to be taken: against the line, and where that shows nothing against the neutral.
+      # Readings still to be taken: against the line, and if that shows nothing, against the neutral
       # @return [Array<Array(String, Array<String>)>]
       def wanted
         return [] unless tool
@@ -32,7 +32,7 @@ module Dielectra
         end
       end
 
-      # Metal of each open box, one point of what hangs together there.
+      # The metal of each open box, one point of what is bonded together
       # @return [Hash{String => Array<String>}]
       def metal
         @metal ||=
@@ -49,7 +49,8 @@ module Dielectra
         against && [against, point]
       end
 
-      # Whether a reading against a conductor is wanted: against a hot one always, against the neutral where that showed nothing.
+      # Whether a reading against a conductor is wanted: against a hot one always, against the neutral if that showed
+      # nothing
       def wanted?(point, other, hot)
         return false if unwilling?([other, point])
 
@@ -64,7 +65,7 @@ module Dielectra
         seen.size >= TWICE && seen.all?
       end
 
-      # What was read between two points with things joined as they are.
+      # Readings between two points as things are joined now
       # @return [Array<Boolean>] whether each showed the supply
       def read(point, other) =
         @session
@@ -74,7 +75,7 @@ module Dielectra
 
       def unwilling?(points) = declined?(tool, points)
 
-      # A conductor of a box that is most likely live with the toggles as they are.
+      # A conductor of a box that is most likely live as the toggles stand
       def hot(place)
         state = @belief.world.bit(toggles.likeliest(best.odds))
         @situation

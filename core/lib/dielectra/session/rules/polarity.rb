@@ -2,10 +2,9 @@
 
 module Dielectra
   module Session
-    # Where wires were moved, or nothing is grounded: line and neutral may be the other way round and the light obeys all the
-    # same. Nothing is called right then before what is taken for line was found live against the ground, or where there is
-    # none by the detector. With the light on if it can be: then all that the switches lead on is live if they are in the line, and
-    # nothing if they are in the neutral; with the light off what hangs on the lamp would be as live as line.
+    # If wires were moved, or nothing is grounded, line and neutral may be reversed while the light obeys. So what is
+    # taken for line is found live against the ground, or else by the detector. It is read with the light on: then
+    # everything behind the switches is live if they interrupt the line, and nothing is if they interrupt the neutral.
     class Polarity < Rule
       # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
       def step
@@ -14,7 +13,7 @@ module Dielectra
         end
       end
 
-      # The reading that has just come out otherwise, once more: all that is done next hangs on it.
+      # Repeats the reading that just surprised, because everything after it depends on it.
       # @return [Step, nil]
       def again
         last = @belief.observations.last
@@ -32,7 +31,7 @@ module Dielectra
         end
       end
 
-      # A reading that stands against what is taken for hot, once more where it was taken once.
+      # Repeats a reading that contradicts what is taken for hot, if it was taken once.
       # @return [Step, nil]
       def once_more
         against = tries.reject(&:live?).find { |seen| tries.one? { |other| other.at == seen.at } }
@@ -60,7 +59,7 @@ module Dielectra
 
       def places = near_first(@situation.opened_boxes)
 
-      # The readings that would tell with the toggles so, the nearest first.
+      # The readings that tell with the toggles so, the nearest first
       # @return [Array<Array(String, String, Array<String>)>] place, tool and points
       def readings(raised = wanted_toggles)
         (@readings ||= {})[raised] ||= places.flat_map do |place|
@@ -70,26 +69,27 @@ module Dielectra
 
       def reading(place, point) = @situation.live_reading(place, point)&.then { |tool, points| [place, tool, points] }
 
-      # Whether the likeliest explanation of a reading leaves everything as it is.
+      # Whether the likeliest explanation of a reading leaves everything as it is
       def harmless?(seen)
         best = @belief.hypotheses.first
         @belief.prediction.likelihood(best, seen) > Diagnosis::Belief::DISCREPANCY &&
           @session.soundness.sound?(best, @arrangement)
       end
 
-      # Conductors that are live under the likeliest hypothesis.
+      # Conductors that are live under the likeliest hypothesis
       def hot(place, raised)
         reach = best.reach(@arrangement)
         state = @belief.world.bit(stood(raised))
         @situation.conductors(place).select { |point| reach.live(@belief.world.index[point]).anybits?(state) }
       end
 
-      # How the contacts most likely stand with the toggles so.
+      # The most likely state of the contacts
       def stood(raised) = put(raised).likeliest(best.odds)
 
       def shown(raised) = @belief.prediction.lights(best, @arrangement, stood(raised))
 
-      # The toggles with the light on and something live, or else off; at most the nearest thrown. Nil where there is no such way.
+      # The toggles with the light on and something live, else off, with at most the nearest thrown; nil if there is no
+      # such way
       def wanted_toggles
         return @wanted_toggles if defined?(@wanted_toggles)
 
@@ -101,10 +101,10 @@ module Dielectra
 
       def nearest = @session.job.goal.controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
 
-      # Whether one of them was found live, or one was tried twice.
+      # Whether one of them was found live, or one was tried twice
       def seen? = tries.any?(&:live?) || tries.map(&:at).tally.any? { |_, times| times > 1 }
 
-      # What was read where it should be live, joints being as they are to be, with the light on, or the toggles as they are to be.
+      # Readings of conductors that should be live, with the light on or the toggles as wanted
       def tries = @tries ||= wanted_toggles ? taken : []
 
       def taken

@@ -2,20 +2,21 @@
 
 module Dielectra
   module Session
-    # Where a circuit obeys and is right, and it is still open which of two conductors is the line and which the load: the live
-    # readings that settle it for the record, while the box is open and the power on. Whoever comes next starts from there.
+    # A circuit obeys and is right, but it is open which of two conductors is line and which is load: the live readings
+    # that settle it for the record, while the box is open and the power is on.
     class RoleCheck < Rule
-      # Share of the belief from which on a role is beyond dispute.
+      # Posterior above which a role is settled
       AGREED = 0.97
-      # Bits about the roles that a reading has to give.
+      # Information gain about the roles, in bits, that a reading needs
       TELLING = 0.1
       # Minutes that it may cost.
       REACH = 1.2
-      # Hypotheses that are asked, and the share of all they have to make up.
+      # Hypotheses asked, and their least share of the posterior
       LEADING = 40
       SHARE = 0.998
 
-      # One reading: place, tool, points, how the toggles (Diagnosis::Toggles) stand for it, the minutes it costs, and how likely a yes is under each hypothesis.
+      # One reading: where, with what, how the toggles stand for it, its minutes, and how likely a yes is under each
+      # hypothesis
       Reading = Struct.new(:place, :tool, :points, :toggles, :minutes, :yes)
 
       # @return [Step, nil] the reading that tells most about the roles for its minutes; nil where none is worth it
@@ -37,7 +38,7 @@ module Dielectra
 
       def hypotheses = @hypotheses ||= @belief.leading(share: SHARE, most: LEADING)
 
-      # Conductors of whose role the hypotheses are not of one mind.
+      # Conductors whose role is disputed
       def disputed =
         @disputed ||=
           Diagnosis::Findings.weighed(hypotheses, roles).reject { |_, shares| shares.values.max >= AGREED }.keys
@@ -57,7 +58,7 @@ module Dielectra
           end
       end
 
-      # The toggles as they stand, and with the one of the place thrown, with the minutes to get there.
+      # The toggles as they stand, and with the local one thrown, each with the minutes to get there
       def ways(place)
         costs = @session.costs
         walk = place == @situation.at ? 0.0 : costs["walk"]
@@ -93,7 +94,7 @@ module Dielectra
           ((1 - live - floating) * Physics::Uncertainty.error)
       end
 
-      # Bits that a reading is expected to tell about the roles.
+      # Information gain of a reading about the roles, in bits
       def telling(reading) = (@telling ||= {}.compare_by_identity)[reading] ||= question.information_gain(reading.yes)
 
       def question =

@@ -2,7 +2,8 @@
 
 module Dielectra
   module Session
-    # Some steps are rules of the work and not prices. Each rule is a subclass; what it asks for next is its `step`.
+    # Some steps are rules of the work and are not weighed by price. Each rule is a subclass, and its `step` is what it
+    # asks for next.
     class Rule
       # @param session [Troubleshooting]
       def initialize(session)

@@ -2,15 +2,15 @@
 
 module Dielectra
   module Session
-    # What is done before anybody is sent away: the one answer on which it hangs is asked for once more, boxes in which it might be
-    # mended all the same are opened or got at, what might mend it is tried, a conductor that is said to be broken is tried from
-    # end to end, and whether line arrives from the panel is measured.
+    # Before a job is stopped: the answer on which that hinges is asked for again, boxes in which it might be mended are
+    # opened, what might mend it is tried, a conductor said to be broken is tested end to end, and the line from the
+    # panel is measured.
     class SecondLook < Rule
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
-      # Certainty that needs no further trial.
+      # Posterior that needs no further test
       SURE = 0.9995
-      # Probability that it could be mended all the same from which on a closed box is opened first, by what stands in the way.
+      # Probability that it could be mended above which a closed box is opened first, by obstacle
       DOUBT = { old_scheme: 0.01 }.freeze
       USUAL_DOUBT = 0.06
 
@@ -24,14 +24,14 @@ module Dielectra
 
       private
 
-      # A reading that would show that it could be mended after all.
+      # A reading that would show that it could be mended
       def showing = LastCheck.new(@session) { |hypothesis| mendable?(hypothesis) }.any&.step
 
-      # Whether, not unlikely, it could be mended.
+      # Whether it could well be mended
       def doubtful?(obstacle) =
         @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
 
-      # Nobody is sent away for a run that nobody has seen an end of: it may have a conductor to spare.
+      # A run that nobody has seen an end of may have a spare conductor: one of its boxes is opened.
       def unseen(obstacle)
         return unless obstacle.cable&.all? { |name| EndId.unseen?(name) }
 
@@ -43,8 +43,7 @@ module Dielectra
         place && @session.approach.open(place)
       end
 
-      # Nobody is sent away while a box is closed in which it could be mended: of an old scheme what its cables carry shows there, of
-      # a dead supply a loose line.
+      # A closed box in which it could be mended is opened.
       def closed
         left =
           @session
@@ -56,7 +55,7 @@ module Dielectra
         place && @session.approach.open(place)
       end
 
-      # Nor while a second circuit keeps hands out of one in which it could be.
+      # Another circuit's breaker is found, if it keeps hands out of such a box.
       def kept_live
         place =
           likeliest(@situation.opened_boxes.select { |name| @situation.second_circuit?(name) }) do |plan, name|
@@ -66,10 +65,10 @@ module Dielectra
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
-      # Nor before what might mend it was tried.
+      # A repair that might do is tried.
       def tried = @session.actions.find { |one| one.purpose == :repair && one.subject.obstacle.nil? && one.step }&.step
 
-      # Of some boxes the one in which it could most likely be mended.
+      # The box in which it could most likely be mended
       # @yieldparam plan [Repair::Plan]
       # @yieldparam place [String]
       # @yieldreturn [Boolean] whether the plan is about the place
@@ -85,14 +84,14 @@ module Dielectra
 
       def sure?(obstacle) = @belief.probability { |hypothesis| hypothesis.fault(obstacle.kind) } >= SURE
 
-      # The answer that alone speaks against the likeliest hypothesis that could be mended.
+      # The one answer that contradicts the likeliest hypothesis that could be mended
       def again(given_up)
         other = @belief.hypotheses.find { |hypothesis| mendable?(hypothesis) } or return
         against = @belief.discrepancies(other) - @belief.discrepancies(@belief.hypotheses.first)
         ask(against.first) if against.one? && given_up.obstacle && askable?(against.first)
       end
 
-      # A reading that was taken once, with everything joined as it still is.
+      # Whether a reading was taken once, with everything joined as it still is
       def askable?(seen)
         (LIVE + DEAD).include?(seen.what) && !declined?(seen.what.to_s, seen.at) && seen.toggles.known? &&
           seen.arrangement == @situation.arrangement &&
@@ -121,7 +120,8 @@ module Dielectra
           end
       end
 
-      # A broken conductor joined to the ground, or to another of its run, in one box and looked for in the other.
+      # A conductor said to be broken is joined to the ground, or to another of its run, in one box, and tested in the
+      # other.
       def end_to_end(obstacle)
         return unless obstacle.kind == :conductor_open && obstacle.points.none? { |point| PointId.unseen?(point) }
 
@@ -148,10 +148,10 @@ module Dielectra
       def tried?(pair) =
         @belief.observations.any? { |seen| seen.what == :continuity && seen.at == pair && trial?(seen.arrangement) }
 
-      # Whether an arrangement has a conductor on the ground, or two of a run together, for a trial.
+      # Whether an arrangement was made for a test
       def trial?(arrangement) = arrangement != Evidence::Arrangement.as_found
 
-      # What serves as the way back: the ground of the run, or a conductor of it that is whole.
+      # The return for that test: the ground of the run, or a sound conductor of it
       # @return [Array(String, String), nil] its points in either box
       def mate(obstacle)
         run =
@@ -161,7 +161,7 @@ module Dielectra
         run.grounding || run.strands.map(&:points).find { |points| points != obstacle.points }
       end
 
-      # Nor is a box left, the power being off, with a conductor unmarked that is hot when it is on.
+      # With the power off, conductors that are hot when it is on are marked.
       def marked
         return unless @situation.off?
 
@@ -171,13 +171,13 @@ module Dielectra
         point && @session.approach.hands(place(point)) { |hands| hands.step(:mark, point: point, tape: tape) }
       end
 
-      # Whether what stands in the way is that nothing comes from the panel, or does not go back there.
+      # Whether the obstacle is that no line comes from the panel, or no neutral goes back
       def supply?(obstacle) =
         obstacle.kind == :no_supply || (obstacle.kind == :conductor_open && feed.ends == obstacle.cable)
 
       def feed = @belief.hypotheses.first.skeleton.runs.find(&:feed?)
 
-      # Whether the line of the feed is live, with the breaker on.
+      # Tests whether the line of the feed is live, with the breaker on
       def arriving
         line = feed.strands.find { |strand| strand.function == "line" }.points[feed.side(feed_place)]
         tool, points = @situation.live_reading(feed_place, line) if @situation.open?(feed_place)
@@ -190,7 +190,7 @@ module Dielectra
 
       def measured?(tool, points) = @belief.observations.any? { |seen| seen.what == tool && seen.at == points }
 
-      # Nothing that was joined for a trial stays so.
+      # What was joined for a test is put back.
       def put_back
         @situation.opened.each_key do |name|
           found = @situation.found_joints(name)
@@ -201,7 +201,7 @@ module Dielectra
         nil
       end
 
-      # Whether a joint has a grounding conductor and one that is not.
+      # Whether a joint holds a grounding conductor and one that is not
       def grounded?(joint)
         grounds, others = joint.grep(PointId::CONDUCTOR).partition { |point| @session.findings.grounds.key?(point) }
         grounds.any? && others.any?

@@ -2,16 +2,16 @@
 
 module Dielectra
   module Session
-    # Before power comes on where it is not quite sure that line meets neither neutral nor ground: the reading that would
-    # show it if it did, dead or as things are joined now and fit for it.
+    # If it is not quite certain that line meets neither neutral nor ground: the reading that would show it
     class Clearance
-      # Probability of a hazard that a reading may still take away.
+      # Highest probability of a hazard that a reading may still rule out
       MOST = 0.6
-      # Hypotheses that are looked at on either side.
+      # Hypotheses looked at on either side
       LEADING = 40
-      # How likely the reading that is to be expected has to be at least.
+      # Least likelihood of the reading to be expected
       CERTAIN = 0.7
-      # Share of the hazard that has to be gone once the reading has come out as expected; there may be several, each with a reading of its own.
+      # Least share of the hazard that the expected reading has to rule out. There may be several hazards, each with a
+      # reading of its own.
       TELLING = 0.2
 
       # @param hazardous [Array<Diagnosis::Hypothesis>] those under which energizing would be one
@@ -63,7 +63,7 @@ module Dielectra
         subject if left && left < (1 - TELLING) * total
       end
 
-      # Weight of the hazardous that would read the same.
+      # Weight of the hazardous hypotheses that would read the same
       # @yieldreturn [Hash{Object => Float}] how likely a hypothesis makes each reading, :perhaps where it may be either; what is
       #   left is a no
       def left_by(subject, expected, &)

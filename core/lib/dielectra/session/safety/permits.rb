@@ -2,13 +2,13 @@
 
 module Dielectra
   module Session
-    # What may be asked for as things stand. Each permit exists only in situations in which all its steps are safe, and
-    # each step is a method of the one permit it needs; so a step that is not safe has nobody who could issue it.
+    # Which steps may be asked for. Each permit exists only in situations in which all its steps are safe, and each kind
+    # of step names the one permit that issues it. An unsafe step has nobody who could issue it.
     #
     #   permits.hands("porch")      # => nil unless every breaker is off and the porch box was proved dead since
     #   permits.hands("porch")&.step(:arrange, joints:)
     class Permits
-      # Probability of a hazard above which nobody is asked to energize.
+      # Probability of a hazard above which nobody is asked to energize
       HAZARD = 0.002
       # Issues steps of the kinds that name it, and no others (Steps::Kind#permit).
       class Permit
@@ -82,15 +82,15 @@ module Dielectra
           end
         )
 
-      # Whether single conductors that were found apart are joined under an arrangement though nobody has seen which of them is
-      # live: dead readings leave too many ways there.
+      # Whether an arrangement joins single conductors, found loose, before anybody has seen which of them is live
       def blind?(arrangement)
         @situation.opened.keys.any? do |place|
           !@situation.apart?(arrangement.joints.fetch(place, [])) && unsearched(place).any?
         end
       end
 
-      # Single conductors of a place, found apart, that nobody has held a detector to; none once one of them was seen live.
+      # Single conductors of a place, found loose, that nobody has held a detector to; none once one of them was seen
+      # live
       # @return [Array<String>]
       def unsearched(place)
         return [] unless @situation.tool?("ncv") && @situation.unsorted.include?(place) && !seen_live?(place)
@@ -102,8 +102,8 @@ module Dielectra
         end
       end
 
-      # Probability that energizing under an arrangement, toggles as they stand, is a hazard: at least that of the hypotheses
-      # looked at, what is not looked at counted as one.
+      # Probability that energizing is a hazard with the toggles as they stand. Hypotheses that are not looked at count
+      # as hazards.
       def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
 
       # @return [Array<Diagnosis::Hypothesis>] those under which energizing would be a hazard, heaviest first
@@ -129,7 +129,7 @@ module Dielectra
         sum + [left, 0.0].max
       end
 
-      # How likely energizing is a hazard under a hypothesis, the contacts standing as they may.
+      # Probability of a hazard under one hypothesis, over the states its contacts may be in
       def hazard_of(hypothesis, arrangement)
         hypothesis
           .ways

@@ -2,19 +2,19 @@
 
 module Dielectra
   module Session
-    # Where wires were moved, line is tried against the ground or the neutral before power comes on for the first time: what
-    # nobody has thought of shows there before it does at the breaker. In a metal box that no ground is joined to, what may be hot is
-    # tried against the metal besides.
+    # After wires were moved, the line is tested against the ground or the neutral before power comes on: an unforeseen
+    # short shows there before it does at the breaker. In an ungrounded metal box, what may be hot is tested against the
+    # metal too.
     class PreEnergizationTest
-      # Hypotheses that are asked where line is.
+      # Hypotheses asked where the line is
       LEADING = 20
-      # Share of them that has to agree.
+      # Share of them that has to agree
       AGREED = 0.6
-      # Ohms that every lamp has, and no short.
+      # Ohms that any lamp exceeds, and a short does not
       LAMP = 5
       LIVE = %i[lamp breaker voltage low_z ncv].freeze
 
-      # A trial that was made: as things were joined, between which points, and whether they met.
+      # A trial that was made: how things were joined, between which points, and whether they met
       Trial = Struct.new(:arrangement, :pair, :met)
 
       # @param trials [Array<Trial>] all that were made so far
@@ -34,7 +34,7 @@ module Dielectra
       #   as things are joined and thrown now
       def failed? = @tried.count(&:met) > @tried.size / 2.0 || tripped? || live_metal.any?
 
-      # Metal that something which may be hot was found to touch, and once more.
+      # Metal found to touch something that may be hot, twice
       # @return [Array<String>] points
       def live_metal =
         metal_trials.select { |_, trials| trials.size > 1 && trials.count(&:met) * 2 > trials.size }.keys.map(&:last)
@@ -59,7 +59,7 @@ module Dielectra
         [place, tool, pair(place)] if place
       end
 
-      # The next conductor against ungrounded metal, once; and once more where they met.
+      # The next conductor against ungrounded metal, once, and again if they met
       def against_metal
         @situation
           .dead
@@ -76,7 +76,7 @@ module Dielectra
         nil
       end
 
-      # One conductor of each joint that is not taken for the neutral, against the metal of a box that no ground is joined to.
+      # One conductor of each joint that is not taken for the neutral, against the metal of an ungrounded box
       def metal_pairs(place)
         metal = "#{place}.box"
         unless @situation.points(place).include?(metal) &&
@@ -95,10 +95,10 @@ module Dielectra
 
       def metal?(point) = PointId.box?(point)
 
-      # Tried and found apart; or found together twice, once being what anybody may misread.
+      # Whether the trial came out apart, or was taken twice
       def settled? = @tried.any? && (!failed? || @tried.size > 1)
 
-      # Ohms, since a lamp beeps as a short does.
+      # Ohms, because a lamp beeps as a short does
       def tool = ("resistance" if @situation.tool?("resistance"))
 
       def tripped? =
@@ -111,7 +111,7 @@ module Dielectra
 
       def toggles = @toggles ||= Diagnosis::Toggles.now(@belief.world, @situation)
 
-      # The likeliest line of a box, and what it must not meet.
+      # The likeliest line of a box, and what it must not meet
       def pair(place)
         (@pairs ||= {}).fetch(place) do
           line = points(place).max_by { |point| share(point, :source) }
@@ -127,7 +127,7 @@ module Dielectra
         @situation.grounds(place).first || points(place).find { |point| share(point, :return) >= AGREED }
       end
 
-      # Share of the belief under which a point hangs together with the source or the return of the supply.
+      # Share of the belief under which a point is connected to the source or the return of the supply
       def share(point, side)
         number = @belief.world.index[point]
         leading = @belief.hypotheses.first(LEADING)

@@ -2,12 +2,11 @@
 
 module Dielectra
   module Session
-    # One step to be taken. There is no public way to make one: steps that need the power off, a place proved dead or a
-    # circuit fit to be energized are issued by the permit that says so (see Permits), and by nothing else.
+    # One step to be taken. Only permits issue steps (Permits).
     class Step
       private_class_method :new
 
-      # For permits alone.
+      # Issues a step. For permits only.
       def self.issue(permit, fields)
         raise ArgumentError, "steps are issued by permits" unless permit.is_a?(Permits::Permit)
 
