@@ -1,13 +1,14 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Plays pairs of files, NAME.circuit.json and NAME.job.json, through the session and prints how they end, by family, where a file
-# expected.json beside them says what is right:
+# Plays pairs of files, NAME.circuit.json and NAME.job.json, through the session and prints how they end, by family,
+# where a file expected.json beside them says what is right:
 #
-#   ruby --yjit bench/cases.rb FOLDER [GLOB] [--slips one|SHARE] [--unsure SHARE] [--seed N] [--flip] [--workers N] [--show]
+#   ruby --yjit bench/cases.rb FOLDER [GLOB] [--slips one|SHARE] [--unsure SHARE] [--seed N] [--flip]
+#                             [--workers N] [--show]
 #
-# --slips writes readings down wrong, --unsure answers so many questions with "unsure", --flip turns toggles over by chance, --show
-# prints every step.
+# --slips writes readings down wrong, --unsure answers so many questions with "unsure", --flip turns toggles over by
+# chance, --show prints every step.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
@@ -86,7 +87,10 @@ rescue StandardError => e
     0,
     0.0,
     [],
-    "#{e.class}: #{e.message.lines.first.to_s[0, 120].strip} #{e.backtrace.first(3).map { |line| line[%r{[^/]+:\d+}] }.join(" ")}",
+    [
+      "#{e.class}: #{e.message.lines.first.to_s[0, 120].strip}",
+      *e.backtrace.first(3).map { |l| l[%r{[^/]+:\d+}] }
+    ].join(" "),
     [],
     0.0
   )

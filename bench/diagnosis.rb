@@ -1,16 +1,16 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Plays made-up houses through the session and prints how they end, by trouble and by family, beside what others would have
-# needed: (a) who takes everything apart and puts it back, (b) who replaces like for like first, then (a), (c) who knew the
-# truth and only repaired and proved it; each priced step by step; and (d), on cases small enough, the best of all ways from a
-# moment on, gone through to the end, with what ours would be expected to need from there:
+# Plays made-up houses through the session and prints how they end, by trouble and by family, beside what others would
+# have needed: (a) who takes everything apart and puts it back, (b) who replaces like for like first, then (a), (c) who
+# knew the truth and only repaired and proved it; each priced step by step; and (d), on cases small enough, the best of
+# all ways from a moment on, gone through to the end, with what ours would be expected to need from there:
 #
 #   ruby --yjit bench/diagnosis.rb [HOUSES] [SEED] [SLIPS] [FAMILY]
 #
-# SLIPS is the share of readings that are written down wrong; "one" makes it just one reading a job; "unsure" answers one question
-# in ten with "unsure". FAMILY may be "all". Further lines say how houses end whose toggles throw the other way round, with something
-# plugged in beyond, with two cables side by side, and with a breaker found tripped.
+# SLIPS is the share of readings that are written down wrong; "one" makes it just one reading a job; "unsure" answers
+# one question in ten with "unsure". FAMILY may be "all". Further lines say how houses end whose toggles throw the other
+# way round, with something plugged in beyond, with two cables side by side, and with a breaker found tripped.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
@@ -132,7 +132,8 @@ def traits(scenario)
   }.select { |_, so| so }.keys
 end
 
-# Of the conductors of the light's circuit in opened boxes: whose role a conclusion states rightly, of whom it states one, all.
+# Of the conductors of the light's circuit in opened boxes: whose role a conclusion states rightly, of whom it states
+# one, all.
 def roles(house, session)
   return 0, 0, 0 unless session.next.status == "solved"
 
@@ -176,7 +177,8 @@ end
 
 def quantile(times, share) = times.empty? ? 0.0 : times.sort[((times.size - 1) * share).round] * 1000
 
-puts "                          n  right  wrong unsafe  gave up  cause  roles  said | minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max | /(d)    of"
+puts "                          n  right  wrong unsafe  gave up  cause  roles  said |" \
+       " minutes    (a)    (b)    (c)   /(a)  /(c) | walks  steps | ms: 50 %  95 %   max | /(d)    of"
 traits = games.flat_map(&:traits).uniq.sort.map { |trait| [trait, games.select { |game| game.traits.include?(trait) }] }
 rows =
   games.group_by(&:trouble).sort_by { |trouble, _| trouble } + games.group_by(&:family).sort_by { |family, _| family } +
@@ -186,7 +188,8 @@ rows.each do |name, group|
   mean = ->(field) { group.sum(&field) / group.size.to_f }
   times = group.flat_map(&:times)
   puts format(
-         "%-22s %4d %6d %6d %6d %8d %6d %6.3f %5.2f | %7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f | %s",
+         "%-22s %4d %6d %6d %6d %8d %6d %6.3f %5.2f | " \
+           "%7.1f %6.1f %6.1f %6.1f %6.2f %5.2f | %5.1f %6.1f | %8.0f %5.0f %5.0f | %s",
          name,
          group.size,
          count[:solved, :stopped],

@@ -1,7 +1,8 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Plays made-up houses twice, once with every brass screw named the other way round, and counts those in which another thing is found:
+# Plays made-up houses twice, once with every brass screw named the other way round, and counts those in which another
+# thing is found:
 #
 #   ruby --yjit bench/mirror.rb [HOUSES] [SEED]
 

@@ -1,8 +1,8 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# How many readings and whole solutions a second, against ngspice on the same netlists in the same run, and how both grow
-# from one control to six.
+# How many readings and whole solutions a second, against ngspice on the same netlists in the same run, and how both
+# grow from one control to six.
 #
 #   ruby --yjit bench/physics.rb [SECONDS]
 
@@ -151,7 +151,8 @@ end
 # What every circuit's first solution costs: compiled and solved anew.
 def compiled(circuit) = Dielectra::Physics::Network.new(circuit).tap { |network| network.potential("L1.hot") } && 1
 
-puts "controls  states   readings/s  solutions/s  compiled+solved/s  ngspice/s (one file)  ratio   ngspice/s (a start each)  ratio"
+puts "controls  states   readings/s  solutions/s  compiled+solved/s  " \
+       "ngspice/s (one file)  ratio   ngspice/s (a start each)  ratio"
 (1..6).each do |controls|
   circuit = chain(controls)
   read = rate { readings(circuit) }

@@ -1,12 +1,13 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Writes down everything that happens in a set of cases, to be compared before and after a change that must not alter behavior:
+# Writes down everything that happens in a set of cases, to be compared before and after a change that must not alter
+# behavior:
 #
 #   ruby --yjit bench/trace.rb OUT [CASES_FOLDER GLOB] [--houses N] [--seed N] [--workers N]
 #
-# OUT gets two files per case: NAME.play (steps, answers, minutes, belief, conclusion) and NAME.view (what a screen shows).
-# `diff -r` of two such folders shows which step or sentence changed.
+# OUT gets two files per case: NAME.play (steps, answers, minutes, belief, conclusion) and NAME.view (what a screen
+# shows). `diff -r` of two such folders shows which step or sentence changed.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"

@@ -29,8 +29,8 @@ module Server
 
     def steps = @steps ||= @job.steps
 
-    # A call is done when its session has concluded; asking costs a whole diagnosis, so it is asked only of sessions that
-    # are at hand or have been worked on.
+    # A call is done when its session has concluded; asking costs a whole diagnosis, so it is asked only of sessions
+    # that are at hand or have been worked on.
     def state
       return "new" if steps.none? { |step| step["do"] != "report" }
 

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Dielectra
-  # The names of cable ends: `porch/2` is the second cable in the porch box; `porch/~hall` one nobody has seen, toward the
-  # hall; `porch/1+porch/2` two that make one run.
+  # The names of cable ends: `porch/2` is the second cable in the porch box; `porch/~hall` one nobody has seen, toward
+  # the hall; `porch/1+porch/2` two that make one run.
   module EndId
     UNSEEN = "~"
     JOINED = "+"

@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
 module Dielectra
-  # The names of points: a conductor where it ends in a box (`porch/2.red`), a screw of a device (`S1.common`), a metal box
-  # (`porch.box`). Names stay strings, because files, answers and tables hold them; what is in them is read here only.
+  # The names of points: a conductor where it ends in a box (`porch/2.red`), a screw of a device (`S1.common`), a metal
+  # box (`porch.box`). Names stay strings, because files, answers and tables hold them; what is in them is read here
+  # only.
   module PointId
     # Matches the name of a conductor's end, and no other.
     CONDUCTOR = %r{/}

@@ -28,7 +28,7 @@ RSpec.describe Dielectra::Design::Layout do
       expect(carried(dead_end, "a", "b")).to eq(%w[load traveler_1 traveler_2])
     end
 
-    it "is four where the light hangs between the switches and the feed at one of them, with the travelers through its box" do
+    it "is four where the light hangs between the switches with the travelers through its box" do
       expect(carried(layout([%w[panel a], %w[a l], %w[l b]], chain: %w[a b]), "a", "l")).to eq(
         %w[neutral traveler_1 traveler_2]
       )

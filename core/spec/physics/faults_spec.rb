@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What each fault of the format does, seen with numbers in the boathouse: lamp with the switch on, lamp with it off, breaker.
+# What each fault of the format does, seen with numbers in the boathouse: lamp with the switch on, lamp with it off,
+# breaker.
 RSpec.describe "Faults in the network" do
   def measured(*faults)
     rows =

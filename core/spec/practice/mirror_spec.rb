@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Which brass screw is the first is nothing but a name, and which way a toggle throws nobody can see: neither may change a finding.
+# Which brass screw is the first is nothing but a name, and which way a toggle throws nobody can see: neither may change
+# a finding.
 RSpec.describe Dielectra::Practice::Mirror do
   def lights(circuit) = Dielectra::Physics::Survey.measure(circuit).map { |row| [row["positions"], row["loads"]] }
 

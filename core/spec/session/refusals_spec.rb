@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Whatever is refused, and however often somebody is unsure: the session goes on with what is left, or says what is missing.
+# Whatever is refused, and however often somebody is unsure: the session goes on with what is left, or says what is
+# missing.
 RSpec.describe "Refusals" do
   # Plays a demo house; the block answers instead of the house where it gives something.
   def refusing(name, circuit = demo_circuit(name))

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Design
-    # Every sensible layout over given boxes: the shapes there are for so many, runs onward from any box, by today's scheme or
-    # an obsolete one.
+    # Every sensible layout over given boxes: the shapes there are for so many, runs onward from any box, by today's
+    # scheme or an obsolete one.
     class CableTrees
       include Enumerable
 
@@ -24,13 +24,14 @@ module Dielectra
       # @param loads [Array<Seat>] what is switched
       # @param others [Array<String>] further boxes that are known of
       # @param onward [Array<Float>] how common none, one, two … runs onward from a box are
-      # @param ends [Hash{String => Array<Integer>}] for each box that has been opened, how many insulated conductors each
-      #   cable end has
+      # @param ends [Hash{String => Array<Integer>}] for each box that has been opened, how many insulated conductors
+      #   each cable end has
       # @param singles [Hash{String => Integer}] for each opened box that single conductors run to, how many
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
       # @param unseen [Boolean] whether they meet in a junction besides that nobody knows of
-      # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with how common it is
+      # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with
+      #   how common it is
       def initialize(
         controls:,
         loads:,
@@ -75,9 +76,9 @@ module Dielectra
         end
       end
 
-      # A few layouts for every order of the switches, which is all that matters before a box is open: straight through from
-      # feed to light, of three and more switches in one direction only; for one or two switches also the feed at the light,
-      # and the light between.
+      # A few layouts for every order of the switches, which is all that matters before a box is open: straight through
+      # from feed to light, of three and more switches in one direction only; for one or two switches also the feed at
+      # the light, and the light between.
       # @return [Array<Layout>]
       def sketches
         orders
@@ -172,8 +173,8 @@ module Dielectra
         end
       end
 
-      # Whether the cables that show in opened boxes have conductors enough for what the runs carry, and the others would not
-      # be of a kind that nobody pulls.
+      # Whether the cables that show in opened boxes have conductors enough for what the runs carry, and the others
+      # would not be of a kind that nobody pulls.
       def room?(layout)
         unless @singles.all? { |box, count| layout.edges_at(box).sum { |edge| layout.carried(edge).size } == count }
           return false
@@ -192,7 +193,8 @@ module Dielectra
         end
       end
 
-      # One run after the other as two cables side by side, where the opened boxes at its ends have one to spare; and none.
+      # One run after the other as two cables side by side, where the opened boxes at its ends have one to spare; and
+      # none.
       def with_doubled(edges)
         yield nil, 1.0
         return if @singles.any? || @sizes.empty?
@@ -206,7 +208,8 @@ module Dielectra
         end
       end
 
-      # Runs onward: as many as the opened boxes leave over, any number from those still closed; of rare things one at a time.
+      # Runs onward: as many as the opened boxes leave over, any number from those still closed; of rare things one at a
+      # time.
       def with_onward(edges, width, doubled)
         counts =
           @boxes.map do |box|

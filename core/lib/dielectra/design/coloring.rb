@@ -10,8 +10,8 @@ module Dielectra
 
       # @param functions [Array<String>] what the run carries
       # @param colors [Array<String>] its insulated conductors
-      # @param polarized [Symbol, nil] :feed or :onward where the far end is a panel or an outlet, where line is dark and
-      #   neutral is white; only a panel is held to be capable of the reverse
+      # @param polarized [Symbol, nil] :feed or :onward where the far end is a panel or an outlet, where line is dark
+      #   and neutral is white; only a panel is held to be capable of the reverse
       # @return [Array<Way>] ways by falling weight; weights sum to one
       def self.ways(functions, colors, polarized: nil)
         (@ways ||= {})[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze

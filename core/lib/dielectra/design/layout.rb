@@ -2,8 +2,8 @@
 
 module Dielectra
   module Design
-    # One way a circuit can be laid out in the wall: a tree of runs over the feed, the boxes and what hangs on downstream,
-    # the chains of controls it serves, and the scheme they follow.
+    # One way a circuit can be laid out in the wall: a tree of runs over the feed, the boxes and what hangs on
+    # downstream, the chains of controls it serves, and the scheme they follow.
     #
     # A run carries every function that is needed on both of its sides. That one rule says how many conductors each run
     # has to have.
@@ -89,7 +89,7 @@ module Dielectra
       def pairs_of_travelers(edge)
         (@pairs ||= {}.compare_by_identity)[edge] ||= chains
           .flat_map(&:travelers)
-          .select { |one, _| carried(edge).include?(one) }
+          .filter { |pair| carried(edge).include?(pair.first) }
       end
 
       # @return [Array<String>] junctions that the job does not know of

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Design
-    # Which conductors a switch circuit brings where. Today the switches stand in the line, the neutral goes straight to the
-    # light. Found in old houses: the switches stand in the neutral; or line and neutral both lie on the traveler screws of
-    # two three-ways, and the light between their commons.
+    # Which conductors a switch circuit brings where. Today the switches stand in the line, the neutral goes straight to
+    # the light. Found in old houses: the switches stand in the neutral; or line and neutral both lie on the traveler
+    # screws of two three-ways, and the light between their commons.
     class Scheme
       FEED = "panel"
 

@@ -2,16 +2,16 @@
 
 module Dielectra
   module Design
-    # Every labelled tree over so many boxes, with the feed entering at any of them and the switches in any order, in which
-    # no run has to carry too much; boxes are numbered, so that one table serves every house of that size.
+    # Every labelled tree over so many boxes, with the feed entering at any of them and the switches in any order, in
+    # which no run has to carry too much; boxes are numbered, so that one table serves every house of that size.
     #
-    # Trees come from their Prüfer sequences. Which functions cross a run is a matter of bits: one that is needed on both
-    # sides does.
+    # Trees come from their Prüfer sequences. Which functions cross a run is a matter of bits: one that is needed on
+    # both sides does.
     class Shapes
       include Enumerable
 
-      # `edges` are pairs of box numbers, FEED for the panel; `order` the switches from supply to light; `widths` how many
-      # functions each run carries; `degrees` how many runs enter each box.
+      # `edges` are pairs of box numbers, FEED for the panel; `order` the switches from supply to light; `widths` how
+      # many functions each run carries; `degrees` how many runs enter each box.
       Shape = Struct.new(:edges, :order, :widths, :degrees)
       # The panel's number.
       FEED = -1

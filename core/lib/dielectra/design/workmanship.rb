@@ -51,10 +51,10 @@ module Dielectra
         by_function.map { |function, points| taken(free, function) + points }.select { |joint| joint.size > 1 }
       end
 
-      # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the sides
-      # of a single-pole either way. A three-way that stands alone works with its common and either traveler.
-      # @return [Array<Array<Array>>] for each fitting its terminals with what they may carry, in the order they are given
-      #   out; neighbors in the list differ in one pair of travelers where there are travelers
+      # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the
+      # sides of a single-pole either way. A three-way that stands alone works with its common and either traveler.
+      # @return [Array<Array<Array>>] for each fitting its terminals with what they may carry, in the order they are
+      #   given out; neighbors in the list differ in one pair of travelers where there are travelers
       def turns
         @turns ||= product(fittings.map { |fitting| Terminals.new(fitting).turns })
       end
@@ -88,8 +88,8 @@ module Dielectra
         end
       end
 
-      # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and do
-      #   not
+      # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and
+      #   do not
       def shortcomings(joints, used, expected)
         misplaced = 0
         labels = []

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # What hands have changed since the boxes were found: joints rearranged, devices replaced, lamps renewed. Compared by
-    # value, so that what was computed for one arrangement serves whenever it comes back.
+    # What hands have changed since the boxes were found: joints rearranged, devices replaced, lamps renewed. Compared
+    # by value, so that what was computed for one arrangement serves whenever it comes back.
     class Arrangement
       attr_reader :joints, :touched, :kinds, :lamps, :key, :hash
 

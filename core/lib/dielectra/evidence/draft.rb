@@ -15,8 +15,8 @@ module Dielectra
       # The most switches of one call.
       MOST_SWITCHES = 4
 
-      # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is switched), `load`
-      #   (its kind), `volts`, `method`, `amps`, `year_built`, `marked`
+      # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
+      #   switched), `load` (its kind), `volts`, `method`, `amps`, `year_built`, `marked`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)

@@ -65,8 +65,8 @@ module Dielectra
 
       def control(id) = controls.find { |control| control.id == id }
 
-      # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, nor of loads that nothing
-      # works: these hang on beyond it.
+      # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, nor of loads
+      # that nothing works: these hang on beyond it.
       def boxes
         @boxes ||=
           begin

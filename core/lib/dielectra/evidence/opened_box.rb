@@ -41,8 +41,8 @@ module Dielectra
         !row.nil? && row[Situation::HOT_TAB] == "intact"
       end
 
-      # The kind of a device as it was found, broken tabs included. Where nobody said, wires on both screws that a tab may
-      # join say that it is broken.
+      # The kind of a device as it was found, broken tabs included. Where nobody said, wires on both screws that a tab
+      # may join say that it is broken.
       # @param row [Hash] as `open` answers
       # @return [String]
       def found_kind(row)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # One thing an answer says: what was looked at, and what was seen or read there. The toggles stand as in the situation,
-    # unless `positions` says how they stood (a report), or `thrown` which are thrown first (a bench test).
+    # One thing an answer says: what was looked at, and what was seen or read there. The toggles stand as in the
+    # situation, unless `positions` says how they stood (a report), or `thrown` which are thrown first (a bench test).
     #
     # `along` is what the same answer said before; `moved` the device and the place that were wiggled; `found` whether a
     # breaker was found so.

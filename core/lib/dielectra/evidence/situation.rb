@@ -2,9 +2,9 @@
 
 module Dielectra
   module Evidence
-    # How things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is open,
-    # what touches what, and where the electrician is. A fold over the steps; immutable. What an opened box holds is
-    # OpenedBox's business, what was refused is Refusals'.
+    # How things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
+    # open, what touches what, and where the electrician is. A fold over the steps; immutable. What an opened box holds
+    # is OpenedBox's business, what was refused is Refusals'.
     class Situation
       # What a situation is made of, and what each is before the first step.
       FIELDS =
@@ -130,7 +130,8 @@ module Dielectra
 
       def used_screws(place, device) = box(place).used_screws(device)
 
-      # @return [Hash{String => Array<Array<String>>}] place => joints seen to be loose or scorched, not yet made up again
+      # @return [Hash{String => Array<Array<String>>}] place => joints seen to be loose or scorched, not yet made up
+      #   again
       def worn =
         opened_boxes
           .to_h { |place| [place, damaged(place).reject { |joint| arrangement.touched.intersect?(joint) }] }

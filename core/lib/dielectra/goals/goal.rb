@@ -2,8 +2,8 @@
 
 module Dielectra
   module Goals
-    # What shall be true in the end, read from a job's `wanted`: which control works which load, what is always live, what
-    # is new, what is to be fitted, where a run may be pulled. Soundness, planning, proof, handover, inspection and
+    # What shall be true in the end, read from a job's `wanted`: which control works which load, what is always live,
+    # what is new, what is to be fitted, where a run may be pulled. Soundness, planning, proof, handover, inspection and
     # conclusion ask the goal; none of them knows a kind of job by name.
     #
     #   goal = Goal.new({"kind" => "restore", "control" => {"L1" => %w[S1 S2]}}, job.controls, job.loads)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # Which nets are connected in one state, and every answer that follows from that alone. Where an answer takes numbers
-    # (loads in series, shorts, leaks, bad contacts, an open neutral) it is nil, and Network solves.
+    # Which nets are connected in one state, and every answer that follows from that alone. Where an answer takes
+    # numbers (loads in series, shorts, leaks, bad contacts, an open neutral) it is nil, and Network solves.
     class Connectivity
       # Volt drop, as a share of the supply, that copper and contacts may cause before numbers are asked.
       DROP = 0.1
@@ -63,8 +63,8 @@ module Dielectra
         together?(one, other) || joined_softly?(find(one), find(other)) ? nil : false
       end
 
-      # @return [Boolean] whether no breaker can be overloaded: line meets neither neutral nor another line, and all loads
-      #   together are within the smallest rating
+      # @return [Boolean] whether no breaker can be overloaded: line meets neither neutral nor another line, and all
+      #   loads together are within the smallest rating
       def easy?
         return @easy unless @easy.nil?
 

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # What a conductor that floats picks up from live ones along the way: a capacitive divider between the live conductors
-    # beside it and the others of the same cable, loaded by the meter.
+    # What a conductor that floats picks up from live ones along the way: a capacitive divider between the live
+    # conductors beside it and the others of the same cable, loaded by the meter.
     class Coupling
       # Farads a foot between two conductors of one sheath, about.
       PER_FOOT = 1.5e-11

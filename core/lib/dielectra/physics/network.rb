@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # The electrical network of a circuit in one state: what follows from connection alone is answered from Connectivity,
-    # the rest solved by NodalAnalysis with the sources as Norton equivalents.
+    # The electrical network of a circuit in one state: what follows from connection alone is answered from
+    # Connectivity, the rest solved by NodalAnalysis with the sources as Norton equivalents.
     #
     #   network = Network.new(circuit, {"S1" => "up"})
     #   network.loads           # => {"L1" => "on"}
@@ -20,7 +20,8 @@ module Dielectra
 
       attr_reader :circuit, :state, :wiring
 
-      # @param toggles [Hash{String => String}] positions of switches; one that its device does not have leaves it as it stands
+      # @param toggles [Hash{String => String}] positions of switches; one that its device does not have leaves it as it
+      #   stands
       # @param on [Array<Circuit::Device>] the breakers that are on, all others being off
       # @return [Network] the circuit as it is switched then
       def self.switched(circuit, toggles, on = circuit.breakers)
@@ -41,8 +42,8 @@ module Dielectra
       # @return [Network] the same circuit in another state, the compiled wiring shared
       def at(state) = Network.new(circuit, state, wiring:)
 
-      # @return [Hash{String => String}] load => on, dim or off. A receptacle counts as a load where something is plugged
-      #   in; what a device has beside that is named by its terminal, `F1.fan`.
+      # @return [Hash{String => String}] load => on, dim or off. A receptacle counts as a load where something is
+      #   plugged in; what a device has beside that is named by its terminal, `F1.fan`.
       def loads
         @loads ||=
           circuit
@@ -110,8 +111,8 @@ module Dielectra
       # @return [Boolean] whether copper and contacts alone join two points
       def joined?(one, other) = warm.together?(wiring.net(one), wiring.net(other))
 
-      # @return [Float] volts of a point against the panel's neutral, signed by the leg it comes from, unloaded; 0.0 where
-      #   it floats
+      # @return [Float] volts of a point against the panel's neutral, signed by the leg it comes from, unloaded; 0.0
+      #   where it floats
       def potential(point) = solution[wiring.net(point)] || 0.0
 
       # @return [Float] amperes through a breaker

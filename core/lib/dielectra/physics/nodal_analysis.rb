@@ -5,8 +5,8 @@ require "matrix"
 module Dielectra
   module Physics
     # Node voltages of a resistive network, by nodal analysis (Ho, Ruehli and Brennan, "The modified nodal approach to
-    # network analysis", 1975) on what series and parallel reduction leaves over: dangling branches carry no current, two
-    # resistances in series are one. House wiring reduces to a handful of nodes, whatever its size.
+    # network analysis", 1975) on what series and parallel reduction leaves over: dangling branches carry no current,
+    # two resistances in series are one. House wiring reduces to a handful of nodes, whatever its size.
     class NodalAnalysis
       # @param size [Integer] how many nodes there are
       # @param reference [Integer] the node that counts as zero volts

@@ -13,8 +13,8 @@ module Dielectra
       end
 
       # @param fault [Hash] of the format, one the circuit may or may not have
-      # @return [Symbol] :seen where a load or breaker differs in some combination, :measured where only a reading at some
-      #   point differs, :unobservable where nothing does
+      # @return [Symbol] :seen where a load or breaker differs in some combination, :measured where only a reading at
+      #   some point differs, :unobservable where nothing does
       def of(fault)
         with = states(@circuit.faults | [fault])
         without = states(@circuit.faults - [fault])

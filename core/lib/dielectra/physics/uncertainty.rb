@@ -30,8 +30,8 @@ module Dielectra
       # @return [Symbol] :full, :nothing, or :floating for what lies between
       def volts_class(share) = share >= FULL ? :full : (share <= NOTHING ? :nothing : :floating)
 
-      # @return [Float] probability that a continuity tester sounds through so many ohms (nil is open): sure well below the
-      #   threshold and well above it, even odds on it
+      # @return [Float] probability that a continuity tester sounds through so many ohms (nil is open): sure well below
+      #   the threshold and well above it, even odds on it
       def beeps(ohms, below)
         return error if ohms.nil?
 

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # A circuit compiled for solving: points numbered by the joint they touch, branches as triples of numbers, the contacts
-    # of every device by position. Made once a circuit, used for all its states.
+    # A circuit compiled for solving: points numbered by the joint they touch, branches as triples of numbers, the
+    # contacts of every device by position. Made once a circuit, used for all its states.
     class Wiring
       # Ohms up to which a branch counts as a connection; more is a load, a leak or a bad contact.
       SOLID = 1.5

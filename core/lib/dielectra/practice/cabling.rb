@@ -55,8 +55,8 @@ module Dielectra
         ]
       end
 
-      # @return [Array<Run>] a cable that comes from another breaker, and one that leaves for its outlet, in one of the switch
-      #   boxes
+      # @return [Array<Run>] a cable that comes from another breaker, and one that leaves for its outlet, in one of the
+      #   switch boxes
       def second_circuit
         room = @rooms.sample(random: @random)
         [["panel", room], [room, "outlet"]].map do |edge|
@@ -127,7 +127,8 @@ module Dielectra
         colors.zip(way.functions).map { |color, function| Wire.new([color, color], color, function) }
       end
 
-      # Single conductors in a pipe: the neutral white, the others any dark color; like ones have names of their own at either end.
+      # Single conductors in a pipe: the neutral white, the others any dark color; like ones have names of their own at
+      # either end.
       def conduit_wires(functions)
         colors = functions.map { |function| function == "neutral" ? "white" : HOTS.sample(random: @random) }
         colors.uniq.flat_map do |color|

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Practice
-    # What the same way through every job would cost in a made-up house: take every switch box apart, find the line live, pair
-    # the travelers, test every device, put everything back, prove it; or first new devices, like for like, and that way
-    # only where they do not help. Priced step by step from what is in the boxes, not played.
+    # What the same way through every job would cost in a made-up house: take every switch box apart, find the line
+    # live, pair the travelers, test every device, put everything back, prove it; or first new devices, like for like,
+    # and that way only where they do not help. Priced step by step from what is in the boxes, not played.
     class FixedProcedure
       # Troubles that a new device, conductor for conductor, takes away.
       MENDED_BY_DEVICE = %i[

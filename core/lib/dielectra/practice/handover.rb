@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # How a house is left, beside how it was found: what a person who hands it over has to answer for though the light obeys.
-    # Judged on the true circuit, independently of any diagnosis.
+    # How a house is left, beside how it was found: what a person who hands it over has to answer for though the light
+    # obeys. Judged on the true circuit, independently of any diagnosis.
     class Handover
       # @param found [Circuit] the house as it was when the job began
       # @param left [Circuit] the house as it stands now

@@ -2,17 +2,19 @@
 
 module Dielectra
   module Practice
-    # A simulated house: stands on the other side of the step protocol and answers from a circuit's physics. It keeps its
-    # state: a breaker stays where it was put, joints stay as arranged.
+    # A simulated house: stands on the other side of the step protocol and answers from a circuit's physics. It keeps
+    # its state: a breaker stays where it was put, joints stay as arranged.
     #
     #   house = House.new(Circuit.read(document))
-    #   house.answer({"id" => 1, "do" => "watch"})  # => {"id" => 1, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}}
+    #   house.answer({"id" => 1, "do" => "watch"})
+    #   # => {"id" => 1, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}}
     class House
       attr_reader :circuit
 
       # @param circuit [Circuit] the truth
       # @param random [Random, nil] for ghosts and slips; without one every reading is what theory says
-      # @param slips [Float, Symbol] share of readings that the person gets wrong, or :one for one reading in the whole job
+      # @param slips [Float, Symbol] share of readings that the person gets wrong, or :one for one reading in the whole
+      #   job
       # @param unsure [Float] share of questions that the person answers with "unsure"
       # @param refuses [Array<Hash>] steps the person cannot take, by some of their fields: `{"do" => "replace"}`
       def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [])

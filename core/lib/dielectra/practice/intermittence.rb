@@ -2,8 +2,9 @@
 
 module Dielectra
   module Practice
-    # Contacts and connections of a simulated house that come and go: which of them make contact at the moment. A contact is
-    # drawn anew each time its toggle is thrown, a connection each time power comes on or something in its box is moved.
+    # Contacts and connections of a simulated house that come and go: which of them make contact at the moment. A
+    # contact is drawn anew each time its toggle is thrown, a connection each time power comes on or something in its
+    # box is moved.
     class Intermittence
       # What each is while it makes no contact.
       WHILE_OPEN = { "contact_intermittent" => "contact_stuck_open", "joint_intermittent" => "joint_open" }.freeze

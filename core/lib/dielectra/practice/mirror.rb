@@ -2,8 +2,9 @@
 
 module Dielectra
   module Practice
-    # The same house as somebody else names it: which brass screw of a three-way is the first, and which of either pair of a four-way,
-    # is a matter of where one looks from. A device so named throws the other way round, and nothing else is different.
+    # The same house as somebody else names it: which brass screw of a three-way is the first, and which of either pair
+    # of a four-way, is a matter of where one looks from. A device so named throws the other way round, and nothing else
+    # is different.
     module Mirror
       NAMES = {
         "three_way" => {

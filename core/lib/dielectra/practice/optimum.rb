@@ -2,9 +2,9 @@
 
 module Dielectra
   module Practice
-    # The least minutes that anybody could expect to need who stands in front of opened boxes and knows that one of a few
-    # hypotheses is the true one: every reading dead in every order, every repair tried first, gone through to the end. The
-    # measure for the choice of steps on cases small enough.
+    # The least minutes that anybody could expect to need who stands in front of opened boxes and knows that one of a
+    # few hypotheses is the true one: every reading dead in every order, every repair tried first, gone through to the
+    # end. The measure for the choice of steps on cases small enough.
     class Optimum
       # Hypotheses up to which a case is small, switches, and the share of the belief that is picked from.
       SMALL = 5
@@ -12,8 +12,8 @@ module Dielectra
       SHARE = 0.9999
 
       # @param session [Session::Troubleshooting]
-      # @return [Optimum, nil] the case of the likeliest hypotheses that call for different repairs, all of which can be carried out
-      #   from where one stands; nil where there is none
+      # @return [Optimum, nil] the case of the likeliest hypotheses that call for different repairs, all of which can be
+      #   carried out from where one stands; nil where there is none
       def self.small(session)
         situation = session.situation
         return if situation.found_off? || session.belief.world.intermittent?
@@ -53,11 +53,12 @@ module Dielectra
         @memo = {}
       end
 
-      # @return [Float] expected minutes of the best way; infinite where dead readings and repairs from here do not settle it
+      # @return [Float] expected minutes of the best way; infinite where dead readings and repairs from here do not
+      #   settle it
       def minutes = value(@hypotheses.each_index.to_a, @session.situation)
 
-      # @return [Float, nil] expected minutes of the session's way, up to the end of the proof; nil where it goes another way than
-      #   from here
+      # @return [Float, nil] expected minutes of the session's way, up to the end of the proof; nil where it goes
+      #   another way than from here
       def minutes_of_session
         all = @hypotheses.map { |truth| played(truth) }
         all.zip(@weights).sum { |minutes, weight| minutes * weight } if all.all?
@@ -233,7 +234,8 @@ module Dielectra
       # How the contacts most likely stand under a hypothesis.
       def toggles(truth, situation) = Diagnosis::Toggles.now(@world, situation).likeliest(truth.odds)
 
-      # Minutes until the session has proved it, one hypothesis being true; nil where it opens another box first, or gives up.
+      # Minutes until the session has proved it, one hypothesis being true; nil where it opens another box first, or
+      # gives up.
       def played(truth)
         session = @session.supposing(@hypotheses)
         start = session.minutes

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # What somebody would need who knew from the start what is wrong in a made-up house, and only had to put it right and
-    # prove it: the measure for everybody who does not know.
+    # What somebody would need who knew from the start what is wrong in a made-up house, and only had to put it right
+    # and prove it: the measure for everybody who does not know.
     class PerfectInformation
       # Causes that name each trouble rightly, in the words of a conclusion.
       CAUSES = {
@@ -74,7 +74,8 @@ module Dielectra
       # White conductors there that are hot.
       def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]
 
-      # The breaker of another circuit that comes through one of these boxes is found, turned off, and on again at the end.
+      # The breaker of another circuit that comes through one of these boxes is found, turned off, and on again at the
+      # end.
       def other_breaker = @scenario.kept_live?(places) ? @costs["find_breaker"] + (2 * @costs["breaker"]) : 0.0
 
       def entry(place) = @costs.opening(@job.place(place)) + @costs["prove_dead"]

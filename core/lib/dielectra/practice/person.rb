@@ -34,7 +34,7 @@ module Dielectra
 
       def slip?(answer)
         return @random.rand < @slips unless @slips == :one
-        return false if (answer.keys & SLIPPERY).empty?
+        return false unless answer.keys.intersect?(SLIPPERY)
 
         @left ||= @random.rand(1..FIRST)
         (@left -= 1).zero?

@@ -30,11 +30,13 @@ module Dielectra
 
       def conclude(session, conclusion)
         @output.puts
-        @output.puts "#{conclusion.status.capitalize} after #{session.minutes.round(1)} minutes, #{(conclusion.confidence * 100).round} % sure."
+        sure = (conclusion.confidence * 100).round
+        @output.puts "#{conclusion.status.capitalize} after #{session.minutes.round(1)} minutes, #{sure} % sure."
         @output.puts "Because #{conclusion.why}." if conclusion.why
         conclusion.because.each { |sentence| @output.puts "- #{sentence}" }
         inspection = Inspection.new(@house.circuit, @job)
-        @output.puts "The house: the light #{inspection.obeys? ? "obeys every control" : "does not obey yet"}#{inspection.hazards.map { |hazard| "; #{hazard}" }.join}."
+        light = "the light #{inspection.obeys? ? "obeys every control" : "does not obey yet"}"
+        @output.puts "The house: #{[light, *inspection.hazards].join("; ")}."
         conclusion
       end
     end

@@ -2,8 +2,9 @@
 
 module Dielectra
   module Practice
-    # Stands beside the person in a simulated house and notes every step that should never have been asked. Judges by the
-    # true circuit, and knows nothing of permits. A kind of step that says nothing of itself counts as hands in the box.
+    # Stands beside the person in a simulated house and notes every step that should never have been asked. Judges by
+    # the true circuit, and knows nothing of permits. A kind of step that says nothing of itself counts as hands in the
+    # box.
     class SafetyObserver
       attr_reader :unsafe
 

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # What every conductor of a made-up house does as it is joined now, read off the true circuit with all switches taken out:
-    # the measure for the roles that a conclusion states.
+    # What every conductor of a made-up house does as it is joined now, read off the true circuit with all switches
+    # taken out: the measure for the roles that a conclusion states.
     class TrueRoles
       # @param circuit [Circuit]
       # @param job [Evidence::Job] its places are those from which runs go onward

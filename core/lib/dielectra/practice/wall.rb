@@ -2,8 +2,9 @@
 
 module Dielectra
   module Practice
-    # A right circuit in the walls of a made-up house, as a document that can be spoilt: which runs there are, what their
-    # conductors carry, how every box is joined. Families differ in how many switches there are and how the house is wired.
+    # A right circuit in the walls of a made-up house, as a document that can be spoilt: which runs there are, what
+    # their conductors carry, how every box is joined. Families differ in how many switches there are and how the house
+    # is wired.
     class Wall
       include Chance
 

@@ -49,8 +49,9 @@ module Dielectra
         @rule = rule
       end
 
-      # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the `moves` of a
-      #   rewire, the `points` that the step is about, and `ahead`: minutes the whole job is expected to take from here with it
+      # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the
+      #   `moves` of a rewire, the `points` that the step is about, and `ahead`: minutes the whole job is expected to
+      #   take from here with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
         told.merge(

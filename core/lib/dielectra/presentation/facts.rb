@@ -41,11 +41,12 @@ module Dielectra
           run
             .ends
             .zip(run.places.reverse)
-            .reject { |name, _| !EndId.single?(name) }
+            .select { |name, _| EndId.single?(name) }
             .map do |name, far|
               place = EndId.place(name)
               number = EndId.number(name)
-              "cable #{number} in #{Naming.place(place)} leads to #{far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Naming.place(far)}"}"
+              there = far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Naming.place(far)}"
+              "cable #{number} in #{Naming.place(place)} leads to #{there}"
             end
         end
       end

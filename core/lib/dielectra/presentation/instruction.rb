@@ -8,7 +8,8 @@ module Dielectra
 
       # @param step [Hash] in the form of the protocol
       # @param situation [Evidence::Situation] before it
-      # @return [Hash{String => Object}] `title`, `detail`, `place` and `caution` (each nil where there is nothing to say)
+      # @return [Hash{String => Object}] `title`, `detail`, `place` and `caution` (each nil where there is nothing to
+      #   say)
       def of(step, situation)
         title, detail, caution = Steps::Words.of(step).told(situation)
         { "title" => title, "detail" => detail, "place" => situation.place_of(step), "caution" => caution }

@@ -20,8 +20,9 @@ module Dielectra
         @explanation = Diagnosis::Explanation.new(@belief, session.situation, session.steps)
       end
 
-      # @return [Array<Hash>] `about` (cause, conductor or cable), `place`, `is` with its `share`, `because` as a sentence,
-      #   `otherwise` as words with a share, and `decides`: what would tell; the last two nil where nothing is in doubt or tells
+      # @return [Array<Hash>] `about` (cause, conductor or cable), `place`, `is` with its `share`, `because` as a
+      #   sentence, `otherwise` as words with a share, and `decides`: what would tell; the last two nil where nothing is
+      #   in doubt or tells
       def to_a
         return [] if @belief.hypotheses.empty?
 
@@ -59,7 +60,8 @@ module Dielectra
           return "Nothing seen so far speaks against anything else; it is how common things are."
         end
 
-        "#{Diagnosis::Explanation.named(numbers)} #{numbers.one? ? "rules" : "rule"} out: #{ruled_out.first(2).join("; ")}."
+        named = Diagnosis::Explanation.named(numbers)
+        "#{named} #{numbers.one? ? "rules" : "rule"} out: #{ruled_out.first(2).join("; ")}."
       end
 
       def causes
@@ -137,7 +139,8 @@ module Dielectra
         when :join
           "joining #{Naming.list(action.subject.map { |point| Naming.point(point) })} for a test elsewhere"
         else
-          "#{action.purpose == :continuity ? "continuity" : "a live reading"} at #{Naming.list(action.subject.map { |point| Naming.point(point) })}"
+          reading = action.purpose == :continuity ? "continuity" : "a live reading"
+          "#{reading} at #{Naming.list(action.subject.map { |point| Naming.point(point) })}"
         end
       end
 

@@ -9,7 +9,8 @@ module Dielectra
         @situation = session.situation
       end
 
-      # @return [Hash, nil] `share`, `cause`, `ready`, `boxes` with their moves, `materials`, `lamp`; nil where nothing is to be done
+      # @return [Hash, nil] `share`, `cause`, `ready`, `boxes` with their moves, `materials`, `lamp`; nil where nothing
+      #   is to be done
       def to_h
         plan = @session.plan
         return if plan.nil? || plan.nothing? || plan.obstacle

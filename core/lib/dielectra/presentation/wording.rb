@@ -9,6 +9,9 @@ module Dielectra
         "both_on_travelers" => "Line and neutral are both on traveler screws, with the light between the commons"
       }.freeze
 
+      NO_SPARE = "and no spare can take the place of one. Replace the run"
+      private_constant :NO_SPARE
+
       module_function
 
       # @param cause [Hash] in the form of a conclusion
@@ -27,7 +30,8 @@ module Dielectra
         when "joint_open"
           "#{joint(cause["points"])} in #{place} makes no good contact"
         when "conductor_open"
-          "#{cause["points"] ? first(cause["points"]) : "A conductor"} is broken inside the run#{between(cause["between"])}"
+          conductor = cause["points"] ? first(cause["points"]) : "A conductor"
+          "#{conductor} is broken inside the run#{between(cause["between"])}"
         when "short"
           short(cause, place)
         when "marks_wrong"
@@ -83,15 +87,17 @@ module Dielectra
         when :no_supply
           "no line arrives from the panel on the feed. Check the run and its breaker at the panel"
         when :conductor_open
-          "#{Naming.point(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, and no spare can take its place. Replace the run"
+          "#{Naming.point(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, " \
+            "and no spare can take its place. Replace the run"
         when :leak
-          "the insulation between two conductors of the run#{between(deviation.cable)} leaks, and no spare can take the place of one. Replace the run"
+          "the insulation between two conductors of the run#{between(deviation.cable)} leaks, #{NO_SPARE}"
         when :short
-          "two conductors touch inside the run#{between(deviation.cable)}, and no spare can take the place of one. Replace the run"
+          "two conductors touch inside the run#{between(deviation.cable)}, #{NO_SPARE}"
         when :joint_open
           "a connection makes no contact in an unknown junction. Find the junction first"
         when :old_scheme
-          "the circuit follows an old scheme that is not allowed now, and its cables do not carry enough conductors for another"
+          "the circuit follows an old scheme that is not allowed now, " \
+            "and its cables do not carry enough conductors for another"
         else
           "nothing within reach mends it"
         end

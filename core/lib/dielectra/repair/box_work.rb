@@ -14,8 +14,8 @@ module Dielectra
       end
 
       # @param functions [Hash{String => String, nil}] conductor's point => function
-      # @return [Array(Hash{String => Target}, Hash{String => String})] what each box is to be joined like, and replacements by
-      #   device
+      # @return [Array(Hash{String => Target}, Hash{String => String})] what each box is to be joined like, and
+      #   replacements by device
       def targets(hypothesis, situation, layout, functions)
         boxes =
           hypothesis.boxes.keys.to_h do |place|

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Repair
-    # The smallest repair of each hypothesis: the rewire, devices to replace, joints to make up again, tabs, tape, a bulb.
-    # What no rewire mends is an obstacle.
+    # The smallest repair of each hypothesis: the rewire, devices to replace, joints to make up again, tabs, tape, a
+    # bulb. What no rewire mends is an obstacle.
     class Planner
       # @param world [Diagnosis::World]
       # @param costs [Evidence::Costs]
@@ -28,8 +28,8 @@ module Dielectra
         memo[circumstances(situation)] ||= build(hypothesis, situation)
       end
 
-      # @return [Hash{String => String}] point => tape, of conductors in open boxes that are hot as they are joined now, and
-      #   whose color says otherwise
+      # @return [Hash{String => String}] point => tape, of conductors in open boxes that are hot as they are joined now,
+      #   and whose color says otherwise
       def unmarked(hypothesis, situation) = @marking.tapes(@marking.functions_now(hypothesis, situation), situation)
 
       private

@@ -2,7 +2,8 @@
 
 module Dielectra
   module Repair
-    # Joints that have to be made up again as they are: those that make no contact, and those seen to be loose or scorched.
+    # Joints that have to be made up again as they are: those that make no contact, and those seen to be loose or
+    # scorched.
     class Remakes
       # @param places [Hash{String => String}] device => its place
       def initialize(places)

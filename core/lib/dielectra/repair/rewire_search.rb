@@ -2,17 +2,17 @@
 
 module Dielectra
   module Repair
-    # The smallest rewire over the cables as they lie: what the conductors of all runs are to carry is searched depth first,
-    # each box priced as soon as all its runs are decided, and everything cut off that cannot be better than the best so far
-    # (branch and bound). Its specs hold it to going through every way.
+    # The smallest rewire over the cables as they lie: what the conductors of all runs are to carry is searched depth
+    # first, each box priced as soon as all its runs are decided, and everything cut off that cannot be better than the
+    # best so far (branch and bound). Its specs hold it to going through every way.
     class RewireSearch
       # Ways that are tried before the best so far has to do.
       MOST_TRIED = 600
       # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
       OFF_COLOR = 0.7
 
-      # A search under way: the runs from the leaves inward, what each may carry, the boxes that are decided with each, the least that
-      # the boxes after each run cost, and the best found so far.
+      # A search under way: the runs from the leaves inward, what each may carry, the boxes that are decided with each,
+      # the least that the boxes after each run cost, and the best found so far.
       Search =
         Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
           # What the conductors of all runs carry.
@@ -67,7 +67,8 @@ module Dielectra
 
       private
 
-      # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves inward.
+      # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves
+      # inward.
       def orders(skeleton)
         @orders[skeleton] ||= begin
           meant = skeleton.layout
@@ -105,8 +106,8 @@ module Dielectra
         end
       end
 
-      # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs the
-      # same whatever it is joined like.
+      # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs
+      # the same whatever it is joined like.
       def search(hypothesis, situation, layout, runs, choices, best)
         search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0)
         search.ahead = bounds(search)
@@ -114,8 +115,8 @@ module Dielectra
         search.best
       end
 
-      # Everything the next run may carry, the cheapest first and of its like the one it was meant for. What each costs at least is
-      # seen at once; what it costs is worked out when its turn comes.
+      # Everything the next run may carry, the cheapest first and of its like the one it was meant for. What each costs
+      # at least is seen at once; what it costs is worked out when its turn comes.
       def descend(search, cost, picks)
         search.tried += 1
         depth = picks.size

@@ -11,7 +11,8 @@ module Dielectra
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param workmanship [Design::Workmanship] of the device that is, or will be, in the box
       # @param grounds [Array<String>] everything in the box that belongs to the ground
-      # @param partners [Hash{String => Array<String>}] Arrangement.partners of what touches what now, where it is at hand
+      # @param partners [Hash{String => Array<String>}] Arrangement.partners of what touches what now, where it is at
+      #   hand
       def initialize(current:, functions:, workmanship:, grounds:, partners: Evidence::Arrangement.partners(current))
         @current = current
         @functions = functions

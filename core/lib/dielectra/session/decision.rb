@@ -8,7 +8,8 @@ module Dielectra
       attr_reader :outcome
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity, :last_check, :second_look, :roles, :mark or :leave
+      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
+      #   :last_check, :second_look, :roles, :mark or :leave
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step

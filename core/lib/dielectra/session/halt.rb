@@ -114,10 +114,8 @@ module Dielectra
           refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last ||
             refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
         if step
-          return [
-            "#{Presentation::Instruction.refused(step, @session.situation)}, and without that nothing more can be told or mended",
-            1.0
-          ]
+          without = Presentation::Instruction.refused(step, @session.situation)
+          return "#{without}, and without that nothing more can be told or mended", 1.0
         end
 
         ["too many answers were unsure to go by", 1.0] if unsure > MOST_UNSURE
@@ -147,6 +145,7 @@ module Dielectra
 
         named = []
         sum = 0.0
+        opening = OPENINGS.fetch(@reason, OPENINGS[:nothing_left])
         @session.findings.suspects.each do |causes, share|
           break if sum >= SURE || named.size == MOST_NAMED
 
@@ -154,16 +153,10 @@ module Dielectra
           sum += share
         end
         if sum < SURE
-          return [
-            "#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion",
-            1.0
-          ]
+          return "#{opening}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion", 1.0
         end
 
-        [
-          "#{OPENINGS.fetch(@reason, OPENINGS[:nothing_left])}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}",
-          sum
-        ]
+        ["#{opening}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}", sum]
       end
 
       OPENINGS = {

@@ -31,9 +31,8 @@ module Dielectra
 
           strange = switches.find { |row| !SWITCHES.include?(row["kind"]) }
           if strange
-            return(
-              "the #{name} box holds #{Trade.article(Trade::DeviceKind[strange["kind"]].term)}, which is not covered yet"
-            )
+            term = Trade.article(Trade::DeviceKind[strange["kind"]].term)
+            return "the #{name} box holds #{term}, which is not covered yet"
           end
         end
         nil
@@ -56,7 +55,8 @@ module Dielectra
       GROUPS = "loads on different switches are not covered yet: all loads have to be on the same ones."
       HALVES = "only the first half of a receptacle can be the switched one so far, and no other part."
       ALWAYS =
-        "loads that are to be always live are not covered yet, but for the other half of the receptacle that is switched."
+        "loads that are to be always live are not covered yet, " \
+          "but for the other half of the receptacle that is switched."
       private_constant :GROUPS, :HALVES, :ALWAYS
 
       def self.check_controls(job)
@@ -75,10 +75,8 @@ module Dielectra
       def self.check_loads(job)
         strange = job.goal.loads.find { |load| !KINDS.include?(load.kind) }
         if strange
-          refuse(
-            "a light, a fan with a light or a receptacle is needed; #{strange.id} is #{Trade.article(strange.kind.tr("_", " "))}.",
-            "/loads"
-          )
+          kind = Trade.article(strange.kind.tr("_", " "))
+          refuse("a light, a fan with a light or a receptacle is needed; #{strange.id} is #{kind}.", "/loads")
         end
         places = job.goal.loads.map(&:place)
         if job.goal.controls.map(&:place).intersect?(places)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Steps
-    # From the panel: one breaker after the other is turned off until a point goes dead. The one that did it can be named
-    # from then on.
+    # From the panel: one breaker after the other is turned off until a point goes dead. The one that did it can be
+    # named from then on.
     class FindBreaker < Kind
       FIELDS = { "point" => POINT }.freeze
       ANSWER = { "device" => { "type" => %w[string null] } }.freeze

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Steps
-    # A toggle pressed sideways without being thrown, cover on, while the light is watched: a bad contact or connection in
-    # its box flickers.
+    # A toggle pressed sideways without being thrown, cover on, while the light is watched: a bad contact or connection
+    # in its box flickers.
     class Wiggle < Kind
       FIELDS = { "device" => ID }.freeze
       ANSWER = { "loads" => LIGHTS }.freeze

@@ -6,8 +6,8 @@ module Dielectra
     #
     #   DeviceKind["three_way"].closed("up") # => [["common", "traveler_1"]]
     class DeviceKind
-      # @param name [String] a kind, or a kind with the tabs that were broken off (`receptacle-hot_tab`) or with what the screws are
-      #   that say nothing (see Unmarked)
+      # @param name [String] a kind, or a kind with the tabs that were broken off (`receptacle-hot_tab`) or with what
+      #   the screws are that say nothing (see Unmarked)
       # @raise [KeyError] for a kind that devices.json does not list
       def self.[](name) = (@kinds ||= {})[name] ||= made(name)
 
@@ -102,8 +102,8 @@ module Dielectra
         at.size == gangs.size && gangs.zip(at).all? { |gang, each| spelled(gang, each) }
       end
 
-      # The terminals as a person meets them, from the top: which side of the yoke, what is printed, what the screw looks
-      # like (`brass`, `dark`, `silver`, `green`) or that it is a `lead`.
+      # The terminals as a person meets them, from the top: which side of the yoke, what is printed, what the screw
+      # looks like (`brass`, `dark`, `silver`, `green`) or that it is a `lead`.
       # @return [Array<Hash>] `terminal`, `label`, `side`, `finish`
       def screws
         %w[left right].flat_map do |side|

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Trade
-    # The names of device kinds: `three_way`; with tabs broken off, `receptacle-hot_tab`; with the screws of a switch that
-    # bears no marks, `three_way@t2,t1,t3`.
+    # The names of device kinds: `three_way`; with tabs broken off, `receptacle-hot_tab`; with the screws of a switch
+    # that bears no marks, `three_way@t2,t1,t3`.
     module KindName
       # Stands before a tab that was broken off.
       WITHOUT = "-"

@@ -38,8 +38,8 @@ module Dielectra
       def labelled(kind, screw) =
         screw.merge("label" => @row["labels"].dig(kind.plain, screw["terminal"]) || screw["label"])
 
-      # The colors of one run's conductors as North American habits would have them, so that one table of habits serves: white
-      # is neutral, black comes first.
+      # The colors of one run's conductors as North American habits would have them, so that one table of habits serves:
+      # white is neutral, black comes first.
       # @param colors [Array<String>]
       # @return [Array<String>]
       def habits(colors)

@@ -2,16 +2,16 @@
 
 module Dielectra
   module Trade
-    # Switches whose screws say nothing. What such a switch is, and which of its screws is what, shows on the bench: which of them
-    # it joins with its toggle up, and which with it down. Known, it is a kind by a name of its own: `three_way@t2,t1,t3` has its
-    # common on t2.
+    # Switches whose screws say nothing. What such a switch is, and which of its screws is what, shows on the bench:
+    # which of them it joins with its toggle up, and which with it down. Known, it is a kind by a name of its own:
+    # `three_way@t2,t1,t3` has its common on t2.
     module Unmarked
       NAME = "unknown"
       NAMES = %w[t1 t2 t3 t4].freeze
       # What stands after them where up is off.
       UPSIDE_DOWN = "upside_down"
-      # What stands in the name of one that is no sound switch between what it joins with its toggle up and down, between pairs, and
-      # between the two screws of a pair.
+      # What stands in the name of one that is no sound switch between what it joins with its toggle up and down,
+      # between pairs, and between the two screws of a pair.
       POSITIONS = "/"
       PAIRS = "+"
       PAIR = "-"

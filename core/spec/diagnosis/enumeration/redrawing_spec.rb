@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Where there are too many ways to hold them all: what is drawn, what is sifted, and that neither loses what the answers point at.
+# Where there are too many ways to hold them all: what is drawn, what is sifted, and that neither loses what the answers
+# point at.
 RSpec.describe "Too many ways to hold" do
   # A session with the breaker off and one box of a made-up house open.
   def opened_in(scenario, place)
@@ -22,7 +23,7 @@ RSpec.describe "Too many ways to hold" do
   let(:belief) { session.belief }
   let(:place) { session.situation.unsorted.first }
 
-  it "has for neighbours of a skeleton those with two conductors exchanged" do
+  it "has for neighbors of a skeleton those with two conductors exchanged" do
     skeleton = belief.hypotheses.first.skeleton
     leads = ->(one) do
       one
@@ -43,12 +44,12 @@ RSpec.describe "Too many ways to hold" do
     place = session.situation.unsheathed.first
     found = session.situation.found_joints(place).map { |joint| joint.grep(%r{/}) }
     named = ->(one) { found.map { |joint| one.functions_at(place).values_at(*joint).sort } }
-    neighbours = skeleton.exchanged(session.belief.world)
-    expect(neighbours.map(&named)).to all(eq(named.call(skeleton)))
-    expect(neighbours.size).to be_positive
+    neighbors = skeleton.exchanged(session.belief.world)
+    expect(neighbors.map(&named)).to all(eq(named.call(skeleton)))
+    expect(neighbors.size).to be_positive
   end
 
-  it "weighs neighbours as what they are beside" do
+  it "weighs neighbors as what they are beside" do
     before = belief.hypotheses.sum(&:weight)
     after = belief.redrawn(session.situation)
     expect([before, after.hypotheses.sum(&:weight)]).to all(be_within(1e-6).of(1.0))
@@ -56,7 +57,7 @@ RSpec.describe "Too many ways to hold" do
       belief.hypotheses.map { |one| one.skeleton.links }.uniq.size
   end
 
-  it "looks at the neighbours of a skeleton once" do
+  it "looks at the neighbors of a skeleton once" do
     once = belief.redrawn(session.situation)
     looked = belief.world.redrawn.size
     belief.redrawn(session.situation)

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Diagnosis::ConductorReadings do
-  # A switch box to which five single conductors run: a pair from the panel, the light's two, and a spare hand for the switch.
+  # A switch box to which five single conductors run: a pair from the panel, the light's two, and a spare hand for the
+  # switch.
   let(:layout) do
     Dielectra::Design::Layout.new(
       tree: Dielectra::Design::Tree.new([%w[panel a], %w[a light]]),

@@ -9,7 +9,7 @@ RSpec.describe Dielectra::Session::OpenQuestion do
     )
   end
 
-  it "is told all by a reading that goes one way for one and the other way for the other, and nothing by one that does not" do
+  it "is settled by a reading that differs between the two, and not by one that does not" do
     expect(
       [even.information_gain([1.0, 0.0]), even.information_gain([0.0, 1.0]), even.information_gain([0.4, 0.4])]
     ).to match([*([be_within(1e-9).of(1.0)] * 2), be_within(1e-9).of(0.0)])

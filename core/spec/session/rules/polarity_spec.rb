@@ -35,7 +35,8 @@ RSpec.describe Dielectra::Session::Polarity do
     expect(session.next).to be_a(Dielectra::Session::Step).or have_attributes(status: "stopped")
   end
 
-  # Nothing is grounded, and which end the line comes in at does not show: with the light off a switched neutral reads just the same.
+  # Nothing is grounded, and which end the line comes in at does not show: with the light off a switched neutral reads
+  # just the same.
   { 6_400_071 => 0, 6_600_027 => :one }.each do |seed, slips|
     it "does not take a switched neutral for a switched line in house #{seed}" do
       scenario = Dielectra::Practice::Scenario.new(Random.new(seed))

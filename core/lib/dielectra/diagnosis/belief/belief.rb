@@ -5,13 +5,14 @@ module Dielectra
     # The hypotheses that are held and how much each weighs, after everything seen so far (de Kleer and Williams,
     # "Diagnosing multiple faults", 1987: the probable candidates, weighed by Bayes' rule as measurements come in).
     class Belief
-      # Hypotheses that are extended by one thing more where answers surprise, and how many of what they become are held.
+      # Hypotheses that are extended by one thing more where answers surprise, and how many of what they become are
+      # held.
       EXTENDED = 15
       MOST_FURTHER = 150
       # How much likelier an extension has to make an answer that surprised.
       EXPLAINS = 2.0
-      # Posterior above which a hypothesis that is held without hidden faults is expanded, how many are at once, and how much
-      # less likely than the heaviest an expansion may be.
+      # Posterior above which a hypothesis that is held without hidden faults is expanded, how many are at once, and how
+      # much less likely than the heaviest an expansion may be.
       PROMINENT = 0.01
       DEEPENED = 4
       SHALLOW = 3e-4
@@ -79,8 +80,8 @@ module Dielectra
         with(all, @update.scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
       end
 
-      # Where expected answers have left few of the hypotheses that stood for many more: the same belief listed anew, guided by
-      # what has become likely.
+      # Where expected answers have left few of the hypotheses that stood for many more: the same belief listed anew,
+      # guided by what has become likely.
       # @return [Belief]
       def resampled(situation)
         return self unless situation.opened.any? && worn? && discrepancies(hypotheses.first).empty?
@@ -89,8 +90,8 @@ module Dielectra
         listed.empty? ? self : anew(observations, listed)
       end
 
-      # Where single conductors were drawn from too many ways: the same belief with the neighbors of what has become likely,
-      # which differ in two conductors exchanged.
+      # Where single conductors were drawn from too many ways: the same belief with the neighbors of what has become
+      # likely, which differ in two conductors exchanged.
       # @return [Belief]
       def redrawn(situation)
         return self unless situation.unsheathed.any?
@@ -102,7 +103,7 @@ module Dielectra
         return self if fresh.empty?
 
         space = Space.new(world, situation)
-        with(observations, hypotheses + fresh.flat_map { |hypothesis| neighbours(hypothesis, space) })
+        with(observations, hypotheses + fresh.flat_map { |hypothesis| neighbors(hypothesis, space) })
       end
 
       # The same belief with what has become likely extended by one thing more that may be wrong with it.
@@ -115,16 +116,16 @@ module Dielectra
         with(observations, hypotheses + plain.flat_map { |hypothesis| further(hypothesis, space) })
       end
 
-      # A breaker was off or tripped all along: what was reported of the light before says nothing about the wiring, and nothing
-      # need be wrong any more.
+      # A breaker was off or tripped all along: what was reported of the light before says nothing about the wiring, and
+      # nothing need be wrong any more.
       # @return [Belief]
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
         anew(kept, @update.fresh(Space.new(world, situation).hypotheses, kept))
       end
 
-      # Where an answer surprises even under the best hypothesis: the same belief listed anew with rarer layouts and pairs of
-      # faults, if those explain more.
+      # Where an answer surprises even under the best hypothesis: the same belief listed anew with rarer layouts and
+      # pairs of faults, if those explain more.
       # @return [Belief]
       def regrown(situation)
         odd = hypotheses.empty? ? 1 : discrepancies(hypotheses.first).size
@@ -134,8 +135,8 @@ module Dielectra
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 
-      # The same belief listed anew from everything observed, with rarer layouts and pairs of faults, whatever was pruned on
-      # the way.
+      # The same belief listed anew from everything observed, with rarer layouts and pairs of faults, whatever was
+      # pruned on the way.
       # @return [Belief]
       def reconsidered(situation)
         grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
@@ -172,8 +173,8 @@ module Dielectra
         wider + @update.fresh(space.likeliest(further, MOST_FURTHER), observations)
       end
 
-      # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than it does
-      # itself.
+      # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than
+      # it does itself.
       def explaining(found, hypothesis, odd)
         return found if odd.empty?
 
@@ -237,7 +238,7 @@ module Dielectra
         @update.beside(hypothesis, space.extended(hypothesis).select { |one| one.prior >= least }, observations)
       end
 
-      def neighbours(hypothesis, space)
+      def neighbors(hypothesis, space)
         world.redrawn[hypothesis.skeleton] = true
         @update.beside(
           hypothesis,

@@ -3,8 +3,8 @@
 module Dielectra
   module Diagnosis
     # How a box is joined: as found, or, of a box nobody has opened, right, either way round, or with one thing wrong.
-    # `devices` are its switches and loads with their kinds; `deviation` is nil where right; `damaged` are points of joints
-    # that were seen to be loose or scorched.
+    # `devices` are its switches and loads with their kinds; `deviation` is nil where right; `damaged` are points of
+    # joints that were seen to be loose or scorched.
     Box =
       Struct.new(:place, :devices, :joints, :weight, :deviation, :damaged, keyword_init: true) do
         # @return [Array<Array<Integer>>] the joints by the numbers of their points

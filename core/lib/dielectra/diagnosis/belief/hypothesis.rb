@@ -80,7 +80,7 @@ module Dielectra
         @stirring ||= intermittent.contact ? [intermittent.device] : [intermittent.place, Evidence::Situation::POWER]
 
       # Whether a contact or connection of it is intermittent
-      def intermittent? = @comes_and_goes ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
+      def intermittent? = @intermittent ||= faults.any? { |fault| WHILE_OPEN.key?(fault.kind) }
 
       # @return [Deviation, nil] what makes contact only now and then
       def intermittent = faults.find { |fault| WHILE_OPEN.key?(fault.kind) }

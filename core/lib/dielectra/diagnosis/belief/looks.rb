@@ -30,8 +30,8 @@ module Dielectra
       end
 
       # @param hypothesis [Hypothesis] that has learned nothing yet
-      # @return [Array(Float, Array<Float>)] how likely it makes all looks together, and how likely each way the unknowns may be;
-      #   see Hypothesis#odds
+      # @return [Array(Float, Array<Float>)] how likely it makes all looks together, and how likely each way the
+      #   unknowns may be; see Hypothesis#odds
       def told(hypothesis)
         @told[hypothesis.ways.map { |way| shown(way) }] ||= @looks.reduce([1.0, nil]) do |(share, odds), seen|
           likelihoods = @prediction.likelihoods(hypothesis, seen)

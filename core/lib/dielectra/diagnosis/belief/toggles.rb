@@ -7,8 +7,8 @@ module Dielectra
     # hypothesis learns it once.
     #  A way is one assignment of all unknowns, as a number; it leads to one state of the contacts.
     class Toggles
-      # @return [Array<Hash{String => Boolean}>] the different states of the contacts, each the one object that a world keeps for
-      #   it: switch => whether it closes what its kind's table lists for `up`
+      # @return [Array<Hash{String => Boolean}>] the different states of the contacts, each the one object that a world
+      #   keeps for it: switch => whether it closes what its kind's table lists for `up`
       attr_reader :states
 
       # @return [Array<Integer>] the bit of each state; see World#combinations
@@ -35,7 +35,8 @@ module Dielectra
           [control.id, positions[control.id] && Trade::Position.raised?(positions[control.id])]
         end
 
-      # @return [Hash{String => Array, nil}] switch => the unknown that says which way it throws, nil where that is known
+      # @return [Hash{String => Array, nil}] switch => the unknown that says which way it throws, nil where that is
+      #   known
       def self.senses(situation) =
         situation.job.goal.controls.to_h { |control| [control.id, situation.sense(control.id)] }
       private_class_method :raised, :senses

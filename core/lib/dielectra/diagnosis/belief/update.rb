@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Bayes' rule, one observation after the other. Weights are changed in place: a hypothesis belongs to the newest belief
-    # only.
+    # Bayes' rule, one observation after the other. Weights are changed in place: a hypothesis belongs to the newest
+    # belief only.
     class Update
       # Weight, as a share of the heaviest, below which a hypothesis is let go of.
       FLOOR = 1e-6
@@ -24,8 +24,8 @@ module Dielectra
         end
       end
 
-      # The same for hypotheses that have learned nothing yet: first all looks at the light together, then everything else.
-      # Those with an intermittent fault learn one observation after the other.
+      # The same for hypotheses that have learned nothing yet: first all looks at the light together, then everything
+      # else. Those with an intermittent fault learn one observation after the other.
       # @return [Array<Hypothesis>]
       def fresh(hypotheses, seen)
         steady, others = hypotheses.partition { |hypothesis| !hypothesis.intermittent? }

@@ -28,8 +28,8 @@ module Dielectra
         skeletons.map { |skeleton| [skeleton.weight * of(skeleton), skeleton] }.sort_by { |weight, _| -weight }
 
       # @param rows [Array<Array(Assembly, Array<Deviation>, Float)>]
-      # @return [Array<Array(Float, Array)>] the rows with what they weigh given the answers that tell most for their time,
-      #   which are the last ones
+      # @return [Array<Array(Float, Array)>] the rows with what they weigh given the answers that tell most for their
+      #   time, which are the last ones
       def weighed(rows)
         rows = rows.max_by(MOST) { |_, _, prior| prior } if rows.size > MOST
         rows.map { |row| [weight(hypothesis(*row)), row] }

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # How the boxes of a job may be joined: those that are open, as found; those that are closed, in every way that weighs
-    # enough.
+    # How the boxes of a job may be joined: those that are open, as found; those that are closed, in every way that
+    # weighs enough.
     class BoxStates
       # @param world [World]
       # @param situation [Evidence::Situation]
@@ -31,8 +31,8 @@ module Dielectra
       def assembled(skeleton, boxes) =
         Assembly.new(skeleton, opened(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
 
-      # Every combination of ways in which one closed box is not as meant, or several are taken apart: who takes one apart
-      # takes the next one apart too.
+      # Every combination of ways in which one closed box is not as meant, or several are taken apart: who takes one
+      # apart takes the next one apart too.
       # @param least [Float] weight below which a combination is left out
       # @return [Array<Array(Array<Box>, Float)>]
       def spoilt(skeleton, least)

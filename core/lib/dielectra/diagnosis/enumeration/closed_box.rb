@@ -26,8 +26,8 @@ module Dielectra
       # @return [String] the kind of a receptacle of which one half is switched
       def self.halved(kind) = Trade::KindName.without_tab(kind, Evidence::Situation::HOT_TAB)
 
-      # @param items [Array<Evidence::Job::Control, Evidence::Job::Load>] the switches in it, and the loads fed there; a box
-      #   without either holds splices
+      # @param items [Array<Evidence::Job::Control, Evidence::Job::Load>] the switches in it, and the loads fed there; a
+      #   box without either holds splices
       # @param duties [Hash{String => Design::Duty}] of those
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param grounds [Array<String>] grounding conductors

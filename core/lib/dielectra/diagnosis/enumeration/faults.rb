@@ -61,7 +61,8 @@ module Dielectra
       end
 
       # @param least [Float] prior below which a fault is left out
-      # @param pointed_at [Hash{Array => Float}] what that is divided by, for faults that were pointed at: Deviation#wrong => times
+      # @param pointed_at [Hash{Array => Float}] what that is divided by, for faults that were pointed at:
+      #   Deviation#wrong => times
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
         found = supply + lamps + contacts + marks + joints + conductors + shorts

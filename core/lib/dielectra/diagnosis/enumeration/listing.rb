@@ -5,8 +5,8 @@ module Dielectra
     # Everything that may rest on some skeletons: ways the boxes may be joined, each with nothing hidden and with each
     # hidden fault, down to a floor. A row is an assembly, its hidden faults and its prior.
     class Listing
-      # Share of the heaviest prior below which a row is left out, lower and lower until there are enough; lower still where
-      # one looks wider.
+      # Share of the heaviest prior below which a row is left out, lower and lower until there are enough; lower still
+      # where one looks wider.
       FLOORS = [3e-3, 3e-4].freeze
       WIDER = [3e-3, 3e-4, 5e-5, 1e-5].freeze
       ENOUGH = 4_000

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Prunes what was listed to a budget. Rows that are held inherit the weight of those pruned that say that the same is
-    # wrong: much that is unlikely each may be likely together.
+    # Prunes what was listed to a budget. Rows that are held inherit the weight of those pruned that say that the same
+    # is wrong: much that is unlikely each may be likely together.
     class Selection
       # Hypotheses that are held.
       MOST = 240
@@ -44,8 +44,8 @@ module Dielectra
         groups.flat_map { |rows| represented(rows, total) }
       end
 
-      # Before a box is open, all that can be observed is the light. Hypotheses with the same thing wrong in the same place
-      # that show the same light in every combination are one.
+      # Before a box is open, all that can be observed is the light. Hypotheses with the same thing wrong in the same
+      # place that show the same light in every combination are one.
       # @return [Array<Hypothesis>]
       def merged(found)
         found = thinned(found) if found.size > MOST_BLIND
@@ -72,8 +72,8 @@ module Dielectra
       # Of a fault in a closed box, or in none, it makes no difference as yet where it sits.
       def exactly(fault) = ([fault.points, fault.contact, fault.seen_as] if fault && @situation.open?(fault.place))
 
-      # The heaviest of a group, with the weight of all of it. Of an obsolete scheme, of which few are held, those that agree
-      # best with the last answers. Some are of every account of the opened boxes that is not far-fetched.
+      # The heaviest of a group, with the weight of all of it. Of an obsolete scheme, of which few are held, those that
+      # agree best with the last answers. Some are of every account of the opened boxes that is not far-fetched.
       def represented(rows, total)
         sum = rows.sum(&:first)
         return [] if sum.zero?

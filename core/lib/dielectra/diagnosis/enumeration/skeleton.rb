@@ -50,7 +50,8 @@ module Dielectra
         @outer = outer_links
       end
 
-      # @return [Array<Skeleton>] the same with two single conductors exchanged that the boxes as found do not tell apart
+      # @return [Array<Skeleton>] the same with two single conductors exchanged that the boxes as found do not tell
+      #   apart
       def exchanged(world) =
         @routing.exchanged(@group.first).map { |way| Skeleton.new([way], @routing, @total, @job, world) }
 
@@ -158,8 +159,8 @@ module Dielectra
         side = near ? 0 : 1
         there = blind(edge, 1 - side)
         port.points.each_index.map do |slot|
-          far_point =
-            "#{there}.#{port.ends.size > 1 || port.single? ? "#{port.tails[slot]}_#{port.points[slot][%r{/(\d+)}, 1]}" : port.tails[slot]}"
+          number = port.points[slot][%r{/(\d+)}, 1] if port.ends.size > 1 || port.single?
+          far_point = "#{there}.#{[port.tails[slot], number].compact.join("_")}"
           points = [port.points[slot], far_point]
           [*(side.zero? ? points : points.reverse), way.functions[edge][side][slot]]
         end

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # The hypotheses worth holding, given what the opened boxes show: skeletons, ways the closed boxes may be joined, and
-    # hidden faults, by falling prior. What is too unlikely is left out, and can be grown back by looking wider.
+    # The hypotheses worth holding, given what the opened boxes show: skeletons, ways the closed boxes may be joined,
+    # and hidden faults, by falling prior. What is too unlikely is left out, and can be grown back by looking wider.
     #
     # Listing lists them, Agreement ranks skeletons by what was observed, Selection prunes what was listed to a budget.
     class Space
@@ -17,8 +17,8 @@ module Dielectra
       LEAST_PLAIN = 0.005
 
       # @param wide [Boolean] whether to look for layouts seldom met
-      # @param guide [Hash{Array => Float}] how much likelier the observations have made each thing that may be wrong, by
-      #   what and where; hypotheses are picked by it, and weighed without it
+      # @param guide [Hash{Array => Float}] how much likelier the observations have made each thing that may be wrong,
+      #   by what and where; hypotheses are picked by it, and weighed without it
       # @param observations [Array<Observation>] skeletons are ranked by how well they agree with them
       def initialize(world, situation, wide: false, guide: {}, observations: [])
         @world = world
@@ -62,8 +62,8 @@ module Dielectra
         @listing.common(skeletons).max_by(count, &:last).map { |row| hypothesis(*row) }
       end
 
-      # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was meant.
-      # Source: de Kleer and Williams (1987): candidates are grown from the probable ones, not listed.
+      # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was
+      # meant. Source: de Kleer and Williams (1987): candidates are grown from the probable ones, not listed.
       # @param hypothesis [Hypothesis]
       # @return [Array<Hypothesis>]
       def extended(hypothesis)
@@ -73,8 +73,8 @@ module Dielectra
         more.map { |row| hypothesis(*row) }
       end
 
-      # What a skeleton becomes with two single conductors exchanged that nothing observed tells apart. Those that are held
-      # were drawn from too many.
+      # What a skeleton becomes with two single conductors exchanged that nothing observed tells apart. Those that are
+      # held were drawn from too many.
       # @param skeleton [Skeleton]
       # @return [Array<Hypothesis>]
       def exchanged(skeleton) = skeleton.exchanged(@world).flat_map { |other| @listing.plain(other) }
@@ -108,7 +108,7 @@ module Dielectra
       end
 
       def with_fault(hypothesis, wrong)
-        faults = Faults.new(hypothesis.assembly, @world).all.reject { |fault, _| hypothesis.faults.include?(fault) }
+        faults = Faults.new(hypothesis.assembly, @world).all.reject { |pair| hypothesis.faults.include?(pair.first) }
         faults.map do |fault, prior|
           share = prior * Deviation.co_occurrence(wrong, fault.kind)
           [hypothesis.assembly, hypothesis.faults + [fault], hypothesis.prior * share]

@@ -44,7 +44,8 @@ module Dielectra
       # answers
       # @param held [Proc] hypothesis => what is stated of it
       # @param value [Object] what is held to be so
-      # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the others
+      # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the
+      #   others
       def against_others(held, value)
         best = @belief.hypotheses.find { |hypothesis| held.call(hypothesis) == value } or return [], []
         others = wide.reject { |other| held.call(other) == value }
@@ -105,7 +106,8 @@ module Dielectra
       def rests(numbers)
         return "nothing seen so far speaks against it" if numbers.empty?
 
-        "#{Explanation.named(numbers).then { |words| words[0].downcase + words[1..] }} #{numbers.one? ? "leaves" : "leave"} nothing likelier"
+        named = Explanation.named(numbers)
+        "#{named[0].downcase}#{named[1..]} #{numbers.one? ? "leaves" : "leave"} nothing likelier"
       end
     end
   end

@@ -140,8 +140,8 @@ module Dielectra
       # @return [Array<String>]
       def because(steps, named = causes) = Explanation.new(@belief, @situation, steps).sentences(named)
 
-      # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows of, have no
-      #   names in there, and a cable end that nobody has seen has that of its box
+      # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows
+      #   of, have no names in there, and a cable end that nobody has seen has that of its box
       def self.cause(deviation)
         points = deviation.points unless deviation.points&.any? { |point| PointId.unseen?(point) }
         place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)

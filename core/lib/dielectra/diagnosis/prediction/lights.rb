@@ -11,8 +11,8 @@ module Dielectra
       end
 
       # @param raised [Hash{String => Boolean}] a state of the contacts
-      # @return [Symbol] :on, :off or :tripped, with the breaker on; :dim where it hangs on a contact that closes badly, :faint where
-      #   only insulation that leaks keeps it from going out
+      # @return [Symbol] :on, :off or :tripped, with the breaker on; :dim where it hangs on a contact that closes badly,
+      #   :faint where only insulation that leaks keeps it from going out
       def light(hypothesis, arrangement, raised, lamp = @first_lamp) =
         shining(*masks(hypothesis, arrangement, lamp), @world.bit(raised))
 
@@ -53,7 +53,8 @@ module Dielectra
           end
       end
 
-      # @return [Array(Integer, Integer, Integer)] combinations in which a lamp burns, is dim, and in which the breaker trips
+      # @return [Array(Integer, Integer, Integer)] combinations in which a lamp burns, is dim, and in which the breaker
+      #   trips
       def masks(hypothesis, arrangement, lamp) =
         [lit(hypothesis, arrangement, lamp), dim(hypothesis, arrangement, lamp), hypothesis.reach(arrangement).tripped]
 

@@ -69,7 +69,8 @@ module Dielectra
         end
       end
 
-      # @return [Float] how likely a continuity tester or an ohmmeter reads so in a state, the loads beeping as likely as given
+      # @return [Float] how likely a continuity tester or an ohmmeter reads so in a state, the loads beeping as likely
+      #   as given
       # A continuity tester or an ohmmeter between two points. Ohms tell copper from a load.
       def heard(path, beeping, state, observation)
         joined = path.sure.anybits?(state)

@@ -82,8 +82,8 @@ module Dielectra
         without ? sure & ~without.together(one, other) : 0
       end
 
-      # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which one gets from one point to the other
-      #   through it alone; and those in which only through several in a row
+      # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which one gets from one
+      #   point to the other through it alone; and those in which only through several in a row
       def through_loads(hypothesis, arrangement, one, other, sure)
         loads = hypothesis.loads(arrangement)
         any = hypothesis.reach_with(arrangement, loads.values.flatten(1)).together(one, other) & ~sure

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Which points are on the line or the neutral with the power on under a hypothesis, in every combination of contacts at
-    # once.
+    # Which points are on the line or the neutral with the power on under a hypothesis, in every combination of contacts
+    # at once.
     class Potentials
       # What a point is connected to: the combinations in which it is on the line or the neutral, and those in which it
       # would be if something were plugged in downstream

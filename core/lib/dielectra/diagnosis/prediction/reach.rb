@@ -8,8 +8,10 @@ module Dielectra
       NOWHERE = [0, 0].freeze
 
       # @param world [World]
-      # @param roots [Array<Integer>] for each point the net that copper makes it part of; points numbered later are their own
-      # @param bridges [Array<Array(Integer, Integer, Integer)>] two points that a contact joins, and the combinations in which it does
+      # @param roots [Array<Integer>] for each point the net that copper makes it part of; points numbered later are
+      #   their own
+      # @param bridges [Array<Array(Integer, Integer, Integer)>] two points that a contact joins, and the combinations
+      #   in which it does
       def initialize(world, roots, bridges)
         @world = world
         @roots = roots

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Which points copper joins in an assembly, and which the contacts of its switches join in which combinations. Nets are
-    # union-find over plain arrays of point numbers.
+    # Which points copper joins in an assembly, and which the contacts of its switches join in which combinations. Nets
+    # are union-find over plain arrays of point numbers.
     class Topology
       # Room for points numbered after a net was built
       SPARE = 64
@@ -49,7 +49,8 @@ module Dielectra
       # @param kinds [Hash{String => String}] device => kind
       def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
 
-      # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs included
+      # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs
+      #   included
       def contacts(device, kind, raised)
         by_kind = (@contacts[device] ||= {})
         (by_kind[kind] ||= {})[raised] ||= closed(kind, raised).map do |pair|
@@ -58,7 +59,8 @@ module Dielectra
       end
 
       # @param kinds [Hash{String => String}] device => kind, the one object for it
-      # @return [Array<Array(Integer, Integer, Integer)>] two points that a sound contact joins, and the combinations in which it does
+      # @return [Array<Array(Integer, Integer, Integer)>] two points that a sound contact joins, and the combinations in
+      #   which it does
       def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
 
       # The same of one device.

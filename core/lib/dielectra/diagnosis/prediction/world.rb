@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # What all hypotheses of a job have in common: the numbers of points, the lamps, the supply, what nobody can see, and
-    # what is kept from one answer to the next so that it need not be worked out again.
+    # What all hypotheses of a job have in common: the numbers of points, the lamps, the supply, what nobody can see,
+    # and what is kept from one answer to the next so that it need not be worked out again.
     class World
       # @return [Evidence::Job]
       attr_reader :job
@@ -80,11 +80,12 @@ module Dielectra
       # @return [Boolean] whether that is what the customer called for
       def called_for_intermittent? = job.began == "comes_and_goes"
 
-      # @return [Array<String, Symbol>] what draws power, or may: each lamp of the job, whatever is plugged in downstream,
-      #   and what else hangs on the feed
+      # @return [Array<String, Symbol>] what draws power, or may: each lamp of the job, whatever is plugged in
+      #   downstream, and what else hangs on the feed
       def load_names = @load_names ||= [*lamps.keys, :beyond, :feed].freeze
 
-      # @return [Array<Float>] for each of them the probability that it makes a tester beep, before anything is known of it
+      # @return [Array<Float>] for each of them the probability that it makes a tester beep, before anything is known of
+      #   it
       def usual_beeping
         @usual_beeping ||=
           load_names

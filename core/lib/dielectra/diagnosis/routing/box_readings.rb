@@ -58,7 +58,8 @@ module Dielectra
         )
       end
 
-      # @return [Boolean] whether it matters which conductor of a run carries what: not between two boxes that are both apart
+      # @return [Boolean] whether it matters which conductor of a run carries what: not between two boxes that are both
+      #   apart
       def told?(edge) = !edge.all? { |place| apart?(place) }
 
       # @return [Boolean] whether nothing in a box touches anything

@@ -2,7 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Which cable end of each opened box is which run of a layout, box after box, with the most that all of it can weigh.
+    # Which cable end of each opened box is which run of a layout, box after box, with the most that all of it can
+    # weigh.
     class CableAssignments
       # Assignments considered at most
       MOST = 2_000

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Where every conductor is a run of its own (knob and tube): which of them make up each run of a layout, box after box,
-    # drawn from what ConductorReadings says of each.
+    # Where every conductor is a run of its own (knob and tube): which of them make up each run of a layout, box after
+    # box, drawn from what ConductorReadings says of each.
     class ConductorAssignments
       # Assignments that are drawn.
       MOST = 400

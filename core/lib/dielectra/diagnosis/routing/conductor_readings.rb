@@ -6,7 +6,8 @@ module Dielectra
     # it carries, with the verdict on the box as found. First what they carry is enumerated, then which of like ones
     # goes where; of too many equal ones a sample is drawn.
     class ConductorReadings
-      # One reading: for each run the ports in the order of what it carries, the verdict, and how many like it it stands for.
+      # One reading: for each run the ports in the order of what it carries, the verdict, and how many like it it stands
+      # for.
       Reading = Struct.new(:groups, :verdict, :stands_for)
 
       # Namings of the conductors that are judged, and readings that are kept
@@ -27,9 +28,10 @@ module Dielectra
       # @param workmanship [Design::Workmanship]
       # @param carried [Array<Array<String>>] for each run what it carries
       # @param twins [Array<Array(String, String)>] pairs of functions whose names may be exchanged
-      # @param mixed [Array<Array<String>>] for each run what of it can be told apart only from beyond it: all readings in which
-      #   that is exchanged go together
-      # @return [Array<Array<Array<Reading>>>] readings that go together, by falling weight, those of one weight together
+      # @param mixed [Array<Array<String>>] for each run what of it can be told apart only from beyond it: all readings
+      #   in which that is exchanged go together
+      # @return [Array<Array<Array<Reading>>>] readings that go together, by falling weight, those of one weight
+      #   together
       def of(workmanship, carried, twins, mixed)
         @memo[[workmanship.key, carried, twins, mixed]] ||= begin
           named = namings(carried.flatten, twins)

@@ -15,8 +15,8 @@ module Dielectra
       # Ways of naming functions that are remembered for one and the same wiring.
       MOST_NAMINGS = 6
 
-      # One assignment under way: the boxes in the order they are joined, their readings, and the most that the boxes after
-      # each can still weigh.
+      # One assignment under way: the boxes in the order they are joined, their readings, and the most that the boxes
+      # after each can still weigh.
       Course = Struct.new(:layout, :sides, :pairings, :places, :lists, :rest)
 
       # @param boxes [BoxReadings]
@@ -28,8 +28,8 @@ module Dielectra
       end
 
       # @param assignments [Array<Assignment>] heaviest bound first
-      # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest group
-      #   first
+      # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest
+      #   group first
       def groups(assignments)
         found = {}
         least = (assignments.first&.bound || 0.0) * FIRST

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Every way the runs of a layout can be the cables that show in the boxes opened so far, and every way their conductors
-    # can carry what the runs have to carry: layouts first (CandidateLayouts), then which port is which run
+    # Every way the runs of a layout can be the cables that show in the boxes opened so far, and every way their
+    # conductors can carry what the runs have to carry: layouts first (CandidateLayouts), then which port is which run
     # (CableAssignments, ConductorAssignments), then the readings of each box joined along the runs (Joining).
     class Routing
       # @param job [Evidence::Job]
@@ -18,8 +18,8 @@ module Dielectra
         @closed_switch = job.goal.controls.any? { |control| !situation.open?(control.place) }
       end
 
-      # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest group
-      #   first
+      # @return [Array<Array<Way>>] ways by what no reading could tell apart, each group's heaviest first; heaviest
+      #   group first
       def groups
         likely = assignments.to_a.select { |one| one.bound.positive? }.sort_by { |one| -one.bound }
         Joining.new(@boxes, closed_switch: @closed_switch).groups(likely)

@@ -3,8 +3,8 @@
 module Dielectra
   module Physics
     class Reading
-      # A non-contact detector: glows where a point is tied through less than 100 kΩ to 90 V or more against earth, and now
-      # and then at a conductor that floats beside a live one.
+      # A non-contact detector: glows where a point is tied through less than 100 kΩ to 90 V or more against earth, and
+      # now and then at a conductor that floats beside a live one.
       class Detector < Reading
         SOURCE = 90
 

@@ -27,7 +27,8 @@ module Dielectra
         def told(_situation) = raise(NotImplementedError)
 
         # @param session [Session::Troubleshooting]
-        # @return [Array<Array(String, Hash, Object)>] label, answer, and the outcome of the action it stands for, or nil
+        # @return [Array<Array(String, Hash, Object)>] label, answer, and the outcome of the action it stands for, or
+        #   nil
         def choices(_session) = [["Done", { "ok" => true }, nil]]
 
         # @param answer [Hash]

@@ -3,8 +3,8 @@
 module Dielectra
   module Session
     # Everything worth doing next, each with what the rest of the job would be expected to cost. What could be done is
-    # proposed by proposals/: looks at the light, boxes to open, readings, repairs. One step ahead in knowledge, the whole way
-    # in walking.
+    # proposed by proposals/: looks at the light, boxes to open, readings, repairs. One step ahead in knowledge, the
+    # whole way in walking.
     class Actions
       # Minutes that a question has to save beyond its cost, and that a look has to save, whatever it costs.
       LEAST_GAIN = 0.02
@@ -67,8 +67,8 @@ module Dielectra
       def declined?(action) =
         @situation.declined?(action.step.to_h, action.purpose == :prove ? Evidence::Refusals::LOOKS : 1)
 
-      # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not. Of
-      # looks several together tell more than one: one of them has to tell something, and need not pay for itself.
+      # A reading has to save more than it costs; what opens the way to others, or is done for its own sake, need not.
+      # Of looks several together tell more than one: one of them has to tell something, and need not pay for itself.
       def worthwhile?(action)
         now = @expected_cost.now(@work_state)
         case action.purpose
@@ -92,8 +92,8 @@ module Dielectra
         saved > DEAR * action.minutes && (best.nil? || action.value < best)
       end
 
-      # Whether nothing found so far is better than anything that could be joined: a repair that can be carried out, and is
-      # most likely the right one.
+      # Whether nothing found so far is better than anything that could be joined: a repair that can be carried out, and
+      # is most likely the right one.
       def worth_joining?(found)
         best = found.min_by(&:value)
         settled = %i[repair prove].include?(best&.purpose) && likeliest >= SETTLED

@@ -2,7 +2,8 @@
 
 module Dielectra
   module Session
-    # What proposals have in common: how things stand, what is believed, what may be asked for, and what was asked before.
+    # What proposals have in common: how things stand, what is believed, what may be asked for, and what was asked
+    # before.
     class Circumstances
       # Hypotheses that are weighed, and the share of all they have to make up.
       LEADING = 40

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # A question on which hypotheses differ, such as which conductor is the line, or which repair is needed: what each says,
-    # how much it weighs, and how many bits a reading would tell about it (Shannon's mutual information).
+    # A question on which hypotheses differ, such as which conductor is the line, or which repair is needed: what each
+    # says, how much it weighs, and how many bits a reading would tell about it (Shannon's mutual information).
     class OpenQuestion
       # @param labels [Array<Object>] what each hypothesis says
       # @param weights [Array<Float>]

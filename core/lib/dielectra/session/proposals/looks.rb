@@ -2,7 +2,8 @@
 
 module Dielectra
   module Session
-    # The light as the toggles stand, and with one of them thrown; and toggles wiggled where a fault may be intermittent.
+    # The light as the toggles stand, and with one of them thrown; and toggles wiggled where a fault may be
+    # intermittent.
     class Looks < Proposal
       def to_a
         return [on_again].compact if @situation.power == "off"
@@ -13,8 +14,8 @@ module Dielectra
 
       private
 
-      # A breaker that was found off or tripped, on again for a look at the light: where nothing was done to the wiring, and
-      # what could be bolted together has been shown not to be.
+      # A breaker that was found off or tripped, on again for a look at the light: where nothing was done to the wiring,
+      # and what could be bolted together has been shown not to be.
       def on_again
         return unless @situation.untouched? && @situation.found_off? && as_found?
 

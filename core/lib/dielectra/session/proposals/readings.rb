@@ -36,7 +36,8 @@ module Dielectra
           end
       end
 
-      # @return [Array<Array(Array<Float>, Object)>] how likely a yes is under each signature, and a question of which it is so
+      # @return [Array<Array(Array<Float>, Object)>] how likely a yes is under each signature, and a question of which
+      #   it is so
       def different(questions, signatures)
         questions
           .each_with_object({}) do |question, different|

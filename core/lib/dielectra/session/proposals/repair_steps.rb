@@ -18,7 +18,8 @@ module Dielectra
 
       private
 
-      # A new device first, then what has to be made up again comes apart, then everything as it shall be, then the tape.
+      # A new device first, then what has to be made up again comes apart, then everything as it shall be, then the
+      # tape.
       def work(plan, place, hands)
         device, kind = plan.replacements_at(place).first
         return hands.step(:replace, device:, kind:) if device

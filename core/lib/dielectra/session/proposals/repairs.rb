@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # The likeliest repairs that need nothing more to be opened, the proof where nothing is left to do, and giving up where
-    # nothing mends it.
+    # The likeliest repairs that need nothing more to be opened, the proof where nothing is left to do, and giving up
+    # where nothing mends it.
     class Repairs < Proposal
       # Repairs that are thought of.
       MOST = 3

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # The tests for an intermittent fault. Every combination must be seen right twice, and every toggle wiggled while the light is on.
-    # They are required if a fault may be intermittent, or if nothing was repaired.
+    # The tests for an intermittent fault. Every combination must be seen right twice, and every toggle wiggled while
+    # the light is on. They are required if a fault may be intermittent, or if nothing was repaired.
     class IntermittenceCheck < Rule
       # Before a box is opened for an intermittent fault: the light in every combination, and the toggles wiggled while
       # it is on, until one of them shows where the fault is.

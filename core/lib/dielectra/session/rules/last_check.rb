@@ -48,7 +48,8 @@ module Dielectra
           .max_by { |action| telling(action) / action.minutes }
       end
 
-      # @return [Array<Action>] the light once more in a combination in which it was watched once since anything was changed.
+      # @return [Array<Action>] the light once more in a combination in which it was watched once since anything was
+      #   changed.
       def second_looks = seen_once.filter_map { |raised| second_look(raised) }
 
       # The look to repeat, if without it the circuit could well be wrong

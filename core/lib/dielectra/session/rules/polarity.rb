@@ -6,7 +6,8 @@ module Dielectra
     # taken for line is found live against the ground, or else by the detector. It is read with the light on: then
     # everything behind the switches is live if they interrupt the line, and nothing is if they interrupt the neutral.
     class Polarity < Rule
-      # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds it
+      # @return [Step, nil] nil where it was found live as things are joined now, or tried twice, or no open box holds
+      #   it
       def step
         unless (grounded? && !moved?) || wanted_toggles.nil? || seen?
           ask(readings.find { |_, tool, points| !declined?(tool, points) }, wanted_toggles)
@@ -38,8 +39,8 @@ module Dielectra
         against && ask([@situation.place_of_point(against.at.first), against.what.to_s, against.at], wanted_toggles)
       end
 
-      # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right, whatever
-      #   else speaks for it
+      # @return [Boolean] whether what is taken for hot was found not to be, more often than not: then it is not right,
+      #   whatever else speaks for it
       def refuted?
         tried = tries
         tried.any? && tried.count(&:live?) * 2 < tried.size

@@ -64,8 +64,8 @@ module Dielectra
       end
 
       # Weight of the hazardous hypotheses that would read the same
-      # @yieldreturn [Hash{Object => Float}] how likely a hypothesis makes each reading, :perhaps where it may be either; what is
-      #   left is a no
+      # @yieldreturn [Hash{Object => Float}] how likely a hypothesis makes each reading, :perhaps where it may be
+      #   either; what is left is a no
       def left_by(subject, expected, &)
         reading, share = readings(expected, subject, &).max_by(&:last)
         return if reading == :perhaps || share < CERTAIN

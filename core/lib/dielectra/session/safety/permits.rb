@@ -39,16 +39,21 @@ module Dielectra
       end
 
       # Always there: look, throw a toggle, turn a breaker off, change a bulb.
-      Looking = Class.new(Permit)
+      class Looking < Permit
+      end
       # Every breaker of the job is off: a cover may come off, and a tester may go in to prove the place dead.
-      Cover = Class.new(Permit)
+      class Cover < Permit
+      end
       # Every breaker is off and this place was proved dead since: hands may go in.
-      Hands = Class.new(Permit)
+      class Hands < Permit
+      end
       # The power is on and this place is open: a tester may touch, hands may not.
-      Live = Class.new(Permit)
-      # Nothing bare is loose, no hypothesis of any weight has line on a neutral, a ground or an enclosure, and no trial has
-      # shown it there.
-      Energize = Class.new(Permit)
+      class Live < Permit
+      end
+      # Nothing bare is loose, no hypothesis of any weight has line on a neutral, a ground or an enclosure, and no trial
+      # has shown it there.
+      class Energize < Permit
+      end
 
       # @param situation [Evidence::Situation]
       # @param belief [Diagnosis::Belief]

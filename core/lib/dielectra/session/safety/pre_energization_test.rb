@@ -26,12 +26,12 @@ module Dielectra
         @arrangement = belief.world.same(situation.arrangement)
       end
 
-      # @return [Array(String, String, Array<String>), nil] place, tool and pair of points to be tried; nil where all was done, or
-      #   nothing was moved, or no open box holds both line and something grounded
+      # @return [Array(String, String, Array<String>), nil] place, tool and pair of points to be tried; nil where all
+      #   was done, or nothing was moved, or no open box holds both line and something grounded
       def wanted = tool && (against_ground || against_metal)
 
-      # @return [Boolean] whether a trial has shown that line meets what it must not, and once more; or the breaker has tripped
-      #   as things are joined and thrown now
+      # @return [Boolean] whether a trial has shown that line meets what it must not, and once more; or the breaker has
+      #   tripped as things are joined and thrown now
       def failed? = @tried.count(&:met) > @tried.size / 2.0 || tripped? || live_metal.any?
 
       # Metal found to touch something that may be hot, twice
