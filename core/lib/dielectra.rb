@@ -4,7 +4,7 @@ require "json"
 require "json_schemer"
 require "zeitwerk"
 
-# Finds out what every conductor of a household switch circuit does, what is wrong with it and how to put it right.
+# Finds out what every conductor of a household switch circuit does, what is wrong with it, and how to put it right.
 # Knows electricity and the trade; knows no web, no database, no clock and no randomness but a generator it is given.
 module Dielectra
   loader = Zeitwerk::Loader.for_gem

@@ -31,7 +31,7 @@ module Server
           term: region.term(kind),
           look: kind.look,
           switch: kind.switch?,
-          screws: kind.screws.map { |screw| region.labelled(kind, screw) },
+          screws: kind.screws.map { |screw| region.labeled(kind, screw) },
           tabs:
         }.compact
       end

@@ -17,7 +17,7 @@ module Dielectra
 
     def unseen?(id) = id.include?(UNSEEN)
 
-    # @return [Boolean] whether it is one cable end that somebody has seen
+    # @return [Boolean] whether it is one visible cable end
     def single?(id) = !unseen?(id) && !id.include?(JOINED)
 
     # @return [Array<String>] the cable ends that make it
@@ -26,7 +26,7 @@ module Dielectra
     # @return [String] the name of several that make one run
     def joined(ids) = ids.join(JOINED)
 
-    # @return [String] the name of one that nobody has seen
+    # @return [String] the name of a hidden one
     def unseen(place, toward) = "#{place}/#{UNSEEN}#{toward}"
 
     # @return [String] the same without saying where it leads

@@ -41,7 +41,7 @@ module Dielectra
     # @return [Boolean] whether it is a screw of a device that carries current
     def screw_of?(point, device) = of?(point, device) && !point.end_with?(YOKE)
 
-    # @return [Boolean] whether it is the end of a conductor that nobody has seen
+    # @return [Boolean] whether it is a hidden end of a conductor
     def unseen?(point) = point.include?(EndId::UNSEEN)
   end
 end

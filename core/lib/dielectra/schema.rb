@@ -49,7 +49,7 @@ module Dielectra
     FILES = { step: :job, answer: :job }.freeze
     private_constant :FILES
 
-    # One shape for each kind of step.
+    # One subschema per step kind
     def self.step
       kinds = Steps.kinds
       {
@@ -67,7 +67,7 @@ module Dielectra
       }
     end
 
-    # Every field that some kind of step answers with.
+    # Every field of any step kind's answer
     def self.answer
       fields = Steps.kinds.each_value.reduce({}) { |all, kind| all.merge(kind::ANSWER) }
       always = {

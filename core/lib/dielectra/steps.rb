@@ -20,7 +20,7 @@ module Dielectra
 
     # @param fields [Hash] a step in the form of the protocol, with or without `id` and `answer`
     # @return [Kind]
-    # @raise [InvalidInput] for a kind nobody knows
+    # @raise [InvalidInput] for an unknown kind
     def self.of(fields)
       kind = kinds[fields["do"]] or raise InvalidInput, "#{fields["do"] || "nothing"} is not a step."
       kind.new(fields)

@@ -10,7 +10,7 @@ RSpec.describe Dielectra::Design::CableTrees do
 
   def runs(layout) = [layout.edges.map(&:sort).sort, layout.orders.first]
 
-  it "counts labelled trees as Cayley does, with every way in for the feed" do
+  it "counts labeled trees as Cayley does, with every way in for the feed" do
     counts =
       (2..4).map do |size|
         Dielectra::Design::Shapes.of(size - 1, 1, size, 99).map { |shape| shape.edges.map(&:sort).sort }.uniq.size

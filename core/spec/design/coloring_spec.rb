@@ -17,11 +17,11 @@ RSpec.describe Dielectra::Design::Coloring do
     expect(described_class.ways(%w[traveler_1 traveler_2 neutral], %w[black red white]).size).to eq(6)
   end
 
-  it "holds an outlet's colours to be what they say" do
+  it "holds an outlet's colors to be what they say" do
     expect(described_class.ways(%w[line neutral], %w[black white], polarized: :onward).size).to eq(1)
   end
 
-  it "trusts the colours less where line and neutral go on to a switch together" do
+  it "trusts the colors less where line and neutral go on to a switch together" do
     ways = described_class.ways(%w[leg_1 line neutral], %w[black red white])
     white = ways.group_by { |way| way.functions.last }.transform_values { |some| some.sum(&:weight) }
     expect(white["neutral"]).to be > white["line"]

@@ -40,7 +40,7 @@ RSpec.describe Dielectra::Practice::PerfectInformation do
         .first(12)
         .map do |house|
           [
-            house.kept_live?(house.spoilt),
+            house.kept_live?(house.faulty_places),
             (described_class.new(house, costs: dear).minutes - described_class.new(house).minutes).round(6)
           ]
         end

@@ -55,16 +55,16 @@ RSpec.describe "Before a job is handed over" do
             cable
               .ends
               .map { |name| name.split("/").first }
-              .then { |ends| ends.intersect?(one.spoilt) && ends.any? { |place| place.start_with?("onward") } }
+              .then { |ends| ends.intersect?(one.faulty_places) && ends.any? { |place| place.start_with?("onward") } }
           end
         end
     session = play(Dielectra::Practice::House.new(made.circuit), made.job)
     cable =
       made.circuit.cables.find do |one|
         one.ends.any? { |name| name.start_with?("onward") } &&
-          one.ends.any? { |name| made.spoilt.include?(name.split("/").first) }
+          one.ends.any? { |name| made.faulty_places.include?(name.split("/").first) }
       end
-    near = cable.ends.find { |name| made.spoilt.include?(name.split("/").first) }
+    near = cable.ends.find { |name| made.faulty_places.include?(name.split("/").first) }
     moved = session.steps.rindex { |step| step["do"] == "arrange" }
     alive =
       session

@@ -108,7 +108,7 @@ RSpec.describe "Rules of the work" do
     made = Dielectra::Practice::Scenario.new(Random.new(61), family: :knob_and_tube, trouble: :apart_all)
     steps = play(Dielectra::Practice::House.new(made.circuit), made.job).steps
     box =
-      steps.find { |step| step["do"] == "open" && step["place"] == made.spoilt.first } ||
+      steps.find { |step| step["do"] == "open" && step["place"] == made.faulty_places.first } ||
         steps.find { |step| step["do"] == "open" }
     joined =
       steps.index do |step|

@@ -8,7 +8,7 @@ RSpec.describe Dielectra::Trade::Region do
     expect([north_america, elsewhere, described_class.at(400)].map(&:name)).to eq(%w[north_america iec iec])
   end
 
-  it "leaves North American colours as they are" do
+  it "leaves North American colors as they are" do
     expect(north_america.habits(%w[black red white])).to eq(%w[black red white])
   end
 
@@ -38,12 +38,12 @@ RSpec.describe Dielectra::Trade::Region do
 
   it "has its own words and labels for switches" do
     kind = Dielectra::Trade::DeviceKind["three_way"]
-    labels = kind.screws.map { |screw| elsewhere.labelled(kind, screw)["label"] }
+    labels = kind.screws.map { |screw| elsewhere.labeled(kind, screw)["label"] }
     expect([north_america.term(kind), elsewhere.term(kind)]).to eq(["three-way switch", "two-way switch"])
     expect(labels).to include("COM", "L1", "L2")
   end
 
-  it "tapes a hot conductor in its own colour", :aggregate_failures do
+  it "tapes a hot conductor in its own color", :aggregate_failures do
     scenario =
       (1..)
         .lazy

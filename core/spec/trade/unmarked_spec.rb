@@ -13,7 +13,7 @@ RSpec.describe Dielectra::Trade::Unmarked do
     [[%w[t1 t2], %w[t3 t4]], [%w[t1 t2]]] => ["unknown", "t1 t2, t3 t4 | t1 t2"]
   }.each do |(up, down), (kind, does)|
     it "takes a switch that does #{does} for #{kind}" do
-      name = described_class.recognised(up, down)
+      name = described_class.recognized(up, down)
       known = Dielectra::Trade::DeviceKind[name]
       shown =
         %w[up down]
@@ -24,7 +24,7 @@ RSpec.describe Dielectra::Trade::Unmarked do
   end
 
   it "takes the screw that is joined in both positions for the common" do
-    known = Dielectra::Trade::DeviceKind[described_class.recognised([%w[t4 t2]], [%w[t2 t1]])]
+    known = Dielectra::Trade::DeviceKind[described_class.recognized([%w[t4 t2]], [%w[t2 t1]])]
     expect([known.mark("common"), known.travelers.sort, known.live_terminals]).to eq(["t2", %w[t1 t4], %w[t1 t2 t3 t4]])
   end
 

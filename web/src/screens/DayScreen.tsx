@@ -43,8 +43,8 @@ export function DayScreen() {
           ))}
         </ol>
         <p className="mt-8 max-w-prose text-sm text-quiet">
-          Dielectra is a careful colleague, not a licence. Local codes, permits and licensed practice come
-          first; no work on live parts; stop at scorched copper, aluminium branch wiring, water, or wires of
+          Dielectra is a careful colleague, not a license. Local codes, permits and licensed practice come
+          first; no work on live parts; stop at scorched copper, aluminum branch wiring, water, or wires of
           unknown circuits.
         </p>
       </div>

@@ -28,7 +28,7 @@ describe("the drawing of a box", () => {
     expect(screen.queryByRole("button")).toBeNull();
   });
 
-  it("says colours in letters, roles in words, and doubt with a question mark", () => {
+  it("says colors in letters, roles in words, and doubt with a question mark", () => {
     const believed = structuredClone(box);
     const [black, white] = believed.cables[0]?.wires ?? [];
     if (!black || !white) throw new Error("the cable has two conductors");

@@ -26,7 +26,7 @@ const start = (): Draft =>
   );
 
 describe("writing down a box", () => {
-  it("numbers cables and gives them their colours", () => {
+  it("numbers cables and gives them their colors", () => {
     const [two, three] = start().cables;
     expect([two?.id, two?.conductors.map(({ color }) => color)]).toEqual([
       "porch/1",
@@ -35,7 +35,7 @@ describe("writing down a box", () => {
     expect([three?.id, three?.conductors.length]).toEqual(["porch/2", 4]);
   });
 
-  it("numbers conductors of one colour in a raceway", () => {
+  it("numbers conductors of one color in a raceway", () => {
     const raceway = addCable(emptyFound("porch", []), "raceway", []);
     const filled = ["black", "red", "black"].reduce(addConductor, raceway);
     expect(filled.cables[0]?.conductors.map(({ id }) => id)).toEqual(["black", "red", "black_2", "bare"]);
@@ -57,7 +57,7 @@ describe("writing down a box", () => {
     expect(draft.joints).toEqual([["porch/1.white", "porch/2.white", "S1.common"]]);
   });
 
-  it("has grounds of the colour that these parts have", () => {
+  it("has grounds of the color that these parts have", () => {
     const draft = addCable(emptyFound("porch", [], "green_yellow"), "1.5/2", ["brown", "blue"]);
     expect(draft.cables[0]?.conductors.map(({ id }) => id)).toEqual(["brown", "blue", "green_yellow"]);
     expect(setGround(draft, false).cables[0]?.conductors).toHaveLength(2);

@@ -4,7 +4,7 @@ module Dielectra
   class Circuit
     # A run between two places: a sheathed cable, a raceway with its conductors, or a single open conductor.
     class Cable
-      # Feet that a run is taken for where nobody has measured it.
+      # Assumed length in feet of a run that was not measured
       USUAL_FT = 50
 
       # Methods whose metal joins the metal boxes at both ends.

@@ -2,22 +2,22 @@
 
 module Dielectra
   module Design
-    # Every sensible layout over given boxes: the shapes there are for so many, runs onward from any box, by today's
-    # scheme or an obsolete one.
+    # Every sensible layout over given boxes: the shapes for their number, with runs onward from any box, by today's
+    # scheme or an obsolete one
     class CableTrees
       include Enumerable
 
-      # Conductors of a run nobody has seen.
+      # Most conductors in a run that nobody has seen
       MOST_CONDUCTORS = 3
-      # The same where rarer things are looked for: a cable of four.
+      # The same in a wider listing: a cable of four
       MOST_EVER = 4
-      # The same of single conductors and conduits, which show how many there are.
+      # The same for single conductors and conduit, which show how many there are
       MOST_SINGLE = 6
-      # Boxes from which on runs onward from boxes nobody has opened are left out unless rarer things are looked for.
+      # Number of boxes from which runs onward from closed boxes are listed only in a wider listing
       MANY = 4
-      # Runs that meet in a junction.
+      # Runs that meet in an unknown junction
       JUNCTION = 3
-      # Runs onward in all.
+      # Most runs onward in all
       MOST_ONWARD = 3
 
       # @param controls [Array<Seat>] the switches; anything with `id` and `place` will do
@@ -29,7 +29,7 @@ module Dielectra
       # @param singles [Hash{String => Integer}] for each opened box that single conductors run to, how many
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
-      # @param unseen [Boolean] whether they meet in a junction besides that nobody knows of
+      # @param unseen [Boolean] whether to include an unknown junction
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with
       #   how common it is
       def initialize(
@@ -76,9 +76,9 @@ module Dielectra
         end
       end
 
-      # A few layouts for every order of the switches, which is all that matters before a box is open: straight through
-      # from feed to light, of three and more switches in one direction only; for one or two switches also the feed at
-      # the light, and the light between.
+      # A few layouts per order of the switches, which is all that matters before a box is open: straight through from
+      # feed to light, and for one or two switches also feed at the light, and light between. Three and more switches
+      # are listed in one direction only.
       # @return [Array<Layout>]
       def sketches
         orders
@@ -162,7 +162,7 @@ module Dielectra
         end
       end
 
-      # Whether cables of some sizes, the largest first, have conductors enough for what is to be carried.
+      # Whether cables of given sizes, largest first, hold the required functions
       def held?(widths, sizes) = widths.zip(sizes).all? { |need, size| need <= size }
 
       def over(tree, order, weight, halves, doubled)
@@ -173,8 +173,8 @@ module Dielectra
         end
       end
 
-      # Whether the cables that show in opened boxes have conductors enough for what the runs carry, and the others
-      # would not be of a kind that nobody pulls.
+      # Whether the cables in opened boxes have enough conductors for their runs, and the other runs would be of a usual
+      # type
       def room?(layout)
         unless @singles.all? { |box, count| layout.edges_at(box).sum { |edge| layout.carried(edge).size } == count }
           return false
@@ -193,8 +193,7 @@ module Dielectra
         end
       end
 
-      # One run after the other as two cables side by side, where the opened boxes at its ends have one to spare; and
-      # none.
+      # Each run in turn as two cables side by side where the opened boxes at its ends have one to spare; and none
       def with_doubled(edges)
         yield nil, 1.0
         return if @singles.any? || @sizes.empty?
@@ -208,8 +207,8 @@ module Dielectra
         end
       end
 
-      # Runs onward: as many as the opened boxes leave over, any number from those still closed; of rare things one at a
-      # time.
+      # Distributions of runs onward: what opened boxes leave over, any number from closed ones. Rare features are
+      # listed one at a time.
       def with_onward(edges, width, doubled)
         counts =
           @boxes.map do |box|
@@ -240,7 +239,7 @@ module Dielectra
         @wide || @boxes.size < MANY ? [0, 1].first(@onward.size) : [0]
       end
 
-      # Runs onward from boxes nobody has opened.
+      # Number of runs onward from closed boxes
       def hidden(numbers) = @boxes.zip(numbers).sum { |box, number| @sizes.key?(box) ? 0 : number }
 
       def most_hidden = @boxes.size >= MANY ? 1 : 2

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Design
-    # Which conductor of a run wears which function: every way, with how common it is. Colors are habits, so each way
-    # keeps some weight.
+    # Which conductor of a run carries which function: every way, weighted by color habits. No way has zero weight,
+    # because colors are habits and not facts.
     class Coloring
       # One way: functions in the order of the run's conductors (nil is spare), and its weight.
       Way = Struct.new(:functions, :weight)
@@ -41,7 +41,7 @@ module Dielectra
 
       def told_apart? = @colors.one? { |color| Trade::Color.neutral?(color) } && @functions.sort == %w[line neutral]
 
-      # At a panel or an outlet line is the first dark conductor and neutral the white one, or just the other way round.
+      # At a panel or outlet, line is the first dark conductor and neutral the white one, or the exact reverse.
       def plain?(order) = order.index("neutral") == white && order.index("line") == dark
 
       def reversed?(order) = order.index("line") == white && order.index("neutral") == dark
@@ -74,7 +74,7 @@ module Dielectra
         end
       end
 
-      # Whether line and neutral go on to a switch together, as in a scheme of old days that kept to no habit of now.
+      # Whether line and neutral both go to a switch, as in an obsolete scheme without color habits
       def on_travelers? = @functions.any? { |function| function.start_with?("leg") }
 
       # Without a neutral in the cable the white usually brings the line down.

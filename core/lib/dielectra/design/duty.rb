@@ -2,8 +2,8 @@
 
 module Dielectra
   module Design
-    # What a device at a place has to do between supply and load: a switch alone, first, last, or in the middle of its
-    # chain, with the functions at its poles; a load with the functions at its two sides; or nothing.
+    # The duty of a device between supply and load. A switch is alone, first, last or in the middle of its chain, with
+    # functions at its poles. A load has functions at its two sides. Other devices have none.
     class Duty
       # @param index [Integer] of the control in its chain
       # @param last [Integer] index of the last one

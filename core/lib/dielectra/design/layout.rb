@@ -67,7 +67,7 @@ module Dielectra
         end
       end
 
-      # @return [Boolean] whether no run carries more than so many functions
+      # @return [Boolean] whether no run carries more functions than a limit
       def within?(most)
         masks.size <= most || edges.all? { |edge| masks.count { |_, mask| tree.parts?(edge, mask) } <= most }
       end

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Design
-    # Which conductors a switch circuit brings where. Today the switches stand in the line, the neutral goes straight to
-    # the light. Found in old houses: the switches stand in the neutral; or line and neutral both lie on the traveler
-    # screws of two three-ways, and the light between their commons.
+    # A wiring scheme: which functions are needed where. Today the switches interrupt the line and the neutral goes
+    # straight to the light. Old houses also have the switches in the neutral, or line and neutral both on the traveler
+    # screws of two three-ways with the light between the commons.
     class Scheme
       FEED = "panel"
 
@@ -24,7 +24,7 @@ module Dielectra
       # @return [Array<Scheme>] what may be found with so many switches
       def self.all(controls) = [PRESENT, NEUTRAL_SWITCHED, *(BOTH_ON_TRAVELERS if controls == 2)]
 
-      # How common it is beside today's.
+      # Prior relative to today's scheme
       # @return [Float]
       def weight = @name == :present ? 1.0 : Trade.priors.dig("layout", "scheme", @name.to_s)
 

@@ -2,11 +2,11 @@
 
 module Dielectra
   module Design
-    # Every labelled tree over so many boxes, with the feed entering at any of them and the switches in any order, in
-    # which no run has to carry too much; boxes are numbered, so that one table serves every house of that size.
+    # Every labeled tree over a number of boxes, with the feed at any of them and the switches in any order, whose runs
+    # do not carry too many functions. Boxes are numbered, so one table serves every house of that size.
     #
-    # Trees come from their Prüfer sequences. Which functions cross a run is a matter of bits: one that is needed on
-    # both sides does.
+    # Trees come from their Prüfer sequences. A function crosses a run if it is needed on both sides, which is a test of
+    # bit masks.
     class Shapes
       include Enumerable
 
@@ -61,7 +61,7 @@ module Dielectra
 
       def feed_bit = 1 << @boxes
 
-      # One mask a function: the places that need it.
+      # For each function the mask of the places that need it
       def links(chain)
         lights = (@switches...(@switches + @lights)).sum { |box| 1 << box }
         travelers = chain.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }

@@ -15,7 +15,7 @@ module Dielectra
         @fitting.kind ? of_family(family) : [{}]
       end
 
-      # Every way round that does the same.
+      # Every equivalent arrangement
       # @return [Array<Array<Array(String, Array<String>)>>] terminals in the order they are given out
       def turns
         variants.flat_map do |expected|
@@ -32,7 +32,7 @@ module Dielectra
 
       private
 
-      # A receptacle with its hot tab broken off is a family of its own.
+      # Kind family; a receptacle without its hot tab is its own family
       def family
         kind = @fitting.kind
         return :half_receptacle if Trade::KindName.tab_broken?(kind, HOT_TAB)
@@ -68,7 +68,7 @@ module Dielectra
 
       def points(terminals) = terminals.transform_keys { |terminal| @fitting.point(terminal) }
 
-      # The load between its two functions; by obsolete schemes either way round.
+      # The load between its two functions, in either order for obsolete schemes
       def load(hot, neutral)
         return [{}] unless @duty.lamp
 

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Design
-    # A tree of runs, with what lies beyond each of them as a set of bits.
+    # A tree of runs, with the places beyond each run as a bit mask
     class Tree
       attr_reader :edges, :places
 
@@ -31,8 +31,8 @@ module Dielectra
       # Runs that end in a place.
       def at(place) = @at[place]
 
-      # The runs in an order in which every place but the root has all but one of its runs decided before that last one:
-      # from the leaves inward.
+      # The runs from the leaves inward: for every place but the root, all runs but the last are decided before that
+      # last one.
       # @return [Array<Array(String, String)>]
       def inward(root) = visit(root, nil)
 

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Design
-    # How a box is joined when it is done right, in how far a box as found differs from that, and how common it is.
+    # How a box is joined when it is done right, how a box as found deviates from that, and how common the deviation is
     class Workmanship
       # A device in the box, its kind, and what it has to do.
       Fitting =
@@ -14,10 +14,10 @@ module Dielectra
           def point(terminal) = "#{device}.#{Trade::DeviceKind[kind].mark(terminal)}"
         end
 
-      # What was found against what was meant: :right, :exchanged, :apart, :capped, :wrong_device or :other.
+      # The verdict on a box as found: :right, :exchanged, :apart, :capped, :wrong_device or :other
       Verdict = Struct.new(:label, :weight)
 
-      # Share of a kind that nobody would think of.
+      # Prior of a kind of switch nobody would choose here
       SELDOM = 0.05
 
       attr_reader :fittings
@@ -30,11 +30,10 @@ module Dielectra
       # @return [Array<String>]
       def devices = fittings.map(&:device)
 
-      # The same for boxes that are meant alike.
+      # Equal for boxes with the same design
       def key = @key ||= fittings.map(&:to_a).freeze
 
-      # Functions that each terminal may carry. A four-way may take either hop on either pair, so there can be more than
-      # one way.
+      # Functions each terminal may carry. A four-way may take either hop on either pair, so there can be several ways.
       # @return [Array<Hash{String => Array<String>}>] point => functions
       def variants
         @variants ||=
@@ -51,8 +50,8 @@ module Dielectra
         by_function.map { |function, points| taken(free, function) + points }.select { |joint| joint.size > 1 }
       end
 
-      # Every way round that does the same: travelers of one hop either way, the pairs of a four-way either way, the
-      # sides of a single-pole either way. A three-way that stands alone works with its common and either traveler.
+      # Every equivalent arrangement: travelers of a hop exchanged, pairs of a four-way exchanged, sides of a
+      # single-pole exchanged. A three-way used alone works with its common and either traveler.
       # @return [Array<Array<Array>>] for each fitting its terminals with what they may carry, in the order they are
       #   given out; neighbors in the list differ in one pair of travelers where there are travelers
       def turns
@@ -80,7 +79,7 @@ module Dielectra
         first ? first.product(*rest) : [[]]
       end
 
-      # Takes, of each fitting, the first free terminal that carries a function.
+      # Takes the first free terminal of each fitting that carries a function
       def taken(free, function)
         free.filter_map do |terminals|
           at = terminals.index { |_, carried| carried.include?(function) }
@@ -103,7 +102,7 @@ module Dielectra
         [misplaced, loose(joints, used, expected)]
       end
 
-      # The function a joint stands for and how many of its points do not belong to it.
+      # The function of a joint, and how many of its points do not belong to it
       def label_of(joint, used, expected)
         functions = joint.filter_map { |point| used[point] }
         terminals = joint.filter_map { |point| expected[point] }
@@ -123,7 +122,7 @@ module Dielectra
         used.count { |point, function| !joined.include?(point) && (counts[function] > 1 || served.include?(function)) }
       end
 
-      # How often the kinds found are put where others are needed.
+      # Prior of the kinds found where other kinds are needed
       def instead =
         fittings
           .reject(&:fits?)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # What hands have changed since the boxes were found: joints rearranged, devices replaced, lamps renewed. Compared
-    # by value, so that what was computed for one arrangement serves whenever it comes back.
+    # Changes made since the boxes were found: joints rearranged, devices replaced, lamps renewed. Arrangements are
+    # compared by value, so results computed for one are reused when it recurs.
     class Arrangement
       attr_reader :joints, :touched, :kinds, :lamps, :key, :hash
 
@@ -53,7 +53,7 @@ module Dielectra
       def with_tab_off(id, kind, tab) =
         Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Trade::KindName.without_tab(kind, tab)), lamps:)
 
-      # The same with a new device in a box that nobody has opened.
+      # The same with a new device in a closed box
       def with_unseen_device(id, kind) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:)
 
       def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])

@@ -62,7 +62,7 @@ module Dielectra
         }.compact
       end
 
-      # A name as it is spoken, made an id: "Stairs, top" is stairs_top.
+      # Turns a spoken name into an id: "Stairs, top" is stairs_top.
       def self.id(name, pointer)
         id = name.to_s.downcase.gsub(/[^a-z0-9]+/, "_").gsub(/\A_+|_+\z/, "")
         unless id.match?(/\A[a-z]/)

@@ -6,7 +6,7 @@ module Dielectra
     class Job
       FORMAT = "dielectra/job"
 
-      # A switch on the wall, before anyone has opened its box.
+      # A switch on the wall, before its box is open
       Control = Struct.new(:id, :place, :on_off_marked)
       # What is controlled.
       Load = Struct.new(:id, :place, :kind)
@@ -44,7 +44,7 @@ module Dielectra
 
       def wanted = document["wanted"]
 
-      # How it began, in one word of the format; nil where nobody said.
+      # How the trouble began, in one word of the format; nil where not reported
       def began = document["began"]
 
       # What shall be true in the end.
@@ -65,8 +65,8 @@ module Dielectra
 
       def control(id) = controls.find { |control| control.id == id }
 
-      # Boxes of the circuit that can be opened; not those of switches that are not to work what is wanted, nor of loads
-      # that nothing works: these hang on beyond it.
+      # Boxes of the circuit that can be opened. Boxes of controls and loads that the goal does not use count as
+      # downstream.
       def boxes
         @boxes ||=
           begin

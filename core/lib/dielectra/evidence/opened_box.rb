@@ -47,7 +47,7 @@ module Dielectra
       # @return [String]
       def found_kind(row)
         if row["kind"] == Trade::Unmarked::NAME
-          return @situation.recognised(row["id"]) || Trade::Unmarked.assumed(used_screws(row["id"]))
+          return @situation.recognized(row["id"]) || Trade::Unmarked.assumed(used_screws(row["id"]))
         end
 
         told = Trade::DeviceKind[row["kind"]].tabs.except("neutral_tab").reject { |tab, _| row.key?(tab) }

@@ -2,15 +2,14 @@
 
 module Dielectra
   module Evidence
-    # Which steps somebody said could not be done, or was unsure of. Immutable.
+    # Steps that were declined, or answered with "unsure". Immutable.
     class Refusals
-      # Refusals of one sort of step, none of that sort taken in between, that make the sort impossible; and how much
-      # being unsure counts toward that.
+      # Consecutive refusals of one sort of step that make it impossible, and the weight of an "unsure" in that count
       IMPOSSIBLE = 3
       UNSURE = 0.34
-      # Times that the same step may be asked for in a row.
+      # Times the same step may be asked for in a row
       INSISTED = 2
-      # Times that one may be unsure of the light where everything depends on it.
+      # Times one may be unsure of the light where everything depends on it
       LOOKS = 4
 
       def self.none = @none ||= new
@@ -38,7 +37,7 @@ module Dielectra
         Refusals.new(declined: declined.merge(refused => number), counts: counted(step, 1), insisted:)
       end
 
-      # @return [Refusals] after a step that somebody was unsure of
+      # @return [Refusals] after a step answered with "unsure"
       def doubted(step, circumstances)
         subject = subject(step)
         question = [subject, *circumstances]
@@ -53,7 +52,7 @@ module Dielectra
       # @return [Refusals] after a step that was done
       def taken(step) = Refusals.new(declined:, counts: counts.except(step.sort))
 
-      # @return [Boolean] whether a step was refused, or one was unsure of it so many times
+      # @return [Boolean] whether a step was declined, or answered with "unsure" a number of times
       def declined?(step, circumstances, times)
         subject = subject(step)
         return true if impossible?(step.sort) || (insisted == [subject, INSISTED])
@@ -66,7 +65,7 @@ module Dielectra
       # @param sort [Array] of step; see Steps::Kind#sort
       def impossible?(sort) = counts.any? && counts.fetch(sort, 0) >= IMPOSSIBLE
 
-      # @return [Boolean] whether somebody refused to move the wires of a place
+      # @return [Boolean] whether moving the wires of a place was declined
       def declined_at?(place) =
         impossible?(["arrange", place]) ||
           subjects.any? { |subject| subject["do"] == "arrange" && subject["place"] == place }

@@ -2,11 +2,11 @@
 
 module Dielectra
   module Evidence
-    # How things stand after the steps so far: what is on, what is off, what is proved dead and since when, what is
-    # open, what touches what, and where the electrician is. A fold over the steps; immutable. What an opened box holds
-    # is OpenedBox's business, what was refused is Refusals'.
+    # The situation after the steps so far: what is on, what is off, what was proved dead and when, what is open, what
+    # touches what, and where the electrician is. It is an immutable fold over the steps. OpenedBox holds what an opened
+    # box contains, Refusals what was declined.
     class Situation
-      # What a situation is made of, and what each is before the first step.
+      # Fields and their values before the first step
       FIELDS =
         Ractor.make_shareable(
           %i[breakers_found positions opened dead live tapes foreign foreign_points benched fitted]
@@ -21,7 +21,7 @@ module Dielectra
 
       attr_reader :job, :at, :breakers, *FIELDS.keys
 
-      # Before the first step nobody has looked at a breaker or a toggle.
+      # Before the first step no breaker and no toggle was looked at.
       def self.start(job) =
         new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, **FIELDS)
 
@@ -60,7 +60,7 @@ module Dielectra
 
       # --- power
 
-      # @return [String, nil] on or off; nil while nobody has looked at the breaker
+      # @return [String, nil] on or off; nil until the breaker was looked at
       def power
         own = breakers.values_at(*job.breakers)
         return "off" if own.all? { |position| %w[off tripped].include?(position) }
@@ -74,10 +74,10 @@ module Dielectra
       # @return [Array<String>] breakers that were found on and are not on now
       def left_off = breakers.keys.select { |id| breakers[id] != "on" && !job.breakers.include?(id) }
 
-      # @return [Boolean] whether a breaker was off or tripped when somebody first looked
+      # @return [Boolean] whether a breaker was off or tripped at the first look
       def found_off? = breakers_found.values.any? { |position| position != "on" }
 
-      # @return [Boolean] whether nobody has switched a breaker of the job on yet
+      # @return [Boolean] whether no breaker of the job was switched on yet
       def untouched? = energized.empty?
 
       # --- places
@@ -109,7 +109,7 @@ module Dielectra
       # --- opened boxes
 
       # @return [OpenedBox]
-      # @raise [KeyError] for a place nobody has opened
+      # @raise [KeyError] for a closed place
       def box(place) = @boxes[place] ||= OpenedBox.new(self, place, opened.fetch(place))
 
       # What OpenedBox answers, of a place.
@@ -180,15 +180,15 @@ module Dielectra
           .except(*arrangement.kinds.keys)
 
       # @return [String, nil] what a switch without marks has shown itself to be on the bench: a name of Trade::Unmarked
-      def recognised(device)
+      def recognized(device)
         up, down = [true, false].map { |raised| benched[[device, raised]] }
-        Trade::Unmarked.recognised(up, down) if up && down
+        Trade::Unmarked.recognized(up, down) if up && down
       end
 
       # Which way a toggle throws is unknown, unless marks or a bench test tell. A new switch is a new unknown.
       # @return [Array, nil] a name for the unknown
       def sense(device)
-        return if recognised(device) && !fitted.key?(device)
+        return if recognized(device) && !fitted.key?(device)
 
         [:sense, device, fitted.fetch(device, 0)] unless marked?(device) && !fitted.key?(device)
       end
@@ -211,7 +211,7 @@ module Dielectra
       end
 
       # @param step [Hash] in the form of the protocol
-      # @param times [Integer] how often one has to have been unsure of it with everything as it is
+      # @param times [Integer] how many times "unsure" counts as declined
       # @param toggled [Hash{String => String}] switch => position, of those that would be thrown first
       # @return [Boolean] whether the person at the house said that it cannot be done, or was unsure of it
       def declined?(step, times = 1, toggled: {})
@@ -221,7 +221,7 @@ module Dielectra
         refusals.declined?(step, circumstances(step, toggled), times)
       end
 
-      # @return [Boolean] whether somebody refused to move the wires of a place
+      # @return [Boolean] whether moving the wires of a place was declined
       def declined_at?(place) = refusals.declined_at?(place)
 
       # @return [Array] what was refused of marking

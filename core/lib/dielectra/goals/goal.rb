@@ -2,9 +2,9 @@
 
 module Dielectra
   module Goals
-    # What shall be true in the end, read from a job's `wanted`: which control works which load, what is always live,
-    # what is new, what is to be fitted, where a run may be pulled. Soundness, planning, proof, handover, inspection and
-    # conclusion ask the goal; none of them knows a kind of job by name.
+    # The goal of a job, read from its `wanted`: which control works which load, what is always live, what is new, what
+    # is to be fitted, where a run may be pulled. Soundness, planning, proof, handover, inspection and conclusion ask
+    # the goal. None of them knows a kind of job by name.
     #
     #   goal = Goal.new({"kind" => "restore", "control" => {"L1" => %w[S1 S2]}}, job.controls, job.loads)
     #   goal.groups # => one group: S1 and S2 work L1
@@ -93,7 +93,8 @@ module Dielectra
 
       private
 
-      # Loads by the controls that work them; a job that says nothing wants its first load worked by all its controls.
+      # Loads grouped by the controls that work them. A job that says nothing wants its first load worked by all its
+      # controls.
       def grouped(controls, loads)
         return [Group.new(controls, loads.first(1))] if works.empty?
 

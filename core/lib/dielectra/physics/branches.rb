@@ -2,7 +2,7 @@
 
 module Dielectra
   module Physics
-    # The resistances of a circuit: copper, contacts, lamps, whatever is plugged in, and what faults add or take away.
+    # The resistive branches of a circuit: copper, contacts, lamps, appliances, and the branches faults add or remove.
     #
     # Ohms: copper per Trade::CableType; a closed contact 0.05 Ω; a lamp V²/W hot, a twelfth of that cold.
     class Branches
@@ -17,7 +17,7 @@ module Dielectra
         @circuit = circuit
       end
 
-      # Everything that conducts with the devices in given positions.
+      # Every branch that conducts with the devices in given positions
       # @param state [Hash{String => String}] device => position, where it differs from the circuit's own
       # @param warm [Boolean] true under supply, false under an ohmmeter: a cold filament, and no LED conducts
       # @return [Array<Branch>] `part` is the id of the cable end, device or fault it belongs to

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # Which nets are connected in one state, and every answer that follows from that alone. Where an answer takes
-    # numbers (loads in series, shorts, leaks, bad contacts, an open neutral) it is nil, and Network solves.
+    # Which nets are connected in one state, and every answer that follows from connectivity alone. An answer that takes
+    # numbers (loads in series, shorts, leaks, bad contacts, an open neutral) is nil, and Network solves it.
     class Connectivity
       # Volt drop, as a share of the supply, that copper and contacts may cause before numbers are asked.
       DROP = 0.1
@@ -73,7 +73,7 @@ module Dielectra
 
       private
 
-      # Whether connection decides: nothing is short and the copper loses little.
+      # Whether connectivity decides: no short circuit, and little volt drop in the copper
       def plain? = easy? && @copper * siemens <= DROP
 
       def siemens = @siemens ||= @soft.sum { |link| 1.0 / link.ohms }
@@ -113,7 +113,7 @@ module Dielectra
           end
       end
 
-      # One terminal of the load hangs in the air but for the load itself.
+      # Whether one terminal of a load floats apart from the load itself
       def loose?(link, ends)
         ends.any? { |at| at != @earth && !@lines.key?(at) && explore(at, link)&.empty? }
       end

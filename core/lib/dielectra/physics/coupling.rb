@@ -2,12 +2,12 @@
 
 module Dielectra
   module Physics
-    # What a conductor that floats picks up from live ones along the way: a capacitive divider between the live
-    # conductors beside it and the others of the same cable, loaded by the meter.
+    # Capacitive coupling into a floating conductor: a divider between the live conductors beside it and the other
+    # conductors of the same cable, loaded by the meter
     class Coupling
-      # Farads a foot between two conductors of one sheath, about.
+      # Farads per foot between two conductors of one sheath, approximately
       PER_FOOT = 1.5e-11
-      # Feet beside a live conductor from which a ghost is as likely as it gets; shorter runs in proportion.
+      # Feet beside a live conductor from which a ghost voltage is most likely; shorter runs in proportion
       FULL_LENGTH = 10.0
       SEEN = (0.05..0.5)
 
@@ -25,7 +25,7 @@ module Dielectra
       # @return [Float] probability of a ghost: as the trade has it for a run of some length, less for a short one
       def odds = Trade.priors.dig("ghost", "detector") * [feet.first / FULL_LENGTH, 1].min
 
-      # Volts a meter of so many ohms shows of it against the neutral; within what is seen in the field, 5 % to 50 %.
+      # Volts a meter of given resistance shows against the neutral, within the field's range of 5 % to 50 %
       # @return [Float]
       def volts(meter)
         live, other = feet.map { |length| length * PER_FOOT * 2 * Math::PI * (@network.circuit.supply["hertz"] || 60) }

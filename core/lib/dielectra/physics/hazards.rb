@@ -4,7 +4,7 @@ module Dielectra
   module Physics
     # Metal that a person may touch and that is live in one state: enclosures, grounding conductors, grounds of devices.
     class Hazards
-      # Ohms of a body, hand to foot, as IEC 60479-1 takes it for a rough reckoning.
+      # Ohms of a body, hand to foot. Source: IEC 60479-1, rough value.
       BODY = 1_000
 
       # @param circuit [Circuit]
@@ -34,7 +34,7 @@ module Dielectra
       # @return [Array<String>] touchable points that are live
       def points = Hazards.touchable(circuit).select { |point| @network.live?(point) }
 
-      # What each would do to a person who stands on earth.
+      # The hazard of each to a person standing on earth
       # @return [Array<Hash>] `point`, `volts` (unloaded, against the neutral) and `milliamperes` through a body
       def all
         points.map do |point|

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # The electrical network of a circuit in one state: what follows from connection alone is answered from
-    # Connectivity, the rest solved by NodalAnalysis with the sources as Norton equivalents.
+    # The electrical network of a circuit in one state. Connectivity answers what follows from connection alone.
+    # NodalAnalysis solves the rest, with the sources as Norton equivalents.
     #
     #   network = Network.new(circuit, {"S1" => "up"})
     #   network.loads           # => {"L1" => "on"}
@@ -60,7 +60,7 @@ module Dielectra
       # @return [Hash{String => String}] breaker => on, off or tripped, once currents have had their say
       def breakers = steady
 
-      # What a voltmeter of so many ohms reads between two points.
+      # What a voltmeter of given resistance reads between two points
       # @return [Float] volts, never negative
       def volts(one, other, meter: 10_000_000)
         here = wiring.net(one)
@@ -102,7 +102,7 @@ module Dielectra
         sure.nil? ? volts_to_earth(point, BURDEN) >= DANGER : sure
       end
 
-      # Whether a point hangs in the air: tied to nothing that a meter could read against.
+      # Whether a point floats: nothing ties it to anything a meter could read against
       def floating?(point)
         sure = warm.floating(wiring.net(point))
         sure.nil? ? solution[wiring.net(point)].nil? : sure
@@ -168,7 +168,7 @@ module Dielectra
 
       def closed(positions) = wiring.sources.select { |source| positions[source.id] == "on" }
 
-      # Breaker positions after every one that is overloaded has let go, the most overloaded first.
+      # Breaker positions after every overloaded breaker has tripped, the most overloaded first
       def steady
         @steady ||=
           begin

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Physics
-    # Whether a fault shows, and where: in what a person sees, only in what a tester reads, or not at all.
+    # Whether a fault can be observed: by eye, only with a tester, or not at all
     class Observability
       # Volts and ohms below which two readings count as the same.
       SAME = 0.5

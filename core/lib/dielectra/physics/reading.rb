@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # What one instrument shows at some points of a network: what theory says, how likely any answer is, and an answer
-    # as a person might get it, ghosts and leads included.
+    # One instrument's reading at some points of a network: its theoretical value, the likelihood of an answer, and a
+    # sampled answer that may include ghost voltage and lead resistance
     #
     #   reading = Reading.of(network, "voltage", ["porch/1.black", "porch/1.white"])
     #   reading.theory                        # => {"volts" => 119.97}

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # How far what a tester shows can be trusted: probabilities of a reading, given what is so. The rates are data
-    # (priors.json): answers written down wrong, ghosts on conductors that float beside a live one.
+    # Reading errors: the probability of a reading given the truth. The rates are data (priors.json): answers written
+    # down wrong, and ghost voltage on floating conductors beside a live one.
     module Uncertainty
       FULL = 0.6
       NOTHING = 0.03

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Physics
-    # A circuit compiled for solving: points numbered by the joint they touch, branches as triples of numbers, the
-    # contacts of every device by position. Made once a circuit, used for all its states.
+    # A circuit compiled for solving: points numbered by joint, branches as number triples, contacts of every device by
+    # position. It is compiled once per circuit and used for all its states.
     class Wiring
       # Ohms up to which a branch counts as a connection; more is a load, a leak or a bad contact.
       SOLID = 1.5
@@ -11,7 +11,7 @@ module Dielectra
       # net numbers, ohms, and the Branch it stands for
       Link = Struct.new(:one, :other, :ohms, :branch) { def solid? = ohms <= SOLID }
 
-      # A breaker's source: where it feeds in and volts against the panel's neutral, negative on the second leg.
+      # The source behind a breaker: its net and its volts against the panel's neutral, negative on the second leg
       Source = Struct.new(:id, :net, :volts, :amps)
 
       attr_reader :circuit, :size, :earth, :sources

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # The runs of a made-up house: which cables they are, and which conductor of each carries what.
+    # The runs of a generated house: its cables, and what each conductor carries
     class Cabling
       include Chance
 
@@ -73,7 +73,7 @@ module Dielectra
 
       private
 
-      # Two cables of two in place of one of three; which conductor carries what nobody can foresee.
+      # Two cables of two in place of one of three, with functions in random order
       def side_by_side(edge, functions)
         functions
           .shuffle(random: @random)
@@ -127,8 +127,8 @@ module Dielectra
         colors.zip(way.functions).map { |color, function| Wire.new([color, color], color, function) }
       end
 
-      # Single conductors in a pipe: the neutral white, the others any dark color; like ones have names of their own at
-      # either end.
+      # Single conductors in conduit: neutral white, the others any dark color. Like ones have separate names at either
+      # end.
       def conduit_wires(functions)
         colors = functions.map { |function| function == "neutral" ? "white" : HOTS.sample(random: @random) }
         colors.uniq.flat_map do |color|

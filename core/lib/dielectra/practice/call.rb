@@ -7,7 +7,7 @@ module Dielectra
       include Chance
 
       # @param wall [Wall]
-      # @param circuit [Circuit] the house with what is wrong in it
+      # @param circuit [Circuit] the house with its fault
       # @param random [Random]
       def initialize(wall, circuit, random)
         @wall = wall
@@ -49,7 +49,7 @@ module Dielectra
 
       private
 
-      # What the customer says about how it began. Most intermittent faults are reported as such.
+      # How the trouble began, by the customer. Most intermittent faults are reported as such.
       def began = ("comes_and_goes" if Intermittence.settled(@circuit).size > 1 && chance?(0.8))
 
       def reports
@@ -73,7 +73,7 @@ module Dielectra
           end
       end
 
-      # What a customer says of a light: it flickers where it comes and goes.
+      # The customer's report of a light; an intermittent fault may be reported as flicker.
       def told(some, lamp) =
         some.map { |row| row["loads"][lamp] }.uniq.then { |shown| shown.one? ? shown.first : "flickers" }
     end

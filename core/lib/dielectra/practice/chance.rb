@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # Leaving things to chance: for those that have a generator in `@random`.
+    # Random choices for classes that have a generator in `@random`
     module Chance
       private
 

@@ -2,9 +2,8 @@
 
 module Dielectra
   module Practice
-    # Kinds of made-up houses: switches, loads, wiring and scheme of each; whether another circuit passes through, what
-    # is switched, whether runs meet in a junction that no job knows of, whether a run of three is two cables side by
-    # side.
+    # Families of generated houses: switches, loads, wiring and scheme of each; whether another circuit passes through,
+    # what is switched, whether runs meet in an unknown junction, whether a run of three is two cables side by side
     module Families
       Family = Struct.new(:switches, :lights, :wiring, :scheme, :second, :load, :junction, :parallel)
       ALL = {

@@ -2,11 +2,11 @@
 
 module Dielectra
   module Practice
-    # What the same way through every job would cost in a made-up house: take every switch box apart, find the line
-    # live, pair the travelers, test every device, put everything back, prove it; or first new devices, like for like,
-    # and that way only where they do not help. Priced step by step from what is in the boxes, not played.
+    # Cost of a fixed procedure in a generated house, as a baseline. It takes every switch box apart, finds the line
+    # live, pairs the travelers, tests every device, puts everything back and proves it. A variant replaces devices like
+    # for like first. Priced step by step from what is in the boxes, not played.
     class FixedProcedure
-      # Troubles that a new device, conductor for conductor, takes away.
+      # Faults that replacing a device like for like repairs
       MENDED_BY_DEVICE = %i[
         contact_stuck_open
         contact_stuck_closed
@@ -44,7 +44,7 @@ module Dielectra
 
       def switches = @job.goal.controls.map(&:place)
 
-      # Another circuit shows once its box is proved dead: back to the panel for its breaker, and proved once more.
+      # Another circuit shows when its box is tested: back to the panel for its breaker, and the test once more
       def other_breaker
         return 0.0 unless @scenario.kept_live?(switches)
 
@@ -70,7 +70,7 @@ module Dielectra
           switches.sum { |place| entry(place) + (joined(place) * @costs["arrange_point"]) } + between(switches)
       end
 
-      # Power on, a detector to every conductor, power off, every box proved dead once more.
+      # Power on, detector on every conductor, power off, every box proved dead again
       def line_search
         (2 * trip) + (2 * @costs["walk_panel"]) +
           switches.sum { |place| (conductors(place) * @costs["probe"]) + @costs["prove_dead"] } +

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # How a house is left, beside how it was found: what a person who hands it over has to answer for though the light
-    # obeys. Judged on the true circuit, independently of any diagnosis.
+    # Compares a house as left with the house as found, and lists what must not be handed over even if the light obeys.
+    # Judged on the true circuit, independently of any diagnosis.
     class Handover
       # @param found [Circuit] the house as it was when the job began
       # @param left [Circuit] the house as it stands now
@@ -40,7 +40,7 @@ module Dielectra
           .map { |point| "#{point} is used for something else than ground" }
       end
 
-      # Conductors of two circuits that touch, or that a device has on it.
+      # Conductors of two circuits that touch or share a device
       def mixed
         own, others = @left.breakers.partition { |breaker| @job.breakers.include?(breaker.id) }
         return [] if others.empty?

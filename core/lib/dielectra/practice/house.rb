@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # A simulated house: stands on the other side of the step protocol and answers from a circuit's physics. It keeps
-    # its state: a breaker stays where it was put, joints stay as arranged.
+    # A simulated house on the other side of the step protocol. It answers from a circuit's physics and keeps its state:
+    # a breaker stays where it was put, joints stay as arranged.
     #
     #   house = House.new(Circuit.read(document))
     #   house.answer({"id" => 1, "do" => "watch"})
@@ -36,7 +36,7 @@ module Dielectra
         { **fields.slice("id"), "cannot" => e.message }
       end
 
-      # What follows is what steps do and ask; see Steps::Kind#answer_from.
+      # The methods below are what step kinds call; see Steps::Kind#answer_from.
 
       # @return [Hash{String => String}] load => light, halves of receptacles by their own names as well
       def loads = halves(network.loads)
@@ -212,7 +212,7 @@ module Dielectra
         )
       end
 
-      # The house with what comes and goes as it is at the moment.
+      # The network with intermittent faults in their present state
       def network = @network ||= Physics::Network.new(@intermittence.now(@circuit))
 
       def change(**parts)
@@ -220,7 +220,7 @@ module Dielectra
         settle
       end
 
-      # Breakers that the state overloads let go, and stay so.
+      # Trips breakers that the state overloads.
       def settle
         @network = nil
         tripped = network.breakers.select { |_, position| position == "tripped" }
@@ -266,7 +266,7 @@ module Dielectra
       # Nobody knows which way the toggle of a new switch throws.
       def reversed?(kind) = (true if @random && Trade::DeviceKind[kind].switch? && @random.rand < 0.5)
 
-      # Conductor for conductor, by mark; what has no terminal any more is loose.
+      # Joints of a replaced device, terminal by terminal; conductors without a terminal are loose
       def joints_for(fitted)
         @circuit.joints.filter_map do |joint|
           marked = joint.points.map { |point| PointId.of?(point, fitted.id) ? marks.seen(point) : point }

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # What an inspector with X-ray eyes would say of a house: whether the light obeys every control, and whether
-    # anything in it is a hazard. Judged on the true circuit with numbers, independently of any diagnosis.
+    # Inspects the true circuit: whether the light obeys every control, and whether anything is a hazard. Judged with
+    # numbers, independently of any diagnosis.
     class Inspection
       # @param circuit [Circuit] the house as it stands now
       # @param job [Evidence::Job]

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # Contacts and connections of a simulated house that come and go: which of them make contact at the moment. A
-    # contact is drawn anew each time its toggle is thrown, a connection each time power comes on or something in its
+    # Intermittent contacts and connections of a simulated house, and which make contact at the moment. A contact is
+    # drawn anew each time its toggle is thrown. A connection is drawn anew each time power comes on or something in its
     # box is moved.
     class Intermittence
       # What each is while it makes no contact.
@@ -44,7 +44,7 @@ module Dielectra
       # @return [Circuit] with what is open now as a fault that stays
       def now(circuit) = circuit.with(faults: circuit.faults.filter_map { |fault| as_is(fault, @open) })
 
-      # Every way in which what is moved by wiggling a device's toggle may be.
+      # Every state of the intermittent faults that wiggling a toggle may cause
       # @return [Array<Circuit>]
       def ways(circuit, device)
         concerned =

@@ -2,9 +2,8 @@
 
 module Dielectra
   module Practice
-    # The same house as somebody else names it: which brass screw of a three-way is the first, and which of either pair
-    # of a four-way, is a matter of where one looks from. A device so named throws the other way round, and nothing else
-    # is different.
+    # The same house with mirrored names. Which brass screw of a three-way is the first, and which pair of a four-way,
+    # is a convention. A device named the other way throws the other way round, and nothing else differs.
     module Mirror
       NAMES = {
         "three_way" => {

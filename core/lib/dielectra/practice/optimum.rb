@@ -2,9 +2,9 @@
 
 module Dielectra
   module Practice
-    # The least minutes that anybody could expect to need who stands in front of opened boxes and knows that one of a
-    # few hypotheses is the true one: every reading dead in every order, every repair tried first, gone through to the
-    # end. The measure for the choice of steps on cases small enough.
+    # Least expected minutes over all ways to proceed, found by exhaustive search, where the boxes are open and one of a
+    # few hypotheses is true. It tries every dead reading in every order and every repair first. It is the yardstick for
+    # the choice of steps in small cases.
     class Optimum
       # Hypotheses up to which a case is small, switches, and the share of the belief that is picked from.
       SMALL = 5
@@ -80,7 +80,7 @@ module Dielectra
         ] ||= (trials(left, situation) + readings(left, situation)).min || Float::INFINITY
       end
 
-      # Each repair carried out and proved as far as it goes.
+      # Each repair, carried out and proved until the proof fails
       def trials(left, situation)
         plans = left.map { |number| @planner.plan(@hypotheses[number], situation) }.uniq(&:key)
         plans
@@ -95,7 +95,7 @@ module Dielectra
           end
       end
 
-      # The proof up to where it fails, and what comes after.
+      # The proof up to its failure, and what follows
       def followed(lights, some, there)
         cost, there = taken(looks(there).first((lights.size * 2) - 1), there)
         (cost * share(some)) + (lights.last == :obeys ? 0.0 : value(some, there))
@@ -114,7 +114,7 @@ module Dielectra
         [{ "do" => "watch" }, *throws.flat_map { |throw| [throw, { "do" => "watch" }] }]
       end
 
-      # The lights of the proof under a hypothesis, up to the first that does not go with the one before.
+      # Lights of the proof under a hypothesis, up to the first that contradicts the one before
       def shown(hypothesis, situation)
         seen = []
         there = situation
@@ -128,7 +128,7 @@ module Dielectra
         seen + [:obeys]
       end
 
-      # Each reading that tells something, and what comes after either answer.
+      # Each informative reading, and what follows either answer
       def readings(left, situation)
         return [] if left.size < 2
 

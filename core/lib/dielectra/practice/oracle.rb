@@ -2,9 +2,9 @@
 
 module Dielectra
   module Practice
-    # Stands for the house as it would be if one hypothesis were the true one; answers steps as Practice::House does.
+    # A house in which one given hypothesis is true. It answers steps as Practice::House does.
     class Oracle
-      # A hypothesis does not say that much.
+      # The hypothesis does not determine the answer.
       class SaysNothing < StandardError
       end
 
@@ -67,12 +67,12 @@ module Dielectra
         path.loads.each_value.reduce(path.series, :|).anybits?(state) && :perhaps
       end
 
-      # What lights and switches do not show.
+      # A hypothesis does not determine how a box looks.
       def uncover(_place) = raise(SaysNothing)
 
       def breaker_behind(_point) = raise(SaysNothing)
 
-      # What is done changes nothing here; the situation takes it in.
+      # These steps change the situation, not the oracle.
       %i[throw_toggle switch_breaker arrange replace break_tab tape].each { |name| define_method(name) { |*| nil } }
 
       private

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # What somebody would need who knew from the start what is wrong in a made-up house, and only had to put it right
-    # and prove it: the measure for everybody who does not know.
+    # Cost under perfect information: minutes to repair and prove a generated house for somebody who knows the fault. It
+    # is the lower bound for everybody else.
     class PerfectInformation
       # Causes that name each trouble rightly, in the words of a conclusion.
       CAUSES = {
@@ -26,7 +26,7 @@ module Dielectra
         contact_intermittent: %w[device_failed],
         joint_intermittent: %w[joint_open]
       }.freeze
-      # A breaker that is only to be switched on again.
+      # A breaker that only has to be switched on again
       FOUND = %i[found_tripped found_off].freeze
       # Points whose joint changes where two conductors change places, and where one joint is made up again.
       EXCHANGED = 4
@@ -67,9 +67,13 @@ module Dielectra
 
       def trouble = @scenario.trouble
 
-      # Boxes that hands have to go into; those of all switches where the scheme is one of old days.
+      # Boxes to work in; all switch boxes for an obsolete scheme
       def places =
-        @scenario.old_scheme? && mendable? ? @scenario.spoilt | @job.goal.controls.map(&:place) : @scenario.spoilt
+        if @scenario.old_scheme? && mendable?
+          @scenario.faulty_places | @job.goal.controls.map(&:place)
+        else
+          @scenario.faulty_places
+        end
 
       # White conductors there that are hot.
       def marks = places.sum { |place| @scenario.hot_whites(place) } * @costs["mark"]
@@ -84,7 +88,7 @@ module Dielectra
         mending +
           (
             if @scenario.old_scheme? && mendable?
-              (places - @scenario.spoilt).size * EXCHANGED * @costs["arrange_point"]
+              (places - @scenario.faulty_places).size * EXCHANGED * @costs["arrange_point"]
             else
               0.0
             end

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # Who works in a simulated house: is unsure now and then, and writes a reading down wrong.
+    # The person in a simulated house, who is sometimes unsure and sometimes writes a reading down wrong
     class Person
       OPPOSITE = { "glow" => "dark", "dark" => "glow", "beep" => "silent", "silent" => "beep" }.freeze
       # The answers a slip can be made in, and among how many of the first the one slip of a job is.
@@ -12,7 +12,7 @@ module Dielectra
       COPPER = 0.2
       LIVE = 60
 
-      # @param random [Random, nil] without one nobody errs
+      # @param random [Random, nil] without one there are no errors
       # @param slips [Float, Symbol] share of readings written down wrong, or :one for one in the whole job
       # @param unsure [Float] share of questions answered with "unsure"
       # @param volts [Float] of the supply

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # A job played in a simulated house, told a step a line as a person would read it.
+    # Plays a job in a simulated house and prints each step as a person would read it.
     class Playback
       def initialize(house, job, output)
         @house = house

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # What each instrument reads in a network, ghosts included where chance is given.
+    # What each instrument reads in a network, ghost voltage included where a random generator is given
     class Readings
       # @param random [Random, nil]
       def initialize(circuit, network, random)

@@ -2,9 +2,8 @@
 
 module Dielectra
   module Practice
-    # Stands beside the person in a simulated house and notes every step that should never have been asked. Judges by
-    # the true circuit, and knows nothing of permits. A kind of step that says nothing of itself counts as hands in the
-    # box.
+    # Watches a session in a simulated house and records every step that should never have been asked for. It judges by
+    # the true circuit and knows nothing of permits. A step kind that declares nothing counts as hands in the box.
     class SafetyObserver
       attr_reader :unsafe
 
@@ -18,7 +17,7 @@ module Dielectra
         @bare = []
       end
 
-      # Notes what is wrong with asking for a step now, before it is carried out.
+      # Records what is unsafe about asking for a step now, before it is carried out.
       def check!(step)
         case step["do"]
         when "open"

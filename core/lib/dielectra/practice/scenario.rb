@@ -2,12 +2,11 @@
 
 module Dielectra
   module Practice
-    # A house with something wrong in it, made up by chance: the truth as a circuit, and the job as a person would be
-    # called to it. The same seed gives the same house.
+    # A generated house with a fault, and the job as a person would be called to it. The same seed gives the same house.
     class Scenario
       include Chance
 
-      # How often each kind of house is met.
+      # Frequency of each family
       FAMILIES = {
         one: 0.18,
         two: 0.31,
@@ -26,9 +25,9 @@ module Dielectra
         junction: 0.02,
         parallel: 0.03
       }.freeze
-      # Families in which much is hidden or nothing looks different.
+      # Families where much is hidden or nothing looks different
       HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched parallel].freeze
-      # How often each thing is wrong.
+      # Frequency of each fault
       TROUBLES = {
         exchanged: 0.25,
         apart_one: 0.12,
@@ -49,7 +48,7 @@ module Dielectra
         contact_intermittent: 0.03,
         joint_intermittent: 0.03
       }.freeze
-      # What nothing in reach can mend, but for a spare conductor.
+      # Faults beyond repair unless there is a spare conductor
       BEYOND = %i[no_supply conductor_open short].freeze
 
       attr_reader :circuit, :job, :trouble, :family
@@ -64,7 +63,7 @@ module Dielectra
           @trouble = trouble || weighted(TROUBLES)
           @wall = Wall.new(@family, random)
           @faults = []
-          @spoilt = []
+          @faulty_places = []
           @run = nil
           @found = nil
           @right = @wall.joints.transform_values { |joints| joints.map(&:dup) }
@@ -75,7 +74,7 @@ module Dielectra
 
       # Boxes in which something is wrong, or from which it can be reached.
       # @return [Array<String>]
-      def spoilt = @spoilt.uniq
+      def faulty_places = @faulty_places.uniq
 
       # @return [Boolean] whether a broken or shorted run has a conductor to spare, or one too many
       def spared? =
@@ -85,7 +84,7 @@ module Dielectra
       # @return [Boolean] whether an obsolete scheme has cables that do not carry enough for another
       def stuck_with_scheme? = !@wall.allows_present?
 
-      # @return [Boolean] whether the circuit follows a scheme that has to go, whatever else is wrong
+      # @return [Boolean] whether the circuit follows an obsolete scheme
       def old_scheme? = @wall.family.scheme != :present
 
       # @return [Integer] conductors in a box that are hot, that their color says nothing of, and that have to be marked
@@ -114,7 +113,7 @@ module Dielectra
 
       def room = @wall.rooms.sample(random: @random)
 
-      # Puts the trouble in.
+      # Adds a fault.
       # @return [Boolean] whether it could be
       def spoil(trouble)
         case trouble
@@ -153,7 +152,7 @@ module Dielectra
       def joined(place) = @wall.joints[place].flatten & @wall.functions_at(place).keys
 
       def exchange(place)
-        @spoilt << place
+        @faulty_places << place
         one, other = joined(place).sample(2, random: @random)
         @wall.joints[place] = @wall.joints[place].map do |joint|
           joint.map { |point| { one => other, other => one }.fetch(point, point) }
@@ -161,7 +160,7 @@ module Dielectra
       end
 
       def take_apart(places)
-        @spoilt.concat(places)
+        @faulty_places.concat(places)
         places.each do |place|
           mine = [*@wall.functions_at(place).keys, *@wall.grounds_at(place)]
           @wall.joints[place] = @wall.joints[place].reject { |joint| joint.intersect?(mine) }
@@ -169,7 +168,7 @@ module Dielectra
       end
 
       def misfit(place)
-        @spoilt << place
+        @faulty_places << place
         kind = @wall.rooms.size == 1 ? "three_way" : (@wall.kinds[place] == "four_way" ? "three_way" : "single_pole")
         @wall.kinds[place] = kind
         id = @wall.device(place)
@@ -185,7 +184,7 @@ module Dielectra
       end
 
       def fail_contact(place, trouble)
-        @spoilt << place
+        @faulty_places << place
         fault = {
           "kind" => trouble.to_s,
           "device" => @wall.device(place),
@@ -195,11 +194,11 @@ module Dielectra
         @faults << fault
       end
 
-      # The screw that looks like the common is a traveler's, and the wires were put on by looks.
+      # Marks the wrong screw as the common and wires the switch by those marks.
       def mislead(place)
         return false unless @wall.kinds[place] == "three_way"
 
-        @spoilt << place
+        @faulty_places << place
         other = %w[traveler_1 traveler_2].sample(random: @random)
         id = @wall.device(place)
         @faults << { "kind" => "marks_wrong", "device" => id, "seen_as" => { "common" => other, other => "common" } }
@@ -211,7 +210,7 @@ module Dielectra
       def loosen(kind)
         points = [*@wall.rooms, *@wall.lights].flat_map { |place| joined(place) }
         point = points.sample(random: @random)
-        @spoilt << point[%r{\A[^/]+}]
+        @faulty_places << point[%r{\A[^/]+}]
         @faults << { "kind" => kind, "point" => point }
       end
 
@@ -223,7 +222,7 @@ module Dielectra
 
       def break_conductor
         @run = run = inner_run || @wall.runs.first
-        @spoilt.concat(run.places & @wall.rooms)
+        @faulty_places.concat(run.places & @wall.rooms)
         wire = run.wires.select(&:function).sample(random: @random)
         @faults << { "kind" => "conductor_open", "cable" => run.ends, "conductor" => wire.ids.first }
       end
@@ -231,7 +230,7 @@ module Dielectra
       # Two conductors of a run touch inside it.
       def short
         @run = run = inner_run or return false
-        @spoilt.concat(run.places & @wall.rooms)
+        @faulty_places.concat(run.places & @wall.rooms)
         points = run.wires.select(&:function).map { |wire| "#{run.ends.first}.#{wire.ids.first}" }
         return false if points.size < 2
 
@@ -258,7 +257,7 @@ module Dielectra
 
       def lamps(row) = row["loads"].values_at(*@wall.lights.map { |place| @wall.device(place) })
 
-      # What a customer says of a light: it flickers where it comes and goes.
+      # The customer's report of a light; an intermittent fault may be reported as flicker.
       def told(some, lamp) =
         some.map { |row| row["loads"][lamp] }.uniq.then { |shown| shown.one? ? shown.first : "flickers" }
     end

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Practice
-    # What every conductor of a made-up house does as it is joined now, read off the true circuit with all switches
-    # taken out: the measure for the roles that a conclusion states.
+    # The true role of every conductor in a generated house as joined now, read off the circuit with all switches taken
+    # out. It is the yardstick for the roles a conclusion states.
     class TrueRoles
       # @param circuit [Circuit]
       # @param job [Evidence::Job] its places are those from which runs go onward
@@ -55,7 +55,7 @@ module Dielectra
         name == "line" && leaves?(cable, point) ? "onward" : name
       end
 
-      # A net's name: where several would do, what stands first.
+      # The role of a net; the first that applies
       def named
         @named ||=
           begin
@@ -73,7 +73,7 @@ module Dielectra
           end
       end
 
-      # Either side of what is switched: a lamp does not mind which way round it hangs.
+      # The two sides of each load, in either order, since a lamp works both ways
       def sides =
         @circuit.devices.flat_map do |device|
           [*device.kind.lamp, *device.kind.sockets.values.flatten].map { |terminal| device.point(terminal) }

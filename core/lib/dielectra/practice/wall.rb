@@ -2,9 +2,8 @@
 
 module Dielectra
   module Practice
-    # A right circuit in the walls of a made-up house, as a document that can be spoilt: which runs there are, what
-    # their conductors carry, how every box is joined. Families differ in how many switches there are and how the house
-    # is wired.
+    # A correct circuit in the walls of a generated house: its runs, what their conductors carry, how every box is
+    # joined. WallDocument writes it as a circuit file to which faults are added.
     class Wall
       include Chance
 
@@ -29,10 +28,10 @@ module Dielectra
             [scheme.name, scheme]
           end
           .freeze
-      # Watts of what may be plugged in beyond; and how often anything is.
+      # Watts of appliances downstream, and how often there is one
       PLUGGED = [7, 40, 60, 600, 1_000, 1_500].freeze
       PLUGGED_IN = 0.5
-      # How often a toggle throws the other way round than its kind's table says.
+      # Probability that a toggle throws opposite to its kind's table
       REVERSED = 0.5
 
       attr_reader :rooms,
@@ -67,7 +66,7 @@ module Dielectra
       # @return [Boolean] whether a receptacle is switched, and not a light
       def receptacle? = @family.load == "receptacle"
 
-      # @return [Boolean] whether the cables carry conductors enough for today's scheme, the switches in whatever order
+      # @return [Boolean] whether the cables carry conductors enough for today's scheme, with the switches in any order
       def allows_present?
         chain = @layout.chains.first
         chain.controls.permutation.any? do |order|
@@ -119,7 +118,7 @@ module Dielectra
 
       def ground_color = { "emt" => "green", "metric" => "green_yellow" }.fetch(@family.wiring, "bare")
 
-      # As a file names how the runs were laid.
+      # The wiring method as files name it
       def method_name = { "cloth" => "nm", "metric" => "nm" }.fetch(@family.wiring, @family.wiring)
 
       # @return [Hash] in the circuit file format
@@ -240,7 +239,7 @@ module Dielectra
         grounds.size > 1 ? joints + [grounds] : joints
       end
 
-      # Whoever has two wires for one side of a receptacle may put one on each screw and let the tab join them.
+      # Two wires on one side of a receptacle may go on one screw each, joined by the tab.
       def fed_through(joints)
         joints.flat_map do |screw, *wires|
           other = screw.sub(/_1\z/, "_2")

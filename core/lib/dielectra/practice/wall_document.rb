@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # A made-up house in the circuit file format.
+    # Writes a generated house in the circuit file format.
     class WallDocument
       # @param wall [Wall]
       # @param random [Random]

@@ -130,7 +130,7 @@ module Dielectra
       # What a switch without marks has shown itself to be on the bench
       # @return [Trade::DeviceKind, nil]
       def told(row)
-        name = @situation.recognised(row["id"]) if @situation.unmarked.key?(row["id"])
+        name = @situation.recognized(row["id"]) if @situation.unmarked.key?(row["id"])
         name && Trade::DeviceKind[name]
       end
 
@@ -139,11 +139,11 @@ module Dielectra
         plain =
           told(row)&.then do |known|
             Trade::DeviceKind[known.plain].screws.to_h do |screw|
-              [known.mark(screw["terminal"]), region.labelled(known, screw)["label"]]
+              [known.mark(screw["terminal"]), region.labeled(known, screw)["label"]]
             end
           end
         kind.screws.map do |screw|
-          shown = region.labelled(kind, screw)
+          shown = region.labeled(kind, screw)
           if plain&.key?(screw["terminal"]) && screw["terminal"] != kind.ground
             shown.merge("label" => "#{shown["label"]} #{plain[screw["terminal"]]}")
           else

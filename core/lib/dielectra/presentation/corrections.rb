@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # The other answers a step could have had, for somebody who finds later that one was entered wrong.
+    # The other answers a step could have had, for correcting an entry that turns out to be wrong.
     module Corrections
       LIGHTS = %w[on off dim flickers].freeze
       READS = { "beep" => "silent", "silent" => "beep", "glow" => "dark", "dark" => "glow" }.freeze

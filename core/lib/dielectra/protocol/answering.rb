@@ -11,7 +11,7 @@ module Dielectra
         @errors = errors
       end
 
-      # Until the lines end or a conclusion comes by.
+      # Answers until the input ends or a conclusion arrives.
       def run
         @input.each_line do |line|
           step = Line.parse(line)

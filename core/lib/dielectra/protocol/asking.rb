@@ -6,7 +6,7 @@ module Dielectra
     class Asking
       TRIES = 3
 
-      # The other side hung up: there is nobody left to ask again.
+      # The other side closed the connection, so there is nobody left to ask.
       class HungUp < InvalidInput
       end
 

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Repair
-    # What has to be done in each box, given what its conductors are to carry, and what that costs.
+    # The work in each box given what its conductors are to carry, and its cost in minutes
     class BoxWork
       # @param job [Evidence::Job]
       # @param costs [Evidence::Costs]
@@ -54,7 +54,7 @@ module Dielectra
         replaced + changing(situation, place, changed)
       end
 
-      # @return [Float] minutes to change so many points in a box; infinite where nobody can get at it
+      # @return [Float] minutes to change a number of points in a box; infinite where the box is out of reach
       def changing(situation, place, points)
         return Float::INFINITY if Design::Layout.unseen?(place)
 
@@ -62,7 +62,7 @@ module Dielectra
         (points * @costs["arrange_point"]) + entry + @costs["walk"]
       end
 
-      # What the targets of a box have in common as it is joined now.
+      # What all targets of a box share as it is joined now
       # @return [Hash] `joints`, `partners`, `grounds`, `targets`, and `joint_of` each conductor
       def memory(hypothesis, situation, place, points)
         joints = hypothesis.joints(place, situation.arrangement)
@@ -93,7 +93,7 @@ module Dielectra
           .transform_values(&:kind)
       end
 
-      # The box with the devices that are, or will be, in it
+      # The workmanship of a box with the devices that are or will be in it
       def workmanship(hypothesis, situation, layout, place)
         kinds = hypothesis.kinds(situation.arrangement).merge(replacements(hypothesis, situation, layout, place))
         fittings =
@@ -103,7 +103,7 @@ module Dielectra
         Design::Workmanship.new(fittings)
       end
 
-      # Everything bonded to ground in a box, another circuit's included
+      # Everything grounded in a box, other circuits included
       def grounds(hypothesis, situation, place)
         unless situation.open?(place)
           devices = hypothesis.boxes[place].devices.keys

@@ -4,7 +4,7 @@ module Dielectra
   module Repair
     # What the conductors of each run may carry in a rewire.
     class ConductorChoices
-      # Stands before a conductor that is to be left alone, as distinct from a spare.
+      # Marks a conductor to be capped, as distinct from a spare
       CAPPED = "capped "
 
       # @return [String, nil] a function; nil for a conductor that carries none
@@ -14,8 +14,8 @@ module Dielectra
         @orderings = {}
       end
 
-      # Which traveler of a hop is which is the same circuit either way. It is settled by the first run that has them,
-      # as they were meant there.
+      # The two travelers of a hop are interchangeable. The first run that has them fixes their order, as it was
+      # designed there.
       # @param layout [Design::Layout]
       # @param runs [Array<Design::Run>]
       # @param useless [Array<Array<String>>] sets of conductors that must not all be used
@@ -38,7 +38,7 @@ module Dielectra
         (now.first < now.last) == (meant.include?(nil) || meant.first < meant.last)
       end
 
-      # What the conductors of a run may carry, the way they were meant to first
+      # Possible functions of a run's conductors, the designed ones first
       def choices(layout, run, useless)
         functions = layout.carried(run.places)
         return [] if functions.size > run.strands.size

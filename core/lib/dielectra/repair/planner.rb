@@ -34,7 +34,7 @@ module Dielectra
 
       private
 
-      # The one object for all that a plan depends on in a situation.
+      # The key of everything a plan depends on in a situation, interned
       def circumstances(situation)
         return @circumstances if @situation.equal?(situation)
 
@@ -82,12 +82,12 @@ module Dielectra
         )
       end
 
-      # Nothing is left but tape, and joints seen to be bad.
+      # A plan where only tape and bad joints are left
       def finished(hypothesis, situation)
         as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, {}))
       end
 
-      # Everything stays joined as it is. A tab comes first; what else is wrong shows afterwards.
+      # A plan that keeps all joints. A tab comes first, since other faults show only afterwards.
       def as_joined(hypothesis, situation, **work)
         functions = @marking.functions_now(hypothesis, situation)
         tapes = @marking.tapes(functions, situation)
@@ -117,7 +117,7 @@ module Dielectra
           Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.control_places.first)
       end
 
-      # With a device of another kind, the whole box is joined anew.
+      # A device of another kind means joining the whole box anew.
       def joints(targets, changed, replacements)
         worked = changed.keys | replacements.keys.map { |device| @places.fetch(device) }
         targets.slice(*worked).transform_values(&:joints)

@@ -2,8 +2,7 @@
 
 module Dielectra
   module Repair
-    # Joints that have to be made up again as they are: those that make no contact, and those seen to be loose or
-    # scorched.
+    # Joints to be made up again as they are: those without contact, and those seen to be loose or scorched
     class Remakes
       # @param places [Hash{String => String}] device => its place
       def initialize(places)
@@ -19,7 +18,7 @@ module Dielectra
         ) { |_, some, more| some | more }
       end
 
-      # Joints seen to be loose or scorched are made up again, whatever else is wrong.
+      # Joints seen to be loose or scorched, which are always made up again
       # @return [Hash{String => Array<String>}] place => conductors
       def worn(situation, changed, replacements)
         anew = replacements.keys.map { |device| "#{device}." }
@@ -37,7 +36,7 @@ module Dielectra
 
       private
 
-      # An intermittent connection shows when it likes: all in its box are made up again at once.
+      # An intermittent connection cannot be pinned to one joint, so all joints of its box are made up again.
       def remakes(hypothesis, arrangement, changed, replacements)
         if hypothesis.intermittent&.points && hypothesis.dead_points(arrangement).any?
           return all_remade(hypothesis, arrangement, changed, replacements)
@@ -61,7 +60,7 @@ module Dielectra
         points.empty? ? {} : { place => points }
       end
 
-      # Whether a new device has the wires of a point made up again anyway
+      # Whether replacing a device makes up the joint of a point anyway
       def mate?(hypothesis, arrangement, point, device)
         place = @device_places.fetch(device)
         hypothesis

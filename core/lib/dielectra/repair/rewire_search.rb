@@ -2,17 +2,18 @@
 
 module Dielectra
   module Repair
-    # The smallest rewire over the cables as they lie: what the conductors of all runs are to carry is searched depth
-    # first, each box priced as soon as all its runs are decided, and everything cut off that cannot be better than the
-    # best so far (branch and bound). Its specs hold it to going through every way.
+    # The smallest rewire over the existing cables, by branch and bound. Runs are assigned depth first. A box is priced
+    # once all its runs are assigned. Branches that cannot beat the best are cut. Its spec compares it with exhaustive
+    # search.
     class RewireSearch
-      # Ways that are tried before the best so far has to do.
+      # Assignments tried before the best so far is accepted
       MOST_TRIED = 600
-      # Minutes that a neutral on anything but white weighs, so that white is preferred where it is as easy.
+      # Cost in minutes of a neutral on a conductor that is not white, so that white is preferred where the work is
+      # equal
       OFF_COLOR = 0.7
 
-      # A search under way: the runs from the leaves inward, what each may carry, the boxes that are decided with each,
-      # the least that the boxes after each run cost, and the best found so far.
+      # State of a search: runs from the leaves inward, what each may carry, boxes decided at each depth, lower bounds
+      # of the remaining cost, and the best result so far
       Search =
         Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
           # What the conductors of all runs carry.
@@ -27,16 +28,16 @@ module Dielectra
               end
           end
 
-          # Whether nothing that costs so much with so many runs picked can be better than the best.
+          # Whether no completion of a partial assignment can beat the best
           def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
 
-          # Whether the best has to do.
+          # Whether the budget is used up and there is a result
           def over? = tried > MOST_TRIED && best
 
           # What the conductors of a box carry.
           def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
 
-          # Which picks bear on a box, as a number.
+          # Key of the picks that concern a box
           def code((_, _, depths), picks) = depths.reduce(0) { |code, depth| (code * 1000) + picks[depth] }
         end
 
@@ -77,13 +78,13 @@ module Dielectra
         end
       end
 
-      # The chains as they were meant, and each of them the other way round.
+      # The chains as designed, and each of them reversed
       def both_ways(layout)
         ways = layout.chains.map { |chain| chain.size > 1 ? [chain, chain.in_order(chain.controls.reverse)] : [chain] }
         ways.first.product(*ways.drop(1))
       end
 
-      # The boxes that are decided with each run, each with the run and slot of its conductors and its runs.
+      # Boxes decided with each run, each with the depth and slot of its conductors and the depths of its runs
       # @return [Array<Array<Array(String, Array<Array(Integer, Integer)>, Array<Integer>)>>]
       def boxes(hypothesis, runs)
         by_skeleton = (@boxes[hypothesis.skeleton] ||= {}.compare_by_identity)
@@ -106,8 +107,7 @@ module Dielectra
         end
       end
 
-      # Depth first over the runs; a box is priced as soon as all its runs are decided, and one that is all apart costs
-      # the same whatever it is joined like.
+      # Depth first over the runs. A box that is all apart costs the same for every assignment.
       def search(hypothesis, situation, layout, runs, choices, best)
         search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0)
         search.ahead = bounds(search)
@@ -115,8 +115,8 @@ module Dielectra
         search.best
       end
 
-      # Everything the next run may carry, the cheapest first and of its like the one it was meant for. What each costs
-      # at least is seen at once; what it costs is worked out when its turn comes.
+      # Assigns the next run, cheapest choice first and the designed one first among equals. The lower bound is known at
+      # once. The exact cost is computed in turn.
       def descend(search, cost, picks)
         search.tried += 1
         depth = picks.size
@@ -141,7 +141,7 @@ module Dielectra
         end
       end
 
-      # Every run is picked: what it comes to, if it is better.
+      # All runs are assigned: keeps the result if it is better.
       def settle(search, cost, picks)
         return if search.hopeless?(cost, picks.size)
 
@@ -154,7 +154,7 @@ module Dielectra
           search.boxes[depth].sum { |box| cost_of(search, box, picks) }
       end
 
-      # The same at least, without looking further into a box than whether anything in it has to change.
+      # Lower bound of the cost, from whether a box changes at all
       def least(search, depth, picks)
         color_cost(search.runs[depth], search.choices[depth][picks[depth]]) +
           search.boxes[depth].sum { |box| least_of(search, box, picks) }
@@ -168,7 +168,7 @@ module Dielectra
         end
       end
 
-      # Whether conductors that carry the same touch, and those that do not, do not.
+      # Whether the joints already match the functions
       # @param joint_of [Array<Integer, nil>] for each conductor the joint it is in
       # @param carried [Array<String, nil>]
       def unchanged?(joint_of, carried)

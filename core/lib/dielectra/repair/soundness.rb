@@ -13,8 +13,8 @@ module Dielectra
         @hazards = {}.compare_by_identity
       end
 
-      # Every control works the light from every state of the others; the light's return is never switched; nothing that
-      # is grounded is ever live; what hangs on beyond is fed.
+      # Whether every control works its loads from every state of the others, the return is never switched, grounded
+      # metal is never live, and everything downstream is fed
       def sound?(hypothesis, arrangement)
         arrangement = @world.same(arrangement)
         by_arrangement = (@verdicts[hypothesis] ||= {}.compare_by_identity)
@@ -109,10 +109,10 @@ module Dielectra
         end
       end
 
-      # A connection that fails out of sight on the way onward shows in nothing this job watches.
+      # Whether its fault is on the way downstream, where nothing in this job shows it
       def hidden?(hypothesis) = hypothesis.faults.any? { |fault| %i[joint_open conductor_open].include?(fault.kind) }
 
-      # Of conductors that look alike nobody can say from here which an outlet beyond takes for line.
+      # Whether a downstream outlet is fed. Where two conductors look alike, either order counts.
       def fed?(reach, line, neutral, alike)
         fed = reach.live(line) & reach.neutral(neutral)
         fed |= reach.live(neutral) & reach.neutral(line) if alike

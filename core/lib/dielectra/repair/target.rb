@@ -2,7 +2,7 @@
 
 module Dielectra
   module Repair
-    # What one box has to be joined like, given what its conductors are to carry, with as little changed as possible.
+    # How one box has to be joined, given what its conductors are to carry, with the fewest changes
     class Target
       # @return [Integer] how many points have to touch something else than now
       attr_reader :changes
@@ -36,7 +36,7 @@ module Dielectra
 
       private
 
-      # The way round that changes least.
+      # The arrangement with the fewest changes
       def choose(ways)
         counts = ways.map { |joints| changes_by(joints) }
         @changes = counts.min
@@ -45,7 +45,7 @@ module Dielectra
         @changes = changes_by(@best) unless @best.equal?(way)
       end
 
-      # Points of joints that are not as they were, and points that were in one and are in none.
+      # Points whose joint changes, and points that leave a joint
       def changes_by(joints)
         moved = 0
         still = 0
@@ -59,7 +59,7 @@ module Dielectra
         moved + @partners.size - still
       end
 
-      # What has nothing to do with the circuit, such as a second one passing through: it stays as it is.
+      # Joints that do not belong to the circuit, such as another circuit passing through; they stay.
       def others
         @others ||= @current.map { |joint| joint.reject { |point| mine?(point) } }.select { |joint| joint.size > 1 }
       end
@@ -67,7 +67,7 @@ module Dielectra
       def mine?(point) =
         @functions.key?(point) || @grounds.include?(point) || @devices.any? { |device| PointId.of?(point, device) }
 
-      # Spares stay where they are as long as that is plain.
+      # Spares stay where they are unless they are in the way.
       def spares(joints)
         joints = joints.map(&:dup)
         @current.each do |joint|
@@ -85,7 +85,7 @@ module Dielectra
         joints
       end
 
-      # Grounds that are together, and with them what was put elsewhere instead.
+      # Existing ground joints, with stray grounds added
       def kept_grounds
         @kept_grounds ||=
           begin
@@ -95,11 +95,11 @@ module Dielectra
           end
       end
 
-      # Grounds that touch something else than grounds.
+      # Grounds that touch anything but grounds
       def strays =
         @current.select { |joint| (joint & @grounds).one? && joint.size > 1 }.flat_map { |joint| joint & @grounds }
 
-      # A box that has to be worked in, and whose grounds lie loose, gets them joined.
+      # Loose grounds are joined in any box that is worked in.
       def with_grounds(joints)
         return joints if @changes.zero? || kept_grounds.any? || @grounds.none? { |point| PointId.conductor?(point) }
 

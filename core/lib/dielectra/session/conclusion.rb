@@ -54,7 +54,7 @@ module Dielectra
         end
       end
 
-      # What stays unknown in a house whose boxes nobody opened
+      # What stays unknown in a house whose boxes stayed closed
       def unseen(session)
         return [] unless status == "solved" && session.situation.opened_boxes.empty?
 

@@ -104,7 +104,7 @@ module Dielectra
       # Live metal is never called solved.
       def live_metal = (halt(:live_metal) if metal.live.any?)
 
-      # Joints seen to be loose or scorched that nobody refused to make up again
+      # Joints seen loose or scorched whose remake was not declined
       def worn = situation.worn.reject { |place, _| situation.declined_at?(place) }
 
       # Whether the last answer surprises under the likeliest hypothesis
@@ -162,13 +162,13 @@ module Dielectra
         ruled(:second_look, look) || telling(plan, open) || halt(:obstacle, plan)
       end
 
-      # A repair that somebody refused. First it is made sure that it is the right one.
+      # A repair that was declined. It is first confirmed as the right one.
       def refused(plan, open)
         @action = nil
         telling(plan, open, :refused) || halt(:refused, plan)
       end
 
-      # The cheapest step left that tells something about what is wrong
+      # The cheapest remaining step that carries information about the cause
       def informative(open)
         open
           .reject { |one| one.step == :stop }
@@ -176,7 +176,7 @@ module Dielectra
           .min_by(&:value)
       end
 
-      # A box taken apart, to see on which side of it the trouble is; not if somebody has refused something
+      # Takes a box apart to find on which side of it the fault is; not after a refusal
       def apart
         if Halt.refused(@session).empty?
           @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value)

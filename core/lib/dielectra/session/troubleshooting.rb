@@ -10,7 +10,7 @@ module Dielectra
     #     session.record(step.to_h.merge("answer" => ask(step)))
     #   end
     class Troubleshooting
-      # Steps after which a job is handed to somebody with more experience
+      # Steps after which the session gives up and advises a second opinion
       MOST_STEPS = 220
       # Times that a breaker is switched at most
       MOST_SWITCHED = 24
@@ -77,7 +77,7 @@ module Dielectra
         self
       end
 
-      # The same session for somebody who knows that one of a few hypotheses is true
+      # The same session restricted to a few hypotheses
       # @param hypotheses [Array<Diagnosis::Hypothesis>] some of the belief's
       # @return [Troubleshooting]
       def supposing(hypotheses)
@@ -172,7 +172,7 @@ module Dielectra
         step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
       end
 
-      # Takes a belief over, and drops what was worked out for hypotheses that are gone
+      # Takes over a belief and drops cached results for old hypotheses
       def learn(belief)
         @planner = @soundness = nil unless belief.generation.equal?(@belief.generation)
         @belief = belief
@@ -186,7 +186,7 @@ module Dielectra
         decision if decision.outcome.to_h == step.except("id", "answer")
       end
 
-      # Drops what was worked out from the belief
+      # Drops results derived from the belief
       def forget =
         @decision = @search = @actions = @findings = @permits = @approach = @pre_energization_test = @toggles = nil
 

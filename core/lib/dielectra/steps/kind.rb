@@ -107,7 +107,7 @@ module Dielectra
       # @return [Array<Evidence::Sighting>] what the answer says
       def sightings(_situation) = []
 
-      # The answer, from whatever stands for the house.
+      # The answer, from a house or an oracle
       # @param house [Practice::House, Practice::Optimum::Oracle]
       # @return [Hash]
       def answer_from(house)

@@ -3,7 +3,7 @@
 module Dielectra
   module Steps
     # What the customer says, or the electrician saw before the job was opened: the light with the toggles in some
-    # positions. It takes no time, and nobody is asked for it.
+    # positions. It takes no time and is never asked for.
     class Report < Watch
       FIELDS = { "positions" => { "type" => "object", "additionalProperties" => TOGGLE } }.freeze
 

@@ -19,7 +19,7 @@ module Dielectra
       # @return [Array<String>] colors that single conductors come in
       def self.single_colors = Trade.table("cables").fetch("single_colors")
 
-      # @return [String] the usual cable with so many insulated conductors
+      # @return [String] the usual cable with a number of insulated conductors
       def self.with_conductors(count) = { 2 => "14/2", 3 => "14/3", 4 => "14/2/2" }.fetch(count)
     end
   end

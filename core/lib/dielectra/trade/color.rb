@@ -2,7 +2,7 @@
 
 module Dielectra
   module Trade
-    # What the color of an insulation hints at. A hint, not a fact: nothing but weights may rest on it.
+    # What an insulation color suggests. It is a hint, so it may affect weights only.
     module Color
       def self.grounding?(color) = Trade.table("cables").fetch("grounding_colors").include?(color)
 

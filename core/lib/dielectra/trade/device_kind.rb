@@ -55,7 +55,7 @@ module Dielectra
           end
       end
 
-      # The kind's own name, whatever is told of its tabs and screws.
+      # The kind's own name, without tabs and screws
       def plain = KindName.plain(name)
 
       # The field's word for it.
@@ -116,7 +116,7 @@ module Dielectra
         end
       end
 
-      # What one recognises the kind by, in a few words.
+      # How to recognize the kind, in a few words
       def look = @row["look"]
 
       # @return [Hash, nil] the lamp a device of this kind has where its file says none

@@ -35,11 +35,11 @@ module Dielectra
 
       # @param screw [Hash] of DeviceKind#screws
       # @return [Hash] with what is printed beside it here
-      def labelled(kind, screw) =
+      def labeled(kind, screw) =
         screw.merge("label" => @row["labels"].dig(kind.plain, screw["terminal"]) || screw["label"])
 
-      # The colors of one run's conductors as North American habits would have them, so that one table of habits serves:
-      # white is neutral, black comes first.
+      # The colors of a run mapped to North American habits (white is neutral, black comes first), so that one table of
+      # habits serves all regions
       # @param colors [Array<String>]
       # @return [Array<String>]
       def habits(colors)

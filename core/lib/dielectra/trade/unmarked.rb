@@ -2,16 +2,16 @@
 
 module Dielectra
   module Trade
-    # Switches whose screws say nothing. What such a switch is, and which of its screws is what, shows on the bench:
-    # which of them it joins with its toggle up, and which with it down. Known, it is a kind by a name of its own:
-    # `three_way@t2,t1,t3` has its common on t2.
+    # Switches without marks on their screws. A bench test shows what such a switch is: which screws it joins with the
+    # toggle up, and which with it down. An identified switch is a kind with a name of its own: `three_way@t2,t1,t3` has
+    # its common on t2.
     module Unmarked
       NAME = "unknown"
       NAMES = %w[t1 t2 t3 t4].freeze
-      # What stands after them where up is off.
+      # Suffix for a switch that is off with its toggle up
       UPSIDE_DOWN = "upside_down"
-      # What stands in the name of one that is no sound switch between what it joins with its toggle up and down,
-      # between pairs, and between the two screws of a pair.
+      # Separators in the name of a switch that matches no sound kind: between positions, between pairs, and between the
+      # two screws of a pair
       POSITIONS = "/"
       PAIRS = "+"
       PAIR = "-"
@@ -24,7 +24,7 @@ module Dielectra
       # @param up [Array<Array(String, String)>] screws that are joined with the toggle up
       # @param down [Array<Array(String, String)>]
       # @return [String] the name of the kind; where no sound switch does so, one that says what this one does
-      def recognised(up, down)
+      def recognized(up, down)
         up, down = [up, down].map { |pairs| pairs.map(&:sort).sort }
         sound(up, down) ||
           KindName.with_screws(
@@ -33,7 +33,7 @@ module Dielectra
           )
       end
 
-      # What a switch most likely is, so long as nobody has had it on the bench.
+      # The likeliest kind of a switch that was not bench-tested
       # @param used [Array<String>] the screws that have a conductor under them
       def assumed(used)
         screws = (used + NAMES).uniq
@@ -66,7 +66,7 @@ module Dielectra
 
       def name(kind, screws) = KindName.with_screws(kind, screws.join(","))
 
-      # A row that joins what a switch was found to join.
+      # A row for a switch that joins what was found on the bench
       def failing(row, screws)
         up, down = screws.split(POSITIONS, -1).map { |pairs| pairs.split(PAIRS).map { |pair| pair.split(PAIR) } }
         row.merge("positions" => { "up" => up, "down" => down }, "renamed" => {})

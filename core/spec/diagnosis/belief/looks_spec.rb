@@ -24,7 +24,7 @@ RSpec.describe Dielectra::Diagnosis::Looks do
       .observations
       .reduce([1.0, nil]) do |(share, odds), seen|
         likelihoods = belief.prediction.likelihoods(hypothesis, seen)
-        [share * seen.toggles.expected(odds, likelihoods), seen.toggles.learnt(odds, likelihoods)]
+        [share * seen.toggles.expected(odds, likelihoods), seen.toggles.learned(odds, likelihoods)]
       end
   end
 

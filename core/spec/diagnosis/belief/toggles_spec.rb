@@ -26,7 +26,7 @@ RSpec.describe Dielectra::Diagnosis::Toggles do
 
   it "learns once which way a toggle throws, wherever it stands" do
     up = at({ "S1" => true, "S2" => true })
-    odds = up.learnt(nil, up.states.map { |state| state["S1"] ? 0.9 : 0.1 })
+    odds = up.learned(nil, up.states.map { |state| state["S1"] ? 0.9 : 0.1 })
     down = at({ "S1" => false, "S2" => true })
     expect([share(up, odds, "S1"), share(down, odds, "S1")]).to match(
       [be_within(1e-9).of(0.9), be_within(1e-9).of(0.1)]
@@ -35,19 +35,19 @@ RSpec.describe Dielectra::Diagnosis::Toggles do
 
   it "keeps how a toggle stood at the start as one unknown, however often one looks" do
     half = at({ "S1" => true })
-    odds = half.learnt(nil, half.states.map { |state| state["S2"] ? 0.9 : 0.1 })
+    odds = half.learned(nil, half.states.map { |state| state["S2"] ? 0.9 : 0.1 })
     expect(share(at({ "S1" => false }), odds, "S2")).to be_within(1e-9).of(0.9)
   end
 
   it "learns nothing from how it stood of which way it throws" do
     half = at({ "S1" => true })
-    odds = half.learnt(nil, half.states.map { |state| state["S2"] ? 0.9 : 0.1 })
+    odds = half.learned(nil, half.states.map { |state| state["S2"] ? 0.9 : 0.1 })
     expect(share(at({ "S1" => true, "S2" => true }), odds, "S2")).to be_within(1e-9).of(0.5)
   end
 
   it "averages over toggles that a report does not name" do
     reported = described_class.reported(world, session.situation, { "S1" => "up" })
-    odds = reported.learnt(nil, reported.states.map { |state| state["S2"] ? 0.9 : 0.1 })
+    odds = reported.learned(nil, reported.states.map { |state| state["S2"] ? 0.9 : 0.1 })
     expect([reported.states.size, share(reported, odds, "S2")]).to eq([4, 0.5])
   end
 
@@ -55,7 +55,7 @@ RSpec.describe Dielectra::Diagnosis::Toggles do
     session.record("do" => "set", "device" => "S1", "to" => "up", "answer" => { "ok" => true })
     before = described_class.now(world, session.situation)
     session.record("do" => "replace", "device" => "S1", "kind" => "three_way", "answer" => { "ok" => true })
-    odds = before.learnt(nil, before.states.map { |state| state["S1"] ? 0.9 : 0.1 })
+    odds = before.learned(nil, before.states.map { |state| state["S1"] ? 0.9 : 0.1 })
     expect(share(described_class.now(world, session.situation), odds, "S1")).to be_within(1e-9).of(0.5)
   end
 end

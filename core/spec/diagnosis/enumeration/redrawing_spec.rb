@@ -16,10 +16,12 @@ RSpec.describe "Too many ways to hold" do
     (1..200)
       .lazy
       .map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family: :knob_and_tube, trouble:) }
-      .find { |made| made.spoilt.any? && conductors.cover?(made.circuit.cable_ends(made.spoilt.first).size) }
+      .find do |made|
+        made.faulty_places.any? && conductors.cover?(made.circuit.cable_ends(made.faulty_places.first).size)
+      end
   end
 
-  let(:session) { house_with(:apart_one, 4..6).then { |made| opened_in(made, made.spoilt.first) } }
+  let(:session) { house_with(:apart_one, 4..6).then { |made| opened_in(made, made.faulty_places.first) } }
   let(:belief) { session.belief }
   let(:place) { session.situation.unsorted.first }
 
@@ -39,7 +41,7 @@ RSpec.describe "Too many ways to hold" do
   end
 
   it "exchanges conductors that were found in one joint, and leaves alone what the box tells apart" do
-    session = house_with(:contact_stuck_open, 5..8).then { |made| opened_in(made, made.spoilt.first) }
+    session = house_with(:contact_stuck_open, 5..8).then { |made| opened_in(made, made.faulty_places.first) }
     skeleton = session.belief.hypotheses.first.skeleton
     place = session.situation.unsheathed.first
     found = session.situation.found_joints(place).map { |joint| joint.grep(%r{/}) }

@@ -74,7 +74,7 @@ RSpec.describe Dielectra::Session::BenchTest do
       session.record(step.merge("answer" => answer))
     end
     expect(steps(session, "bench").map { |step| step["position"] }.tally).to eq("up" => 2, "down" => 2)
-    expect(session.situation.recognised("S2")).to eq("three_way@t3,t1,t2")
+    expect(session.situation.recognized("S2")).to eq("three_way@t3,t1,t2")
   end
 
   it "puts a new one in where the old one cannot be tried" do

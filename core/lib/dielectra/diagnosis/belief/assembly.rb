@@ -2,7 +2,7 @@
 
 module Dielectra
   module Diagnosis
-    # A skeleton with its boxes joined in given ways: what hypotheses share that differ in hidden faults alone.
+    # A skeleton with every box joined in a given way. Hypotheses that differ only in hidden faults share it.
     class Assembly
       attr_reader :skeleton, :boxes
 
@@ -13,7 +13,7 @@ module Dielectra
         @world = world
       end
 
-      # The deviations in its boxes
+      # @return [Array<Deviation>] deviations in its boxes
       def deviations = @deviations ||= boxes.each_value.filter_map(&:deviation)
 
       # @return [Hash{String => String}] switch => kind, replacements included
@@ -26,7 +26,7 @@ module Dielectra
       # @return [Array<Array<String>>] what touches what in a place under an arrangement
       def joints(place, arrangement) = arrangement.joints.fetch(place) { boxes.fetch(place).joints }
 
-      # The nets of copper alone, with the switches taken out and nothing failed
+      # Nets of copper alone: switches taken out, nothing failed
       # @param arrangement [Evidence::Arrangement] the one object for it
       # @return [Array<Integer>] the net of each point
       def base(arrangement) =

@@ -2,23 +2,22 @@
 
 module Dielectra
   module Diagnosis
-    # The hypotheses that are held and how much each weighs, after everything seen so far (de Kleer and Williams,
-    # "Diagnosing multiple faults", 1987: the probable candidates, weighed by Bayes' rule as measurements come in).
+    # The hypotheses held after everything observed so far, each with its weight. Weights are posteriors by Bayes' rule.
+    # Source: de Kleer and Williams, "Diagnosing multiple faults", 1987.
     class Belief
-      # Hypotheses that are extended by one thing more where answers surprise, and how many of what they become are
-      # held.
+      # Hypotheses extended by a further deviation when answers surprise, and extensions held of each
       EXTENDED = 15
       MOST_FURTHER = 150
-      # How much likelier an extension has to make an answer that surprised.
+      # Likelihood ratio an extension needs for the surprising answer
       EXPLAINS = 2.0
-      # Posterior above which a hypothesis that is held without hidden faults is expanded, how many are at once, and how
-      # much less likely than the heaviest an expansion may be.
+      # Posterior above which a fault-free hypothesis is expanded, how many are expanded at once, and the least weight
+      # of an expansion relative to the heaviest hypothesis
       PROMINENT = 0.01
       DEEPENED = 4
       SHALLOW = 3e-4
-      # Hypotheses are sampled anew once so many times fewer are left than were listed.
+      # Factor by which the number of hypotheses has to shrink before they are resampled
       WORN = 8
-      # Share of the posterior within which hypotheses are looked at for neighbors, and how many are at once.
+      # Share of the posterior whose hypotheses are searched for neighbors, and how many at once
       REDRAWN = 0.9
       MOST_REDRAWN = 8
       # Likelihood of an answer under a hypothesis below which it is a discrepancy.
@@ -26,7 +25,7 @@ module Dielectra
 
       attr_reader :world, :hypotheses, :observations, :prediction
 
-      # The same object as long as hypotheses are only weighed or added to; another one once all are new.
+      # Changes when all hypotheses are replaced. It stays the same while they are only reweighed or added to.
       attr_reader :generation
 
       # @return [Belief] before anything has been seen
@@ -40,7 +39,7 @@ module Dielectra
         )
       end
 
-      # @param tolerated [Integer] answers at odds with the best hypothesis when the space was last grown
+      # @param tolerated [Integer] discrepancies of the best hypothesis when the space was last grown
       # @param generation [Object]
       # @param listed [Integer, nil] how many were held when they were last listed
       def initialize(world:, observations:, hypotheses:, prediction:, tolerated: 0, generation: Object.new, listed: nil)
@@ -64,7 +63,7 @@ module Dielectra
         return forgiving(after, observations + seen) if after.found_off? && before.breakers_found.empty?
 
         all = observations + seen
-        told = recognised(before, after)
+        told = recognized(before, after)
         grown =
           told.any? || suspicious?(seen) || after.opened.size > before.opened.size || after.foreign != before.foreign
         if grown
@@ -80,8 +79,8 @@ module Dielectra
         with(all, @update.scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
       end
 
-      # Where expected answers have left few of the hypotheses that stood for many more: the same belief listed anew,
-      # guided by what has become likely.
+      # Resamples hypotheses where few are left of many and no answer surprised. What has become likely guides the new
+      # listing.
       # @return [Belief]
       def resampled(situation)
         return self unless situation.opened.any? && worn? && discrepancies(hypotheses.first).empty?
@@ -90,8 +89,8 @@ module Dielectra
         listed.empty? ? self : anew(observations, listed)
       end
 
-      # Where single conductors were drawn from too many ways: the same belief with the neighbors of what has become
-      # likely, which differ in two conductors exchanged.
+      # Adds neighbors of likely hypotheses where single conductors allowed too many assignments to list. Neighbors
+      # differ in two conductors exchanged.
       # @return [Belief]
       def redrawn(situation)
         return self unless situation.unsheathed.any?
@@ -106,7 +105,7 @@ module Dielectra
         with(observations, hypotheses + fresh.flat_map { |hypothesis| neighbors(hypothesis, space) })
       end
 
-      # The same belief with what has become likely extended by one thing more that may be wrong with it.
+      # Extends likely hypotheses by one further deviation.
       # @return [Belief]
       def deepened(situation)
         plain = hypotheses.select { |hypothesis| hypothesis.plain && hypothesis.weight >= PROMINENT }.first(DEEPENED)
@@ -116,16 +115,16 @@ module Dielectra
         with(observations, hypotheses + plain.flat_map { |hypothesis| further(hypothesis, space) })
       end
 
-      # A breaker was off or tripped all along: what was reported of the light before says nothing about the wiring, and
-      # nothing need be wrong any more.
+      # Drops the customer's report where a breaker was off or tripped all along. The report says nothing about the
+      # wiring then, and a circuit without faults becomes possible.
       # @return [Belief]
       def forgiving(situation, seen)
         kept = seen.reject { |observation| observation.what == :lamp }
         anew(kept, @update.fresh(Space.new(world, situation).hypotheses, kept))
       end
 
-      # Where an answer surprises even under the best hypothesis: the same belief listed anew with rarer layouts and
-      # pairs of faults, if those explain more.
+      # Lists the space again where an answer surprises even under the best hypothesis. Rarer layouts and pairs of
+      # faults are included. The new list replaces the old one only if it explains more.
       # @return [Belief]
       def regrown(situation)
         odd = hypotheses.empty? ? 1 : discrepancies(hypotheses.first).size
@@ -135,21 +134,21 @@ module Dielectra
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 
-      # The same belief listed anew from everything observed, with rarer layouts and pairs of faults, whatever was
-      # pruned on the way.
+      # Lists the space again from everything observed, with rarer layouts and pairs of faults, regardless of earlier
+      # pruning.
       # @return [Belief]
       def reconsidered(situation)
         grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
         grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
       end
 
-      # The belief of somebody who knows that nothing else is true.
+      # The belief restricted to some hypotheses
       # @param some [Array<Hypothesis>]
       # @return [Belief]
       def narrowed(some) = with(observations, some.map(&:dup), listed: nil)
 
-      # How much likelier what was seen has made each thing that may be wrong, and (as :others) what was let go.
-      # @param but [Array<String>] places of which nothing that was thought holds any more
+      # Likelihood ratio of each deviation given the observations; :others for those dropped
+      # @param but [Array<String>] places about which earlier conclusions are void
       # @return [Hash{Array => Float}]
       def guide(but = [])
         before = Hash.new(0.0)
@@ -164,7 +163,7 @@ module Dielectra
         ratios.empty? ? {} : ratios.merge(others: ratios.values.min)
       end
 
-      # The space looked at wider, and the best of it grown by one thing more that is wrong.
+      # Hypotheses from a wider listing, with the best extended by one further deviation
       def grown(space)
         wider = @update.fresh(space.hypotheses, observations)
         best = wider.max_by(EXTENDED, &:weight)
@@ -173,8 +172,7 @@ module Dielectra
         wider + @update.fresh(space.likeliest(further, MOST_FURTHER), observations)
       end
 
-      # Of what a hypothesis becomes with one thing more wrong, what makes an answer at odds with the best likelier than
-      # it does itself.
+      # Extensions of a hypothesis that explain the discrepant answers better than it does
       def explaining(found, hypothesis, odd)
         return found if odd.empty?
 
@@ -197,7 +195,7 @@ module Dielectra
         hypotheses.first(most).take_while { |hypothesis| (total < share).tap { total += hypothesis.weight } }
       end
 
-      # Bits of doubt over a labelling of weights.
+      # @return [Float] entropy of a partition, in bits
       # @param weights [Enumerable<Float>]
       def self.entropy(weights)
         total = weights.sum
@@ -210,14 +208,14 @@ module Dielectra
 
       private
 
-      # Whether it has just shown that something may come and go, which nobody had thought of.
+      # Whether the latest answer first suggests an intermittent fault
       def suspicious?(seen)
         return false if world.intermittent?
 
         world.intermittent = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
       end
 
-      # Whether a light did otherwise before, with the toggles and everything else as they are.
+      # Whether a light behaved differently before in the same state
       def contradicted?(seen)
         seen.what == :lamp && seen.toggles.known? &&
           observations.any? do |other|
@@ -226,12 +224,12 @@ module Dielectra
           end
       end
 
-      # Boxes with a switch of which nobody knew what it is, and that has just been told.
+      # Boxes whose unmarked switch has just been identified
       # @return [Array<String>]
-      def recognised(before, after) =
-        after.unmarked.reject { |device, _| after.recognised(device) == before.recognised(device) }.values
+      def recognized(before, after) =
+        after.unmarked.reject { |device, _| after.recognized(device) == before.recognized(device) }.values
 
-      # What a hypothesis becomes with one thing more wrong, weighed as it is itself.
+      # Extensions of a hypothesis by one deviation, weighed by everything observed
       def further(hypothesis, space)
         hypothesis.plain = false
         least = hypothesis.prior * SHALLOW * hypotheses.first.weight / hypothesis.weight
@@ -249,14 +247,14 @@ module Dielectra
 
       def known?(skeleton) = hypotheses.any? { |hypothesis| hypothesis.skeleton.links == skeleton.links }
 
-      # Whether few are left of many, and no answer has surprised.
+      # Whether few hypotheses are left of many although no answer surprised
       def worn? = hypotheses.any? && @tolerated.zero? && hypotheses.size * WORN < @listed
 
       def with(observations, hypotheses, generation = @generation, listed: @listed)
         Belief.new(world:, observations:, hypotheses:, prediction:, tolerated: @tolerated, generation:, listed:)
       end
 
-      # The same with hypotheses that are all new; what was worked out for the old ones is let go.
+      # A belief with all hypotheses replaced. Cached results for the old ones are dropped.
       def anew(observations, hypotheses)
         world.forget
         prediction.forget

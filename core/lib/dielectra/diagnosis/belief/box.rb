@@ -2,9 +2,9 @@
 
 module Dielectra
   module Diagnosis
-    # How a box is joined: as found, or, of a box nobody has opened, right, either way round, or with one thing wrong.
-    # `devices` are its switches and loads with their kinds; `deviation` is nil where right; `damaged` are points of
-    # joints that were seen to be loose or scorched.
+    # How a box is joined. An opened box is joined as found. A closed one may be right, right the other way round, or
+    # deviate in one way. `devices` are its switches and loads with their kinds. `deviation` is nil where it is right.
+    # `damaged` are points of joints that were seen to be loose or scorched.
     Box =
       Struct.new(:place, :devices, :joints, :weight, :deviation, :damaged, keyword_init: true) do
         # @return [Array<Array<Integer>>] the joints by the numbers of their points

@@ -42,7 +42,7 @@ module Dielectra
         lamp_burnt: "lamp",
         no_supply: "no_supply"
       }.freeze
-      # Deviations that nobody can see
+      # Deviations that cannot be seen
       HIDDEN = %i[
         contact_stuck_open
         contact_stuck_closed
@@ -58,8 +58,8 @@ module Dielectra
         no_supply
       ].freeze
 
-      # One thing wrong makes another no likelier: a person is called for the one.
-      # @param kinds [Array<Symbol>] what is wrong already; boxes that were all taken apart are one thing
+      # Factor on the prior of a further deviation. Deviations are not independent: a call is usually about one of them.
+      # @param kinds [Array<Symbol>] deviations so far; several boxes taken apart count as one
       # @return [Float] the share of its prior that one thing more keeps
       def self.co_occurrence(kinds, kind) =
         if kinds.empty? || (kind == :apart && kinds.include?(:apart))

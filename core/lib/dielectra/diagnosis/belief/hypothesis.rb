@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # A circuit that may be the one in the wall: an assembly with no, one or several hidden faults. Connectivity is kept
-    # for all combinations of contacts at once (Reach), one for each arrangement.
+    # A circuit that may be the one in the wall: an assembly with any number of hidden faults. Connectivity is kept for
+    # all combinations of contacts at once (Reach), once per arrangement.
     class Hypothesis
       # Faults that change what copper joins.
       COPPER = %i[joint_open conductor_open no_supply short].freeze
@@ -27,7 +27,7 @@ module Dielectra
       # Probability that the intermittent fault makes contact now, and how its toggle stood at the last observation
       attr_accessor :making_contact, :contact_at
 
-      # Whether it is held without its extensions by one more fault, though they may be likely
+      # Whether its extensions by one fault were left out although they may be likely
       attr_accessor :plain
 
       # @param faults [Array<Deviation>] hidden faults
@@ -52,7 +52,7 @@ module Dielectra
 
       def boxes = assembly.boxes
 
-      # Everything that is not as it was meant
+      # @return [Array<Deviation>] everything that is not as designed
       def deviations = @deviations ||= assembly.deviations + faults
 
       def fault(kind) = faults.find { |fault| fault.kind == kind }
@@ -61,8 +61,8 @@ module Dielectra
       # @return [Array<Hypothesis>]
       def ways = @ways ||= intermittent? ? [self, while_open_way] : [self]
 
-      # The same circuits, each with its probability as the toggles stand. An intermittent fault that was thrown or
-      # stirred may make contact or not, whatever it did before.
+      # The same circuits, each with its probability as the toggles stand. An intermittent fault that was stirred may or
+      # may not make contact, whatever it did before.
       # @param toggles [Toggles]
       # @param stirred [Array<String>] devices, places or the power
       # @return [Array<Array(Hypothesis, Float)>]
@@ -174,7 +174,7 @@ module Dielectra
           arrangement.lamps.include?(lamp)
       end
 
-      # Points that look joined and are not, or not always
+      # Points whose joint makes no contact, or not always
       def dead_points(arrangement)
         faults.filter_map { |fault| fault.points.first if %i[joint_open joint_intermittent].include?(fault.kind) } -
           arrangement.touched

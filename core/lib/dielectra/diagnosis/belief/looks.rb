@@ -2,12 +2,12 @@
 
 module Dielectra
   module Diagnosis
-    # All looks at the lights and the breaker so far, evaluated once for all hypotheses under which the lights do the
-    # same in every state that was watched.
+    # All looks at lights and breaker so far, evaluated once per distinct light pattern. Hypotheses whose lights agree
+    # in every watched state share the result.
     class Looks
       LOOKED_AT = %i[lamp breaker].freeze
 
-      # @return [Array<Observation>] what was seen that is no look
+      # @return [Array<Observation>] all other observations
       attr_reader :others
 
       # @param observations [Array<Observation>]
@@ -35,13 +35,13 @@ module Dielectra
       def told(hypothesis)
         @told[hypothesis.ways.map { |way| shown(way) }] ||= @looks.reduce([1.0, nil]) do |(share, odds), seen|
           likelihoods = @prediction.likelihoods(hypothesis, seen)
-          [share * seen.toggles.expected(odds, likelihoods), seen.toggles.learnt(odds, likelihoods)]
+          [share * seen.toggles.expected(odds, likelihoods), seen.toggles.learned(odds, likelihoods)]
         end
       end
 
       private
 
-      # What the lights do in the states that were watched, in one number
+      # The light pattern over the watched states, packed into one number
       def shown(hypothesis)
         @states.reduce(1) do |code, (arrangement, states)|
           code = join(code, hypothesis.reach(arrangement).tripped & states)

@@ -14,7 +14,7 @@ module Dielectra
       # @return [Array<Integer>] the bit of each state; see World#combinations
       attr_reader :bits
 
-      # @return [Hash{String => Boolean, nil}] switch => whether its toggle stands up; nil where nobody knows
+      # @return [Hash{String => Boolean, nil}] switch => whether its toggle stands up; nil where unknown
       attr_reader :positions
 
       # The toggles as they stand in a situation
@@ -44,7 +44,7 @@ module Dielectra
       # @param world [World]
       # @param positions [Hash{String => Boolean, nil}]
       # @param senses [Hash{String => Array, nil}]
-      # @param open [Boolean] whether toggles that nobody knows of are averaged over and not learned
+      # @param open [Boolean] whether unknown toggles are averaged over and not learned
       def initialize(world, positions, senses, open: false)
         @positions = positions.freeze
         @senses = senses
@@ -111,7 +111,7 @@ module Dielectra
       # @param odds [Array<Float>, nil] before
       # @param likelihoods [Array<Float>] of what was seen, in each state
       # @return [Array<Float>, nil]
-      def learnt(odds, likelihoods)
+      def learned(odds, likelihoods)
         return odds if likelihoods.all?(likelihoods.first)
 
         size = [odds ? odds.size : 1, @ways.size].max
@@ -153,7 +153,7 @@ module Dielectra
         sums
       end
 
-      # The same odds over more unknowns, nothing being known of the new ones
+      # The same odds over more unknowns, uniform over the new ones
       def spread(odds, size) =
         odds.size == size ? odds : Array.new(size) { |way| odds[way & (odds.size - 1)] * odds.size / size }
     end

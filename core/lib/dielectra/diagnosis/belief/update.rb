@@ -5,7 +5,7 @@ module Dielectra
     # Bayes' rule, one observation after the other. Weights are changed in place: a hypothesis belongs to the newest
     # belief only.
     class Update
-      # Weight, as a share of the heaviest, below which a hypothesis is let go of.
+      # Weight relative to the heaviest below which a hypothesis is dropped
       FLOOR = 1e-6
 
       # @param world [World]
@@ -24,8 +24,8 @@ module Dielectra
         end
       end
 
-      # The same for hypotheses that have learned nothing yet: first all looks at the light together, then everything
-      # else. Those with an intermittent fault learn one observation after the other.
+      # Weighs new hypotheses by everything observed. All looks at the light are applied together, then the other
+      # observations. Hypotheses with an intermittent fault take the observations in order.
       # @return [Array<Hypothesis>]
       def fresh(hypotheses, seen)
         steady, others = hypotheses.partition { |hypothesis| !hypothesis.intermittent? }
@@ -37,7 +37,7 @@ module Dielectra
         weighty(scored(weighty(steady), looks.others) + (others.empty? ? others : scored(others, seen)))
       end
 
-      # Hypotheses weighed as the one is that they come from.
+      # Weighs new hypotheses relative to the one they were derived from.
       # @param hypothesis [Hypothesis]
       # @param found [Array<Hypothesis>] that have learned nothing yet
       # @param seen [Array<Observation>] everything so far
@@ -71,7 +71,7 @@ module Dielectra
           hypothesis.contact_at = observation.toggles.positions[hypothesis.intermittent.device]
         end
         hypothesis.beeping = @prediction.beeping(hypothesis, observation, likelihood)
-        hypothesis.odds = observation.toggles.learnt(hypothesis.odds, likelihoods)
+        hypothesis.odds = observation.toggles.learned(hypothesis.odds, likelihoods)
         hypothesis.weight *= likelihood
       end
 

@@ -2,11 +2,11 @@
 
 module Dielectra
   module Diagnosis
-    # How well skeletons and hypotheses agree with what was observed, before they are held.
+    # Ranks skeletons and hypotheses by how well they agree with the observations, before any is held
     class Agreement
-      # Probability that something is wrong in a closed box, or hidden.
+      # Probability that the fault is hidden or in a closed box
       ELSEWHERE = 0.3
-      # The last answers by which rows are weighed, and how many rows are weighed at most.
+      # Number of latest answers used for weighing, and the largest number of rows weighed
       LIGHTS = 6
       READINGS = 4
       MOST = 2_000
@@ -47,7 +47,7 @@ module Dielectra
 
       def hypothesis(assembly, faults, prior) = Hypothesis.new(assembly:, faults:, prior:, world: @world)
 
-      # Everything in the closed boxes is as it was meant, or, if the light says otherwise, something is wrong in there.
+      # Assumes closed boxes as designed; if the light contradicts that, a deviation in one of them
       def of(skeleton)
         elsewhere = ELSEWHERE * @listing.co_occurrence(skeleton.wrong, [:other]) * (0.5**lights.size)
         @boxes.as_meant(skeleton).map { |assembly, weight| of_assembly(skeleton, assembly, weight, elsewhere) }.max

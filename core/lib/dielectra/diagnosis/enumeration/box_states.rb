@@ -2,8 +2,7 @@
 
 module Dielectra
   module Diagnosis
-    # How the boxes of a job may be joined: those that are open, as found; those that are closed, in every way that
-    # weighs enough.
+    # States of the boxes of a job: opened boxes as found, closed boxes in every way above a floor.
     class BoxStates
       # @param world [World]
       # @param situation [Evidence::Situation]
@@ -16,10 +15,10 @@ module Dielectra
         @as_meant = {}.compare_by_identity
       end
 
-      # @return [Array<String>] places of the job that nobody has opened
+      # @return [Array<String>] closed places of the job
       def closed_places = @closed_places ||= @job.boxes.map(&:id).reject { |place| @situation.open?(place) }
 
-      # @return [Array<Array(Assembly, Float)>] every closed box as it was meant, with the weight of that
+      # @return [Array<Array(Assembly, Float)>] every closed box as designed, with its weight
       def as_meant(skeleton)
         @as_meant[skeleton] ||= product(closed(skeleton).map(&:right)).map do |boxes, weight|
           [assembled(skeleton, boxes), weight]
@@ -31,11 +30,11 @@ module Dielectra
       def assembled(skeleton, boxes) =
         Assembly.new(skeleton, opened(skeleton).merge(boxes.to_h { |box| [box.place, box] }), @world)
 
-      # Every combination of ways in which one closed box is not as meant, or several are taken apart: who takes one
-      # apart takes the next one apart too.
+      # Every combination in which one closed box deviates or several are taken apart. Boxes taken apart go together:
+      # whoever takes one apart usually takes apart the next.
       # @param least [Float] weight below which a combination is left out
       # @return [Array<Array(Array<Box>, Float)>]
-      def spoilt(skeleton, least)
+      def deviating(skeleton, least)
         boxes = closed(skeleton)
         apart = skeleton.verdicts.values.any? { |verdict| verdict.label == :apart }
         one_deviating(boxes, apart, least) + several_apart(boxes, apart, least)
@@ -46,7 +45,7 @@ module Dielectra
       def closed(skeleton) =
         (closed_places + skeleton.layout.unseen).map { |place| ClosedBox.of(skeleton, place, @world) }
 
-      # The opened boxes. A receptacle with one half always live has its tab broken off, whether that was said or not.
+      # The opened boxes. The tab of a half-switched receptacle counts as broken off, whether that was said or not.
       def opened(skeleton)
         halves = skeleton.layout.halves
         @found_with[halves] ||= @job
@@ -56,7 +55,7 @@ module Dielectra
           .to_h { |place| [place, halves.include?(place) ? halved(found(place)) : found(place)] }
       end
 
-      # The same with one half of its receptacle switched; where its tab was seen to be whole, that is what is wrong.
+      # The same with one half of its receptacle switched. A tab seen whole is the deviation then.
       def halved(box)
         device, kind = box.devices.find { |_, one| one && Trade::KindName.plain(one) == "receptacle" }
         return box if device.nil? || Trade::KindName.tab_broken?(kind, Evidence::Situation::HOT_TAB)
@@ -79,7 +78,7 @@ module Dielectra
         )
       end
 
-      # The devices that the job knows of; where none of them was found, the first that was.
+      # Devices the job names; where none of them was found, the first one found
       def devices(place)
         known = @job.devices_at(place).map(&:id)
         rows = @situation.opened[place]["devices"]
@@ -106,7 +105,7 @@ module Dielectra
         end
       end
 
-      # The weight of a box taken apart where another one was.
+      # Prior of a further box taken apart once one is
       def again(way, apart)
         return way unless apart && way.deviation.kind == :apart
 
@@ -114,7 +113,7 @@ module Dielectra
         way.dup.tap { |again| again.weight = way.weight * table["apart_again"] / table["apart"] }
       end
 
-      # One way of each, in every combination that weighs enough; no way weighs more than one.
+      # Cartesian product of weighted choices above a floor. No choice weighs more than one.
       def product(choices, least = 0.0)
         choices.reduce([[[], 1.0]]) do |so_far, ways|
           so_far.flat_map do |boxes, weight|

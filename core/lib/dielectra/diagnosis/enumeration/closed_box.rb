@@ -2,9 +2,9 @@
 
 module Dielectra
   module Diagnosis
-    # Every way a box that nobody has opened may be joined, given what its conductors carry.
+    # Every way a closed box may be joined, given what its conductors carry
     class ClosedBox
-      # Ways of putting a wrong device on the conductors that are told apart.
+      # Ways to connect a wrong device that are distinguished
       MOST_MISPLACED = 24
 
       # @return [ClosedBox] of a place under a skeleton; one object for all skeletons that show it alike
@@ -23,7 +23,7 @@ module Dielectra
         )
       end
 
-      # @return [String] the kind of a receptacle of which one half is switched
+      # @return [String] the kind of a half-switched receptacle
       def self.halved(kind) = Trade::KindName.without_tab(kind, Evidence::Situation::HOT_TAB)
 
       # @param items [Array<Evidence::Job::Control, Evidence::Job::Load>] the switches in it, and the loads fed there; a
@@ -45,15 +45,15 @@ module Dielectra
       # @return [Array<Box>] with one thing wrong
       def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + [apart]
 
-      # @return [Boolean] whether it is a junction that nobody knows of: nobody has been in there
+      # @return [Boolean] whether it is an unknown junction
       def unseen? = Design::Layout.unseen?(@place)
 
       # @return [Box] with everything loose
       def apart =
         @apart ||= box([], kinds, marked(kinds) * @priors["apart"] * disturbed, :apart, points: @functions.keys)
 
-      # Done right. Travelers the other way round are the toggle thrown the other way round, which is unknown anyway
-      # (Toggles).
+      # Joined right. Exchanged travelers are not listed: they are the toggle thrown the other way round, which is
+      # unknown anyway (Toggles).
       # @return [Array<Box>]
       def right = @right ||= [box(meant(kinds).joints(@functions), kinds, marked(kinds))]
 
@@ -61,7 +61,7 @@ module Dielectra
 
       def controls = @controls ||= @items.select { |item| item.respond_to?(:on_off_marked) }
 
-      # The kinds that belong here, by device.
+      # The right kind of each device
       def kinds =
         @kinds ||=
           @items.to_h do |item|
@@ -77,7 +77,7 @@ module Dielectra
         )
       end
 
-      # The grounds are taken to be joined; nothing tells otherwise before the box is open.
+      # Grounds are assumed joined until the box is open.
       def joined_grounds
         @joined_grounds ||=
           begin
@@ -92,10 +92,10 @@ module Dielectra
         Box.new(place: @place, devices: kinds, joints:, weight:, deviation:)
       end
 
-      # What is wrong with a box that holds one device is said of that device.
+      # A deviation of a box with one device is attributed to that device.
       def only_device = @items.one? ? @items.first.id : nil
 
-      # How well the toggles' marks fit some kinds.
+      # Likelihood of the marks on the toggles for some kinds
       def marked(kinds) = controls.reduce(1.0) { |share, control| share * marked_as(control, kinds.fetch(control.id)) }
 
       def marked_as(control, kind)
@@ -118,7 +118,7 @@ module Dielectra
         end
       end
 
-      # Receptacles whose tab was left whole though one half is to be switched.
+      # Half-switched receptacles whose tab was left whole
       def intact_tabs
         (@items - controls)
           .select { |item| @duties.fetch(item.id).steady }
@@ -128,10 +128,10 @@ module Dielectra
           end
       end
 
-      # Hands go into a luminaire's box less often than into a switch box.
+      # A luminaire's box is worked in less often than a switch box.
       def disturbed = controls.any? ? 1.0 : Trade.priors.fetch("luminaire_share")
 
-      # Spares are exchanged with others less often than what was in use.
+      # Spares are exchanged less often than conductors in use.
       def usual(pair) = pair.all? { |point| @functions[point] } ? 1.0 : Trade.priors.fetch("spare_share")
 
       def worth_exchanging?(joints, one, other)
@@ -140,7 +140,7 @@ module Dielectra
         joints.any? { |joint| joint.include?(one) || joint.include?(other) }
       end
 
-      # The two travelers of one pair, which do the same.
+      # Whether two conductors are the travelers of one pair, which are interchangeable
       def one_hop?(one, other) =
         @duties.each_value.any? { |duty| duty.travelers.any? { |pair| pair.include?(one) && pair.include?(other) } }
 
@@ -163,7 +163,7 @@ module Dielectra
           end
       end
 
-      # Ways a device of the wrong kind is put on the conductors that are there.
+      # Ways a device of the wrong kind may be connected
       def misplaced(device, other)
         screw = ->(point) { PointId.of?(point, device) }
         to_screw, inner = meant(kinds).joints(@functions).partition { |joint| joint.any?(&screw) }

@@ -4,8 +4,8 @@ module Dielectra
   module Diagnosis
     # The hidden faults an assembly may have, each with its prior
     class Faults
-      # Conductors that may be broken inside the runs. A broken spare, or a break downstream, is noticed by nobody; a
-      # break of the feed's line looks like a dead supply.
+      # Conductors that may be broken inside the runs. A broken spare or a break downstream goes unnoticed. A break in
+      # the feed's line looks like a dead supply.
       # @return [Array<Array(Design::Run, Design::Run::Strand, Array(Deviation, Float))>]
       def self.broken(runs)
         prior = Trade.priors.dig("deviation", "conductor_open")
@@ -35,8 +35,8 @@ module Dielectra
         end
       end
 
-      # Two conductors of a run with leaking insulation between them: noticed only if both are hot at times, by a light
-      # that never goes out
+      # Two conductors of a run with leaking insulation between them. It shows only where both are hot at times, as a
+      # light that never goes out.
       # @return [Array<Array(Deviation, Float)>]
       def self.leaking(runs)
         prior = Trade.priors.dig("deviation", "leak")
@@ -66,7 +66,7 @@ module Dielectra
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
         found = supply + lamps + contacts + marks + joints + conductors + shorts
-        found += coming_and_going if @world.intermittent?
+        found += intermittent_faults if @world.intermittent?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
 
         found.select { |fault, prior| prior >= least || prior * pointed_at.fetch(fault.wrong, 1.0) >= least }
@@ -87,11 +87,11 @@ module Dielectra
           .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 
-      # The prior of a fault that is as common in any call, however many switches there are. The other priors are for
-      # two switches.
+      # Scales the prior of a fault whose frequency does not depend on the number of switches. Other priors are for two
+      # switches.
       def a_call((deviation, prior)) = [deviation, prior * @world.job.goal.controls.size / 2.0]
 
-      # Switches that nobody has had on the bench, each with its box.
+      # Switches that were not bench-tested, each with its box
       # @return [Array<Array(Box, String, String)>] box, device and kind
       def switches
         @switches ||=
@@ -110,7 +110,7 @@ module Dielectra
       end
 
       # Intermittent contacts and connections
-      def coming_and_going
+      def intermittent_faults
         often = @world.called_for_intermittent? ? Trade.priors.fetch("comes_and_goes") : 1.0
         intermittent_contacts.map { |fault, prior| [fault, prior * often] } +
           intermittent_joints.map { |fault, prior| [fault, prior * often] }
@@ -135,7 +135,7 @@ module Dielectra
         end
       end
 
-      # Marks that lie: they take another pole for the common, or one of either pair of a four-way for one of the other
+      # Wrong marks: a traveler's screw marked as the common, or terminals of a four-way marked across pairs
       def marks
         switches.flat_map do |box, device, kind|
           @world.faults[[:marks, device, kind]] ||= lies(Design::Duty.family(kind)).map do |seen_as|
@@ -172,7 +172,7 @@ module Dielectra
         end
       end
 
-      # Points whose coming loose can be told apart; of two that touch only each other, one stands for both
+      # Points whose loose connection can be distinguished. Of two points in a joint by themselves, one stands for both.
       def suspects(joint)
         return [] if joint.size < 2
         return joint unless joint.size == 2

@@ -2,27 +2,27 @@
 
 module Dielectra
   module Diagnosis
-    # Everything that may rest on some skeletons: ways the boxes may be joined, each with nothing hidden and with each
-    # hidden fault, down to a floor. A row is an assembly, its hidden faults and its prior.
+    # Lists the hypotheses over some skeletons down to a prior floor: states of the boxes, each without and with each
+    # hidden fault. A row is an assembly, its hidden faults and its prior.
     class Listing
-      # Share of the heaviest prior below which a row is left out, lower and lower until there are enough; lower still
-      # where one looks wider.
+      # Prior floors relative to the heaviest row, tried in order until there are enough rows. A wider listing starts
+      # lower.
       FLOORS = [3e-3, 3e-4].freeze
       WIDER = [3e-3, 3e-4, 5e-5, 1e-5].freeze
       ENOUGH = 4_000
-      # So few rows that there is room for what is rare, and the floor then.
+      # Number of rows below which rare ones are added, and the floor for those
       SPARSE = 400
       RARITIES = 3e-5
-      # Skeletons times closed boxes that never yield enough, so that the lowest floor may come first.
+      # Skeletons times closed boxes below which the lowest floor is tried first
       FEW_WAYS = 100
-      # How much lower the floor is for obsolete schemes.
+      # Factor on the floor for obsolete schemes
       RARE = 0.05
 
       # @param world [World]
       # @param boxes [BoxStates]
       # @param wide [Boolean] whether to look for rarer things
       # @param guide [Hash{Array => Float}] see Space
-      # @param nothing [Float] how seldom somebody is called where nothing is wrong
+      # @param nothing [Float] probability of a call where nothing is wrong
       def initialize(world, boxes, wide:, guide:, nothing:)
         @world = world
         @boxes = boxes
@@ -43,7 +43,7 @@ module Dielectra
       # @return [Array<Array(Assembly, Array<Deviation>, Float)>] down to the first floor only
       def common(skeletons) = skeletons.flat_map { |skeleton| of(skeleton, FLOORS.first * skeletons.first.weight) }
 
-      # @return [Array<Hypothesis>] everything in the closed boxes as it was meant, and nothing hidden
+      # @return [Array<Hypothesis>] closed boxes as designed, no hidden fault
       def plain(skeleton)
         @boxes
           .as_meant(skeleton)
@@ -54,14 +54,14 @@ module Dielectra
           end
       end
 
-      # @return [Float] how much rarer several things wrong are than each by itself would make them
+      # @return [Float] factor on the joint prior of several deviations over their product
       def co_occurrence(kinds, more)
         more
           .reduce([1.0, kinds]) { |(share, all), kind| [share * Deviation.co_occurrence(all, kind), all + [kind]] }
           .first
       end
 
-      # @return [Float] how seldom somebody is called for a skeleton with nothing else wrong
+      # @return [Float] probability of a call for a skeleton without deviations
       def nothing(skeleton) = nothing?(skeleton, []) ? @nothing : 1.0
 
       private
@@ -75,31 +75,31 @@ module Dielectra
       def of(skeleton, floor)
         floor *= RARE unless skeleton.layout.scheme == Design::Scheme::PRESENT
         right = @boxes.as_meant(skeleton)
-        spoilt = @boxes.spoilt(skeleton, floor / skeleton.weight)
+        deviating = @boxes.deviating(skeleton, floor / skeleton.weight)
         right.flat_map { |assembly, weight| with_faults(skeleton, weight, [], floor) { assembly } } +
-          spoilt.flat_map do |boxes, weight|
+          deviating.flat_map do |boxes, weight|
             wrong = boxes.filter_map { |box| box.deviation&.kind }
             with_faults(skeleton, weight, wrong, floor) { @boxes.assembled(skeleton, boxes) }
           end
       end
 
-      # A way the boxes may be joined, with nothing hidden and with each fault, as far as it weighs enough.
+      # One state of the boxes, without and with each hidden fault above the floor
       # @param weight [Float] of the boxes being joined so
-      # @param spoilt [Array<Symbol>] what is not as it was meant in closed ones
+      # @param deviating [Array<Symbol>] deviations in closed boxes
       # @yieldreturn [Assembly] asked for only where it weighs enough
-      def with_faults(skeleton, weight, spoilt, floor)
-        now = skeleton.weight * weight * co_occurrence(skeleton.wrong, spoilt)
+      def with_faults(skeleton, weight, deviating, floor)
+        now = skeleton.weight * weight * co_occurrence(skeleton.wrong, deviating)
         return [] if now < floor
 
         assembly = yield
-        faulty_weight = now * co_occurrence(skeleton.wrong + spoilt, [:fault])
+        faulty_weight = now * co_occurrence(skeleton.wrong + deviating, [:fault])
         [
-          [assembly, [], nothing?(skeleton, spoilt) ? now * @nothing : now],
-          *faulty(assembly, faulty_weight, floor, spoilt.empty? ? pointed_at : {})
+          [assembly, [], nothing?(skeleton, deviating) ? now * @nothing : now],
+          *faulty(assembly, faulty_weight, floor, deviating.empty? ? pointed_at : {})
         ]
       end
 
-      def nothing?(skeleton, spoilt) = skeleton.wrong.empty? && spoilt.empty?
+      def nothing?(skeleton, deviating) = skeleton.wrong.empty? && deviating.empty?
 
       # @param pointed_at [Hash{Array => Float}] how much rarer than others a fault may be, by what and where
       def faulty(assembly, weight, floor, pointed_at)
@@ -111,7 +111,7 @@ module Dielectra
           .map { |fault, prior| [assembly, [fault], weight * prior] }
       end
 
-      # Hidden faults that the observations have made likelier: these are not left out for being rare.
+      # Hidden faults that observations made likelier. They are exempt from the floor.
       def pointed_at
         @pointed_at ||=
           @guide
@@ -121,7 +121,7 @@ module Dielectra
             .to_h { |wrong, ratio| [wrong.first, ratio] }
       end
 
-      # Prior of the commonest hidden fault.
+      # Prior of the most common hidden fault
       def commonest = @commonest ||= Deviation::HIDDEN.map { |kind| Trade.priors.dig("deviation", kind.to_s) }.max
     end
   end

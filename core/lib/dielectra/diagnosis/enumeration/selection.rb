@@ -2,17 +2,17 @@
 
 module Dielectra
   module Diagnosis
-    # Prunes what was listed to a budget. Rows that are held inherit the weight of those pruned that say that the same
-    # is wrong: much that is unlikely each may be likely together.
+    # Prunes hypotheses to a budget. Survivors inherit the weight of pruned ones with the same deviation, since many
+    # unlikely ones may be likely together.
     class Selection
-      # Hypotheses that are held.
+      # Hypotheses held
       MOST = 240
-      # Rows that are held of each group at least, and of how many times as many they are picked by the last answers.
+      # Least rows held of each group, and the factor of candidates weighed by the latest answers
       FEW = 4
       LOOKED_THROUGH = 4
-      # Share of a group below which an account of the opened boxes is far-fetched.
+      # Share of a group below which an account of the opened boxes counts as far-fetched
       FAR_FETCHED = 0.01
-      # Rows looked at before a box is open, to be merged.
+      # Rows considered for merging before a box is open
       MOST_BLIND = 900
 
       # @param world [World]
@@ -20,7 +20,7 @@ module Dielectra
       # @param agreement [Agreement]
       # @param guide [Hash{Array => Float}] see Space
       # @param wide [Boolean] whether an answer surprised
-      # @param nothing [Float] how seldom somebody is called where nothing is wrong
+      # @param nothing [Float] probability of a call where nothing is wrong
       def initialize(world, situation, agreement, guide:, wide:, nothing:)
         @world = world
         @situation = situation
@@ -44,8 +44,8 @@ module Dielectra
         groups.flat_map { |rows| represented(rows, total) }
       end
 
-      # Before a box is open, all that can be observed is the light. Hypotheses with the same thing wrong in the same
-      # place that show the same light in every combination are one.
+      # Merges hypotheses before a box is open, when only the light can be observed. Those with the same deviation in
+      # the same place and the same light in every combination are one.
       # @return [Array<Hypothesis>]
       def merged(found)
         found = thinned(found) if found.size > MOST_BLIND
@@ -58,7 +58,7 @@ module Dielectra
 
       private
 
-      # Rows by what is wrong, the scheme, and where in an opened box a fault sits, each with what it weighs.
+      # Rows grouped by deviation, scheme and position of a fault in an opened box, with the weight of each group
       def grouped(found)
         weighed = @wide ? @agreement.weighed(found) : found.map { |row| [row[2] * guided(wrong_of(*row)), row] }
         groups = {}
@@ -69,11 +69,12 @@ module Dielectra
         groups.values.flat_map(&:values)
       end
 
-      # Of a fault in a closed box, or in none, it makes no difference as yet where it sits.
+      # Exact position of a fault. It does not matter while its box is closed.
       def exactly(fault) = ([fault.points, fault.contact, fault.seen_as] if fault && @situation.open?(fault.place))
 
-      # The heaviest of a group, with the weight of all of it. Of an obsolete scheme, of which few are held, those that
-      # agree best with the last answers. Some are of every account of the opened boxes that is not far-fetched.
+      # The heaviest rows of a group with the weight of the whole group. Few rows are held of an obsolete scheme: those
+      # that agree best with the latest answers. Every account of the opened boxes that is not far-fetched is
+      # represented.
       def represented(rows, total)
         sum = rows.sum(&:first)
         return [] if sum.zero?
@@ -91,14 +92,14 @@ module Dielectra
 
       def obsolete?(rows) = rows.first.last.first.skeleton.layout.scheme != Design::Scheme::PRESENT
 
-      # The heaviest so many, weighing what all of them do.
+      # The heaviest rows, scaled to the weight of all
       def heaviest(rows, most, weight)
         held = rows.max_by(most, &:first)
         raised = weight / held.sum(&:first)
         held.map { |_, (assembly, faults, prior)| [assembly, faults, prior * raised] }
       end
 
-      # Rows by what the conductors in the opened boxes are said to be, far-fetched accounts left out.
+      # Rows grouped by their account of the conductors in opened boxes, without far-fetched ones
       def by_account(rows)
         least = rows.sum(&:first) * FAR_FETCHED
         accounts =
@@ -109,7 +110,7 @@ module Dielectra
         accounts.empty? ? [rows] : accounts
       end
 
-      # What a skeleton says of the conductors in the opened boxes, as a number.
+      # A skeleton's account of the conductors in opened boxes, as an id
       def account(skeleton)
         @account_of[skeleton] ||= begin
           said = @situation.opened_boxes.map { |place| skeleton.functions_at(place) }
@@ -123,7 +124,7 @@ module Dielectra
         found.empty? ? rows : found
       end
 
-      # What is wrong and where, the one object for all rows of which the same is.
+      # Deviation and place, interned
       def wrong_of(assembly, faults, _)
         mine = @wrongs_of[assembly] ||= same_wrong(assembly, [])
         return mine.first if faults.empty?
@@ -131,7 +132,7 @@ module Dielectra
         mine.last[faults.first] ||= same_wrong(assembly, faults).first
       end
 
-      # @return [Array(Array, Hash)] what is wrong, and what is with a fault more
+      # @return [Array(Array, Hash)] the deviations, and those with one further fault
       def same_wrong(assembly, faults)
         wrong = Space.wrong(assembly.skeleton, assembly.deviations + faults)
         @wrongs[wrong] ||= [wrong, {}.compare_by_identity]
@@ -143,7 +144,7 @@ module Dielectra
         @guide.fetch(wrong) { @guide.fetch(:others) }
       end
 
-      # The heaviest of everything that says that the same is wrong, with the weight of all of it.
+      # The heaviest rows of each deviation, with the weight of all of its rows
       def thinned(found)
         total = found.sum(&:last)
         groups = found.group_by { |row| wrong_of(*row) }
@@ -153,7 +154,7 @@ module Dielectra
         end
       end
 
-      # What the lights do in every combination.
+      # The light pattern over all combinations
       def shown(hypothesis)
         @world.combinations.map do |raised|
           @agreement.prediction.lights(hypothesis, Evidence::Arrangement.as_found, raised)
@@ -164,7 +165,7 @@ module Dielectra
         alike.max_by(&:prior).tap { |one| one.prior = one.weight = alike.sum(&:prior) * share }
       end
 
-      # Whether something is wrong and every control works the light all the same, so that nobody had reason to call.
+      # Whether there is a deviation although every control works the light, so that nobody had reason to call
       def called_for_nothing?(wrong, lights, alike) =
         wrong.any? && alike.none?(&:intermittent?) && obeying?(@world.combinations.zip(lights).to_h)
 

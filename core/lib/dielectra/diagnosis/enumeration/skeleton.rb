@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # The wiring that hypotheses of one routing share: cables from end to end, and which conductor of the feed is hot.
-    # Namings of functions that no reading could tell apart are one skeleton; their roles are summed.
+    # Wiring shared by the hypotheses of one routing: cables from end to end, and which conductor of the feed is hot.
+    # Assignments of functions that no reading distinguishes are one skeleton, and their roles are summed.
     class Skeleton
       attr_reader :layout, :runs, :weight, :verdicts, :links, :outer
 
@@ -20,8 +20,8 @@ module Dielectra
         end
       end
 
-      # The first so many of a list, and the first few of every obsolete scheme. However rare, these have to be ruled
-      # out before a circuit is called right.
+      # The first items of a list, plus the first few of every obsolete scheme. Obsolete schemes have to be ruled out
+      # before a circuit is called right, however rare they are.
       # @yieldreturn [Design::Scheme] of an item
       def self.with_old_schemes(list, most, &)
         kept = list.first(most)
@@ -82,8 +82,7 @@ module Dielectra
       # @return [Array<String>] the conductors' points in a place, sorted
       def points_at(place) = (@points_at ||= {})[place] ||= @index.same(functions_at(place).keys.sort)
 
-      # What may be plugged in besides the lamps: at outlets downstream, in the other halves of receptacles, and on the
-      # feed
+      # Possible further loads: at outlets downstream, in the other halves of receptacles, and on the feed
       # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
       def appliances
         @appliances ||=

@@ -2,17 +2,17 @@
 
 module Dielectra
   module Diagnosis
-    # The hypotheses worth holding, given what the opened boxes show: skeletons, ways the closed boxes may be joined,
-    # and hidden faults, by falling prior. What is too unlikely is left out, and can be grown back by looking wider.
+    # The hypothesis space given the opened boxes: skeletons, states of the closed boxes and hidden faults, by falling
+    # prior. Unlikely ones are left out and can be added back by a wider listing.
     #
-    # Listing lists them, Agreement ranks skeletons by what was observed, Selection prunes what was listed to a budget.
+    # Listing lists them, Agreement ranks skeletons by what was observed, Selection prunes to a budget.
     class Space
-      # Skeletons of which everything that may be wrong is held; three times as many where one looks wider.
+      # Skeletons listed with all their deviations; three times as many in a wider listing
       MOST_SKELETONS = 24
       WIDER = 3
-      # Skeletons that are ranked to pick those from, once a box is open.
+      # Skeletons ranked to pick those from once a box is open
       MOST_RANKED = 300
-      # Further skeletons that are held without a hidden fault, and the least share of the heaviest that they need.
+      # Further skeletons held without a hidden fault, and their least weight relative to the heaviest
       MOST_PLAIN = 250
       LEAST_PLAIN = 0.005
 
@@ -33,7 +33,7 @@ module Dielectra
         @selection = Selection.new(world, situation, @agreement, guide:, wide:, nothing:)
       end
 
-      # What is wrong and where, in opened boxes too: what a guide is keyed by.
+      # Deviations and places, opened boxes included: the key of a guide
       # @param skeleton [Skeleton]
       # @param deviations [Array<Deviation>]
       # @return [Array]
@@ -54,7 +54,7 @@ module Dielectra
       end
 
       # @param count [Integer]
-      # @return [Array<Hypothesis>] the commonest, whatever was observed
+      # @return [Array<Hypothesis>] the most common a priori
       def most_common(count)
         return hypotheses.max_by(count, &:prior) if @situation.opened_boxes.empty?
 
@@ -62,25 +62,25 @@ module Dielectra
         @listing.common(skeletons).max_by(count, &:last).map { |row| hypothesis(*row) }
       end
 
-      # What a hypothesis becomes with one thing more wrong: a hidden fault, or a closed box that is not as it was
-      # meant. Source: de Kleer and Williams (1987): candidates are grown from the probable ones, not listed.
+      # Extensions of a hypothesis by one deviation: a hidden fault, or a closed box that deviates. Source: de Kleer and
+      # Williams (1987): candidates grow from probable ones instead of being listed.
       # @param hypothesis [Hypothesis]
       # @return [Array<Hypothesis>]
       def extended(hypothesis)
         wrong = hypothesis.skeleton.wrong + hypothesis.deviations.map(&:kind)
         more = with_fault(hypothesis, wrong)
-        more += with_spoilt_box(hypothesis, wrong) if hypothesis.faults.empty?
+        more += with_deviating_box(hypothesis, wrong) if hypothesis.faults.empty?
         more.map { |row| hypothesis(*row) }
       end
 
-      # What a skeleton becomes with two single conductors exchanged that nothing observed tells apart. Those that are
-      # held were drawn from too many.
+      # Neighbors of a skeleton: two single conductors exchanged that no observation tells apart. Skeletons were sampled
+      # where there were too many to list.
       # @param skeleton [Skeleton]
       # @return [Array<Hypothesis>]
       def exchanged(skeleton) = skeleton.exchanged(@world).flat_map { |other| @listing.plain(other) }
 
       # @param hypotheses [Array<Hypothesis>]
-      # @return [Array<Hypothesis>] so many of them, the likeliest by prior and by the last answers
+      # @return [Array<Hypothesis>] the likeliest of them by prior and latest answers
       def likeliest(hypotheses, most) =
         hypotheses.size > most ? hypotheses.max_by(most) { |one| @agreement.weight(one) } : hypotheses
 
@@ -88,7 +88,7 @@ module Dielectra
 
       def hypothesis(assembly, faults, prior) = Hypothesis.new(assembly:, faults:, prior:, world: @world)
 
-      # The skeletons that agree best with the observations, and those that come after.
+      # Skeletons that agree best with the observations, and the remaining ones
       # @return [Array(Array<Skeleton>, Array<Skeleton>)]
       def ranked
         blind = @situation.opened_boxes.empty?
@@ -115,8 +115,8 @@ module Dielectra
         end
       end
 
-      # Every way to spoil one more closed box.
-      def with_spoilt_box(hypothesis, wrong)
+      # Extensions by a deviation in one more closed box
+      def with_deviating_box(hypothesis, wrong)
         closed = @boxes.closed_places.reject { |place| hypothesis.boxes[place].deviation }
         closed.flat_map do |place|
           box = hypothesis.boxes[place]

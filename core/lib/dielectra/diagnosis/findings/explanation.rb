@@ -40,8 +40,7 @@ module Dielectra
         Explanation.smallest_hitting_set(sets.uniq)
       end
 
-      # The answers that support a statement: of its likelier alternatives, those that were ruled out, and by which
-      # answers
+      # The answers that support a statement: its likelier alternatives that were ruled out, and the steps that did so
       # @param held [Proc] hypothesis => what is stated of it
       # @param value [Object] what is held to be so
       # @return [Array(Array<Integer>, Array<Object>)] numbers of the fewest steps that rule the others out, and the

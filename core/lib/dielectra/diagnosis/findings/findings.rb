@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # What follows from a belief: the role of every conductor, which cable ends are one cable, and what is wrong; each
-    # summed over the hypotheses.
+    # What follows from a belief, summed over the hypotheses: the role of every conductor, which cable ends belong
+    # together, and the causes
     class Findings
       # Posterior a role needs to be stated
       AGREED = 0.9
@@ -92,7 +92,7 @@ module Dielectra
           )
         return found unless found.empty?
 
-        # If two boxes do not match, either may be called the miswired one. Name the box that was rewired.
+        # Where two boxes do not match, either may be called miswired. The box that was rewired is named.
         @situation.found_off? ? [{ "kind" => "no_supply", "place" => @situation.job.panel.id }] : changes { true }
       end
 
@@ -118,7 +118,7 @@ module Dielectra
         shown + hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
       end
 
-      # An obsolete scheme is wrong whatever else is.
+      # An obsolete scheme counts as a cause regardless of other deviations.
       def scheme(hypothesis)
         layout = hypothesis.skeleton.layout
         if layout.scheme == Design::Scheme::PRESENT
@@ -128,7 +128,7 @@ module Dielectra
         end
       end
 
-      # Causes with at least a given probability, and those already repaired.
+      # Causes above a probability, plus those already repaired
       # @param least [Float]
       # @return [Array<Hash>]
       def certain_causes(least)
@@ -185,7 +185,7 @@ module Dielectra
         (changed + hidden.reject { |cause| wrong.include?(cause["device"]) }).uniq
       end
 
-      # Whether the likeliest hypothesis does not blame the supply
+      # Whether the likeliest hypothesis has a sound supply
       def unsuspicious? =
         @belief.hypotheses.first.nil? ||
           @belief.hypotheses.first.deviations.none? { |deviation| deviation.kind == :no_supply }
@@ -200,7 +200,7 @@ module Dielectra
         end
       end
 
-      # Causes repaired so far, in boxes that were most likely miswired when they were opened.
+      # Repaired causes in boxes that were most likely miswired when opened
       def changed_causes = changes { |place| !right_as_found?(place) }
 
       # One cause for each opened box that was rewired or got another device.
@@ -223,7 +223,7 @@ module Dielectra
       def wrong_device?(place) =
         @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :wrong_device } > 0.5
 
-      # The devices of a box that are not of the kind their duty needs; where all are, the first.
+      # Devices whose kind does not fit their duty; the first device where all fit
       def wrong_device(place)
         best = @belief.hypotheses.first
         devices = best.boxes[place].devices
@@ -236,7 +236,7 @@ module Dielectra
         end
       end
 
-      # Whether a box was most likely right as found, and only taken apart to look
+      # Whether a box was most likely right as found and only opened to look
       def right_as_found?(place) =
         @belief.probability { |hypothesis| hypothesis.skeleton.verdicts[place]&.label == :right } > 0.5
 
@@ -257,7 +257,7 @@ module Dielectra
         end
       end
 
-      # What a switch without marks served as, by the number of conductors on it
+      # Kind of an unmarked switch, by the number of conductors on it
       def served_as(place, device)
         if device["kind"] == Trade::Unmarked::NAME
           Trade::Unmarked.plain(Trade::Unmarked.assumed(@situation.used_screws(place, device["id"])))

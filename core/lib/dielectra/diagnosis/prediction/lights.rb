@@ -2,7 +2,7 @@
 
 module Dielectra
   module Diagnosis
-    # What the lights do under a hypothesis, in every combination of contacts at once.
+    # The lights under a hypothesis, for all combinations of contacts at once
     class Lights
       # @param world [World]
       def initialize(world)
@@ -34,11 +34,11 @@ module Dielectra
           (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(ends) & ~lit : 0)
       end
 
-      # What all lamps do: the light they show together, :dim whatever makes it so, or :odd if they differ
+      # State of all lamps together; :dim where any is dim, :odd where they differ
       def lights(hypothesis, arrangement, raised) =
         together(@world.lamps.keys.map { |lamp| masks(hypothesis, arrangement, lamp) }, @world.bit(raised))
 
-      # The same with the toggles so, over the states the contacts may be in
+      # Distribution over those states, given how the toggles stand
       # @param toggles [Toggles]
       # @return [Hash{Symbol => Float}]
       def lights_with(hypothesis, arrangement, toggles)
@@ -58,7 +58,7 @@ module Dielectra
       def masks(hypothesis, arrangement, lamp) =
         [lit(hypothesis, arrangement, lamp), dim(hypothesis, arrangement, lamp), hypothesis.reach(arrangement).tripped]
 
-      # @return [Symbol] what masks come to in a combination: :on, :off, :dim, :faint or :tripped
+      # @return [Symbol] state of a lamp in one combination: :on, :off, :dim, :faint or :tripped
       def shining(lit, dim, tripped, state)
         return :tripped if tripped.anybits?(state)
         return lit.anybits?(state) ? :dim : :faint if dim.anybits?(state)

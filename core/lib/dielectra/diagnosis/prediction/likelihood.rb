@@ -2,14 +2,14 @@
 
 module Dielectra
   module Diagnosis
-    # The likelihood of an observation under one circuit, in each state that the contacts may have been in. An
-    # intermittent fault is two circuits (Hypothesis#ways), which are mixed.
+    # The likelihood of an observation under one circuit, for each state the contacts may have been in. An intermittent
+    # fault is two circuits (Hypothesis#ways), which are mixed.
     class Likelihood
-      # Probability that a breaker trips for no reason, or is taken for tripped
+      # Probability of a nuisance trip, or of a breaker misread as tripped
       TRIPS_FOR_NOTHING = 0.0005
-      # Probability that a breaker found tripped has tripped on something that is gone
+      # Probability that a tripped breaker tripped on a fault that is gone
       FOUND_TRIPPED = 0.05
-      # Likelihood below which somebody must have misread a light
+      # Likelihood below which a light was probably misread
       MISREAD = 0.1
       # Probability that an intermittent fault shows as flicker: at a look, in a customer's report, and during a wiggle
       FLICKERS = { lamp: 0.15, report: 0.5, wiggle: 0.85 }.freeze
@@ -43,7 +43,7 @@ module Dielectra
       def of(hypothesis, observation)
         ways = hypothesis.ways
         return in_states(hypothesis, observation) if ways.one?
-        return coming_and_going(hypothesis, observation) if LIGHTS.include?(observation.what)
+        return light_with_intermittent_fault(hypothesis, observation) if LIGHTS.include?(observation.what)
 
         mixed(hypothesis, ways.map { |way| in_states(way, observation) })
       end
@@ -87,7 +87,7 @@ module Dielectra
 
       private
 
-      # The block's answer for each contact state, computed once for states with equal bits in all masks.
+      # The block's result for each contact state, computed once for states with equal bits in all masks
       # @param masks [Array<Integer>]
       # @yieldparam state [Integer] the bit of a combination
       # @return [Array<Float>]
@@ -125,7 +125,7 @@ module Dielectra
       def matches(predicted, seen) = predicted == seen ? 1 - @error : @error
 
       # A light with an intermittent fault in the circuit, which may not affect this light
-      def coming_and_going(hypothesis, observation)
+      def light_with_intermittent_fault(hypothesis, observation)
         with, without = hypothesis.ways.map { |way| in_states(way, observation) }
         share = flickering(hypothesis, observation)
         contact = hypothesis.making_contact
@@ -155,7 +155,8 @@ module Dielectra
         here ? FLICKERS[:wiggle] : FLICKERS[:lamp]
       end
 
-      # A light that was watched. Whoever misread one in the same look may as well have misread the next.
+      # A light that was watched. Errors within one look are correlated: whoever misreads one light may misread the
+      # next.
       def seen(hypothesis, observation)
         arrangement = observation.arrangement
         masks =

@@ -7,9 +7,8 @@ module Dielectra
       # Probability that several loads in series make a tester beep
       IN_SERIES = 0.1
 
-      # How two points may be found joined: the combinations in which copper joins them, those of these that depend on a
-      # high-resistance contact, for each load those in which it alone joins them, and those in which only several in
-      # series do
+      # How two points may be connected, as masks of combinations: by copper, by copper that depends on a
+      # high-resistance contact, for each load through it alone, and through several loads in series
       Path =
         Struct.new(:sure, :weak, :loads, :series) do
           # Whether a load may lie between
@@ -22,7 +21,7 @@ module Dielectra
         @paths = {}.compare_by_identity
       end
 
-      # Lets go of what was worked out for hypotheses that are not held any more.
+      # Drops results for hypotheses that are no longer held.
       def forget = @paths.clear
 
       # How two points are joined with the breaker off
@@ -30,7 +29,7 @@ module Dielectra
       def path(hypothesis, arrangement, one, other) =
         path_of(hypothesis, arrangement, @world.index[one], @world.index[other])
 
-      # The same of two points by their numbers; see #numbers.
+      # The same for points given by number; see #numbers
       def path_of(hypothesis, arrangement, one, other)
         one, other = other, one if one > other
         by_pair = ((@paths[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
@@ -82,8 +81,8 @@ module Dielectra
         without ? sure & ~without.together(one, other) : 0
       end
 
-      # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which one gets from one
-      #   point to the other through it alone; and those in which only through several in a row
+      # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which it alone connects the
+      #   points, and the combinations in which only several in series do
       def through_loads(hypothesis, arrangement, one, other, sure)
         loads = hypothesis.loads(arrangement)
         any = hypothesis.reach_with(arrangement, loads.values.flatten(1)).together(one, other) & ~sure

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Diagnosis
-    # Numbers for names of points, the same in every hypothesis of a job, so that nets can be kept in plain arrays.
+    # Numbers for point names, the same in every hypothesis of a job, so that nets fit in plain arrays
     class PointIndex
       SOURCE = "source"
       RETURN = "return"
@@ -27,7 +27,7 @@ module Dielectra
 
       def size = @names.size
 
-      # The one object for a list of points.
+      # Interns a list of points.
       def same(points) = (@lists ||= {})[points] ||= points.freeze
 
       # @return [Array<Array<Integer>>]

@@ -2,11 +2,10 @@
 
 module Dielectra
   module Diagnosis
-    # Which points are on the line or the neutral with the power on under a hypothesis, in every combination of contacts
-    # at once.
+    # Which points are on line or neutral with the power on under a hypothesis, for all combinations of contacts at once
     class Potentials
-      # What a point is connected to: the combinations in which it is on the line or the neutral, and those in which it
-      # would be if something were plugged in downstream
+      # Masks of the combinations in which a point is on line or neutral, and of those in which it would be with
+      # something plugged in downstream
       Potential = Struct.new(:line, :neutral, :line_if, :neutral_if)
 
       # @param world [World]
@@ -15,7 +14,7 @@ module Dielectra
         @standings = {}.compare_by_identity
       end
 
-      # Lets go of what was worked out for hypotheses that are not held any more.
+      # Drops results for hypotheses that are no longer held.
       def forget = @standings.clear
 
       # What a point is connected to, with the breaker on. Everything floats after a breaker has tripped.
@@ -60,7 +59,7 @@ module Dielectra
         Potential.new(live | line_by | line, neutral | neutral_by | other, line_if, other_if)
       end
 
-      # What reaches a point through leaking insulation, where next to no current flows
+      # Potential through leaking insulation, which carries almost no current
       def leaked(hypothesis, arrangement, point, left)
         leaking = hypothesis.reach_with_leak(arrangement) or return Reach::NOWHERE
         line = leaking.live(point)
@@ -68,8 +67,7 @@ module Dielectra
         [line & ~neutral & left, neutral & ~line & left]
       end
 
-      # What reaches a point through good lamps, and through what else may be plugged in. Between two loads it is
-      # undetermined.
+      # Potential through good lamps and through possible further loads; undetermined between two loads
       def through(hypothesis, arrangement, reach, point)
         loads = hypothesis.loads(arrangement)
         lamps = loads.select { |number, _| number < @world.lamps.size }

@@ -4,8 +4,8 @@ require "forwardable"
 
 module Dielectra
   module Diagnosis
-    # What would be seen or read under a hypothesis, and how likely a reading is. It follows from connectivity in every
-    # combination of contacts (Reach); Physics::Network gives the same answers in numbers.
+    # What would be seen or read under a hypothesis, and the likelihood of an observation. It follows from connectivity
+    # in every combination of contacts (Reach). Physics::Network gives the same answers in numbers.
     class Prediction
       extend Forwardable
 
@@ -28,7 +28,7 @@ module Dielectra
         @likelihood = Likelihood.new(world, @lights, @paths, @potentials)
       end
 
-      # Lets go of what was worked out for hypotheses that are not held any more.
+      # Drops results for hypotheses that are no longer held.
       def forget
         @paths.forget
         @potentials.forget

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Which points copper joins in an assembly, and which the contacts of its switches join in which combinations. Nets
-    # are union-find over plain arrays of point numbers.
+    # Which points copper joins in an assembly, and which points contacts join in which combinations. Nets are
+    # union–find sets over plain arrays of point numbers.
     class Topology
       # Room for points numbered after a net was built
       SPARE = 64
@@ -19,7 +19,7 @@ module Dielectra
         forget
       end
 
-      # Lets go of what was worked out for skeletons that are not held any more.
+      # Drops results for skeletons that are no longer held.
       def forget
         @runs = {}.compare_by_identity
         @cut = {}.compare_by_identity
@@ -45,7 +45,7 @@ module Dielectra
         flattened(parent)
       end
 
-      # The one object for what kinds the devices are of.
+      # Interns the kinds of the devices.
       # @param kinds [Hash{String => String}] device => kind
       def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
 
@@ -63,11 +63,11 @@ module Dielectra
       #   which it does
       def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
 
-      # The same of one device.
+      # Bridges of one device
       def bridges_of(device, kind) =
         (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
 
-      # The same of a device that may have failed.
+      # Bridges of a device that may have failed
       # @yieldparam raised [Boolean] how its toggle stands
       # @yieldreturn [Array<Array(Integer, Integer)>] points that it joins then
       def bridged(device)

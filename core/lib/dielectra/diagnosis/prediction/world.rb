@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # What all hypotheses of a job have in common: the numbers of points, the lamps, the supply, what nobody can see,
-    # and what is kept from one answer to the next so that it need not be worked out again.
+    # What all hypotheses of a job share: point numbers, lamps, supply, unknowns, and caches that last from one answer
+    # to the next
     class World
       # @return [Evidence::Job]
       attr_reader :job
@@ -15,7 +15,7 @@ module Dielectra
       attr_reader :source, :return
       # @return [Topology]
       attr_reader :topology
-      # @return [Hash{Object => Object}] closed boxes and faults by what they depend on
+      # @return [Hash{Object => Object}] caches of closed boxes and faults, by what they depend on
       attr_reader :closed_boxes, :faults
       # @return [Hash{Skeleton => true}] skeletons whose neighbors were looked at
       attr_reader :redrawn
@@ -23,8 +23,8 @@ module Dielectra
       #   Evidence::Situation#stirred
       attr_accessor :stirred
 
-      # Sets whether a fault may be intermittent: a light was seen to flicker, or did otherwise than before with nothing
-      # changed.
+      # Sets whether intermittent faults are considered: a light flickered, or behaved differently in an unchanged
+      # state.
       attr_writer :intermittent
 
       # @param job [Evidence::Job]
@@ -50,7 +50,7 @@ module Dielectra
       # Short, since every hypothesis holds the world.
       def inspect = "#<World #{job.goal.works}>"
 
-      # Lets go of what was worked out for hypotheses that are not held any more.
+      # Drops results for hypotheses that are no longer held.
       def forget
         @redrawn = {}.compare_by_identity
         topology.forget
@@ -80,12 +80,11 @@ module Dielectra
       # @return [Boolean] whether that is what the customer called for
       def called_for_intermittent? = job.began == "comes_and_goes"
 
-      # @return [Array<String, Symbol>] what draws power, or may: each lamp of the job, whatever is plugged in
-      #   downstream, and what else hangs on the feed
+      # @return [Array<String, Symbol>] possible loads: each lamp of the job, :beyond for what is plugged in downstream,
+      #   :feed for other loads on the feed
       def load_names = @load_names ||= [*lamps.keys, :beyond, :feed].freeze
 
-      # @return [Array<Float>] for each of them the probability that it makes a tester beep, before anything is known of
-      #   it
+      # @return [Array<Float>] prior probability that each makes a tester beep
       def usual_beeping
         @usual_beeping ||=
           load_names
@@ -93,7 +92,7 @@ module Dielectra
             .freeze
       end
 
-      # --- what nobody can see
+      # --- unknowns
 
       # @param name [Array]
       # @return [Integer] the number of something unknown, given on first sight

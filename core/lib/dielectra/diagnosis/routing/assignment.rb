@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Which port each run of a layout is, with the most that it can weigh, and for single conductors what it says of
-    # each box
+    # One assignment of ports to the runs of a layout, an upper bound of its weight, and for single conductors the
+    # reading of each box
     Assignment = Struct.new(:bound, :layout, :sides, :weight, :read)
   end
 end

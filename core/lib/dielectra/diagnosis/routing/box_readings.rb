@@ -2,7 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # What the opened boxes say by themselves: their ports, and what the conductors at each may be for under a layout.
+    # What the opened boxes say on their own: their ports, and possible functions of the conductors at each under a
+    # layout
     class BoxReadings
       # @return [Hash{String => Array<Port>}] opened place => its ports
       attr_reader :ports
@@ -36,14 +37,14 @@ module Dielectra
         @bundles[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region)
       end
 
-      # @return [Array<LocalReadings::Reading>] what the conductors of a box may be for, by falling weight
+      # @return [Array<LocalReadings::Reading>] possible functions of a box's conductors, by falling weight
       def of(layout, sides, place)
         workmanship = workmanship(layout, place)
         uses = uses(layout, sides, place)
         (@read[workmanship] ||= {})[uses] ||= @local[place].of(workmanship, uses)
       end
 
-      # @return [Float] the most that the verdict on a box can weigh
+      # @return [Float] upper bound of the weight of the verdict on a box
       def verdict_most(layout, sides, place) =
         @local[place].most(workmanship(layout, place), uses(layout, sides, place))
 
@@ -58,8 +59,8 @@ module Dielectra
         )
       end
 
-      # @return [Boolean] whether it matters which conductor of a run carries what: not between two boxes that are both
-      #   apart
+      # @return [Boolean] whether it matters which conductor of a run carries what. It does not between two boxes that
+      #   are both apart.
       def told?(edge) = !edge.all? { |place| apart?(place) }
 
       # @return [Boolean] whether nothing in a box touches anything
@@ -98,7 +99,7 @@ module Dielectra
         )
       end
 
-      # The kind of a device as found; nil where it was not.
+      # Kind of a device as found; nil where none was
       def kind_of(place, device, duty)
         row = @situation.opened[place]["devices"].find { |found| found["id"] == device } or return
         kind = @situation.found_kind(place, row)

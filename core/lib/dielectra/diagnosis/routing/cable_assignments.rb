@@ -2,13 +2,13 @@
 
 module Dielectra
   module Diagnosis
-    # Which cable end of each opened box is which run of a layout, box after box, with the most that all of it can
-    # weigh.
+    # Assigns cable ends of the opened boxes to runs of a layout, box by box, each assignment with an upper bound of its
+    # weight
     class CableAssignments
       # Assignments considered at most
       MOST = 2_000
 
-      # @return [Float] the most that the colors of a run can weigh, as they are at either end
+      # @return [Float] upper bound of the weight of a run's colors as they show at either end
       def self.color_bound(layout, edge, ports)
         polarized = Design::Layout.polarized(edge)
         ports

@@ -32,7 +32,7 @@ module Dielectra
       # Whether an unknown junction is considered
       def junction?(known) = !@boxes.singles? && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
 
-      # @param unseen [Boolean] with a junction that nobody knows of
+      # @param unseen [Boolean] whether to include an unknown junction
       def trees(unseen: false)
         goal = @job.goal
         known = [*goal.controls, *goal.loads].map(&:place)
@@ -65,7 +65,7 @@ module Dielectra
         }.select { |_, weight| weight.positive? }
       end
 
-      # @return [Symbol, nil] :broken or :whole; nil where nobody said and nothing on the screws tells
+      # @return [Symbol, nil] :broken or :whole; nil where it was not reported and the screws do not show it
       def hot_tab(place)
         row = @situation.opened[place]["devices"].find { |device| device["kind"] == "receptacle" } or return
         return :broken if Trade::KindName.tab_broken?(@situation.found_kind(place, row), Evidence::Situation::HOT_TAB)

@@ -2,10 +2,10 @@
 
 module Dielectra
   module Diagnosis
-    # Where every conductor is a run of its own (knob and tube): which of them make up each run of a layout, box after
-    # box, drawn from what ConductorReadings says of each.
+    # Assignments for open wiring, where every conductor is a cable end of its own (knob and tube). Samples which
+    # conductors make up each run, box by box, from what ConductorReadings finds.
     class ConductorAssignments
-      # Assignments that are drawn.
+      # Assignments sampled
       MOST = 400
 
       # @param boxes [BoxReadings]
@@ -17,7 +17,7 @@ module Dielectra
         @random = Random.new(draw)
       end
 
-      # @return [Array<Assignment>] so many of each layout as it is likely
+      # @return [Array<Assignment>] a number of each layout in proportion to its weight
       def to_a
         likely = @layouts.reject { |layout| layout.weight < @layouts.first.weight * Joining::FLOOR }
         total = likely.sum(&:weight)
@@ -27,8 +27,8 @@ module Dielectra
         end
       end
 
-      # Every way that differs in two single conductors that the box as found does not tell apart: both in one joint, or
-      # both loose
+      # Neighbors of a way: two single conductors exchanged that the box as found does not tell apart, both in one joint
+      # or both loose
       # @param way [Way]
       # @return [Array<Way>]
       def exchanged(way)
@@ -51,7 +51,7 @@ module Dielectra
 
       private
 
-      # Whether two conductors are the travelers of one run that nobody has traced, so that their names may be exchanged
+      # Whether two conductors are untraced travelers of one run, which are interchangeable
       def namesakes?(way, (edge, side, slot), (other, _, number))
         return false unless edge == other && way.sides[edge][1 - side].nil?
 
@@ -95,7 +95,7 @@ module Dielectra
         @boxes.of_conductors(layout, place, twins, edges.map { |edge| mixed(layout, edge, place) })
       end
 
-      # The functions of a run that only its far end tells apart: line and neutral of the feed, the two sides of a light
+      # Functions of a run that only its far end distinguishes: line and neutral of the feed, the two sides of a light
       def mixed(layout, edge, place)
         side = layout.tree.beyond(edge)
         side = ~side unless edge.index(place).zero?
@@ -104,7 +104,7 @@ module Dielectra
         [*(%w[line neutral] if feed), *(%w[load neutral] if lights.any?)].uniq & layout.carried(edge)
       end
 
-      # The heaviest readings; of too many equal ones a sample
+      # The heaviest readings, with a sample of equal ones where there are too many
       # @return [Array<Array(ConductorReadings::Reading, Float)>] each with how many it stands for
       def drawn(tiers, most)
         tiers.each_with_object([]) do |tier, picked|

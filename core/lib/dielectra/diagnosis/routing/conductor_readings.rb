@@ -2,15 +2,15 @@
 
 module Dielectra
   module Diagnosis
-    # What the single conductors of one opened box may be for (open wiring): for each run the conductors that carry what
-    # it carries, with the verdict on the box as found. First what they carry is enumerated, then which of like ones
-    # goes where; of too many equal ones a sample is drawn.
+    # Possible functions of the single conductors in one opened box (open wiring), with the verdict on the box as found.
+    # Enumerates what the conductors carry, then which of like ones belongs to which run. Too many equal readings are
+    # sampled.
     class ConductorReadings
-      # One reading: for each run the ports in the order of what it carries, the verdict, and how many like it it stands
-      # for.
+      # One reading: for each run its ports in the order of its functions, the verdict, and the number of equal readings
+      # it represents
       Reading = Struct.new(:groups, :verdict, :stands_for)
 
-      # Namings of the conductors that are judged, and readings that are kept
+      # Assignments of functions that are judged, and readings kept
       MOST = 800
       MOST_READINGS = 2_400
 
@@ -69,7 +69,7 @@ module Dielectra
         drawn.map { |groups| Reading.new(groups, verdict, all.size / drawn.size.to_f) }
       end
 
-      # Namings of the conductors, those least at odds with the joints first
+      # Assignments of functions, those that agree best with the joints first
       # @return [Array<Array<String>>] functions in the order of the ports
       def namings(functions, twins)
         return [] unless functions.size == @ports.size
@@ -82,7 +82,7 @@ module Dielectra
       def ordered?(names, one, other) =
         names.index(one).nil? || names.index(other).nil? || names.index(one) < names.index(other)
 
-      # Every distinct order of functions
+      # Every distinct permutation of functions
       def arranged(left, names, all)
         return all << names if left.empty?
 
@@ -93,7 +93,7 @@ module Dielectra
         all
       end
 
-      # The number of pairs of conductors that touch and should not, or should and do not
+      # Number of pairs of conductors that touch and should not, or the reverse
       def odd(names)
         names
           .each_index
@@ -107,7 +107,7 @@ module Dielectra
         !joints.first.nil? && joints.first == joints.last
       end
 
-      # Which of like conductors goes with which run
+      # Distributes like conductors over the runs
       # @return [Array<Array<Array<Port>>>]
       def spread(functions, carried)
         by_function = functions.each_index.group_by { |slot| functions[slot] }

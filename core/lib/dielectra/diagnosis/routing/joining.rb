@@ -2,21 +2,20 @@
 
 module Dielectra
   module Diagnosis
-    # Joins the readings of the opened boxes along the runs between them (branch and bound), the likeliest assignment
-    # first.
+    # Joins the readings of the opened boxes along the runs between them by branch and bound, likeliest assignment first
     class Joining
       # Share of the heaviest way below which a way is pruned
       FLOOR = 1e-5
-      # Share of the largest bound at which the search begins. What it finds says where to end.
+      # Share of the largest bound at which the search starts. Its result determines where the search ends.
       FIRST = 1e-3
       ROUNDS = 5
-      # Joins tried before the search has to do with what was found
+      # Joins tried before the search ends with what it has
       MOST_JOINS = 12_000
-      # Ways of naming functions that are remembered for one and the same wiring.
+      # Assignments of functions remembered for the same wiring
       MOST_NAMINGS = 6
 
-      # One assignment under way: the boxes in the order they are joined, their readings, and the most that the boxes
-      # after each can still weigh.
+      # One assignment in progress: the boxes in joining order, their readings, and upper bounds of what the remaining
+      # boxes can weigh
       Course = Struct.new(:layout, :sides, :pairings, :places, :lists, :rest)
 
       # @param boxes [BoxReadings]
@@ -47,7 +46,7 @@ module Dielectra
 
       private
 
-      # Finds everything that weighs at least so much, and not hopelessly less than the best of it
+      # Finds every way above a weight that is not hopelessly lighter than the best
       # @return [Boolean] whether it was gone through to the end
       def sought(assignments, least)
         @least = least
@@ -77,7 +76,7 @@ module Dielectra
         step(Course.new(layout, assignment.sides, pairings, places, lists, rest), 0, {}.compare_by_identity, {}, weight)
       end
 
-      # For each box the most that the boxes after it, and the colors of the runs met there first, can weigh
+      # Upper bounds, per box, of the weight of later boxes and of the colors of runs met there first
       def rest(assignment, places, lists)
         met = []
         each =
@@ -93,7 +92,7 @@ module Dielectra
         each.each_index.map { |index| each.drop(index + 1).reduce(1.0, :*) }
       end
 
-      # The opened boxes in an order in which each has a run to one before it, if it can
+      # The opened boxes, each connected to an earlier one where possible
       def order(layout)
         left = @boxes.places.dup
         order = []
@@ -135,14 +134,14 @@ module Dielectra
         end
       end
 
-      # How much rarer a box that is not right is beside others that are not
+      # Factor on the prior of a deviating box beside other deviating ones
       def co_occurrence(verdicts, verdict)
         return 1.0 if verdict.label == :right
 
         Deviation.co_occurrence(verdicts.each_value.map(&:label) - [:right], verdict.label)
       end
 
-      # The readings of a box that agree with the boxes before it about its runs
+      # Readings of a box that agree with the earlier boxes about shared runs
       def agreeing(course, place, edges, list, functions)
         fixed =
           edges.each_index.select do |index|
@@ -170,8 +169,8 @@ module Dielectra
         end
       end
 
-      # Records what the conductors of a run carry at one end. Between two boxes that are both apart, and where the ends
-      # agree, one record serves for both.
+      # Records what the conductors of a run carry at one end. One record serves both ends where they agree, and between
+      # two boxes that are both apart.
       def settle(course, taken, edge, side, functions)
         seen = taken[edge]
         if seen.nil?
@@ -184,7 +183,7 @@ module Dielectra
         end
       end
 
-      # Whether a naming only exchanges two travelers of a run settled earlier, which is the same circuit
+      # Whether an assignment only exchanges two travelers of a run settled earlier, which is the same circuit
       # @param before [Hash] what was settled before, and looked at then
       def twin?(layout, taken, before)
         return false if layout.scheme == Design::Scheme::BOTH_ON_TRAVELERS || taken.size == before.size
@@ -210,7 +209,7 @@ module Dielectra
         group.pop if group.size > MOST_NAMINGS
       end
 
-      # What distinguishes two ways for any reading in the boxes opened so far
+      # Key of everything a reading in the opened boxes could distinguish
       def physical(way)
         shown = {}
         way.sides.each do |edge, (near, far)|

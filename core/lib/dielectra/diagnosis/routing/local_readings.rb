@@ -2,9 +2,9 @@
 
 module Dielectra
   module Diagnosis
-    # What the conductors of one opened box may be for, from the box alone: for each port the function of each
-    # conductor, with the verdict on the box as found. Likely namings are found by counting pairs of conductors that
-    # touch and should not, or should and do not.
+    # Possible functions of the conductors in one opened box, judged from that box alone: for each port a function per
+    # conductor, with the verdict on the box as found. Likely ones are found by counting pairs of conductors that touch
+    # and should not, or the reverse.
     class LocalReadings
       # How a port is used: what its run carries, what lies at the far end, and whether it matters which conductor
       # carries what
@@ -13,12 +13,12 @@ module Dielectra
       # list.
       Reading = Struct.new(:ways, :verdict, :weight, :verdict_most)
 
-      # Readings that are judged.
+      # Readings judged
       MOST = 60
-      # The same for runs made of single conductors, of which there are many
+      # The same for runs of single conductors, which are numerous
       MOST_BUNDLED = 12
 
-      # Readings of a box that is all apart, which only colors weigh
+      # Readings kept of a box that is all apart, where only colors carry information
       MOST_LOOSE = 300
       # Combinations above which they are not enumerated, and the width of the beam search used then
       TOO_MANY = 20_000
@@ -54,7 +54,7 @@ module Dielectra
 
       def ways(use) = Design::Coloring.ways(use.functions, use.port.hints, polarized: use.polarized)
 
-      # With everything loose, all readings are equal but for colors
+      # Readings of a box that is all apart; only colors distinguish them
       def loose(workmanship, uses)
         verdict = workmanship.judge(@found, {})
         choices = uses.map { |use| use.told ? ways(use) : ways(use).first(1) }
@@ -95,7 +95,7 @@ module Dielectra
         first ? first.product(*rest) : [[]]
       end
 
-      # The combinations with the fewest pairs at odds with the joints
+      # Combinations with the fewest pairs that contradict the joints
       def picked_out(uses)
         choices = uses.map { |use| ways(use) }
         inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }

@@ -20,7 +20,7 @@ module Dielectra
         @sizes = cable_ends.map { |cable_end| cable_end.insulated.size }
       end
 
-      # Whether it is a single conductor, of which several make a run
+      # Whether it is a single conductor; several of them make a run
       def single? = type.start_with?("knob_and_tube")
 
       # Whether it is two cables side by side
@@ -35,7 +35,8 @@ module Dielectra
         type == other.type && grounding.nil? == other.grounding.nil? && sorted == other.sorted
       end
 
-      # Which conductor here is which there: a color that comes once is itself at the other end, like ones may be any
+      # Which conductor here is which there. A color that occurs once matches itself; like colors may match in any
+      # order.
       # @return [Array<Array<Integer>>] for each way, the slot there of each slot here
       def pairings(other)
         return side_by_side(other) if doubled?

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Diagnosis
-    # Every way the runs of a layout can be the cables that show in the boxes opened so far, and every way their
-    # conductors can carry what the runs have to carry: layouts first (CandidateLayouts), then which port is which run
-    # (CableAssignments, ConductorAssignments), then the readings of each box joined along the runs (Joining).
+    # Every way the runs of a layout can be the cables of the opened boxes, and every way their conductors can carry the
+    # required functions. Layouts come first (CandidateLayouts), then which port is which run (CableAssignments,
+    # ConductorAssignments), then the readings of each box joined along the runs (Joining).
     class Routing
       # @param job [Evidence::Job]
       # @param situation [Evidence::Situation]
@@ -28,7 +28,7 @@ module Dielectra
       # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box, likeliest first
       def layouts = @layouts ||= @candidates.to_a
 
-      # Every way that differs from one in two single conductors of which the box as found does not say which is which.
+      # Neighbors of a way: two single conductors exchanged that the box as found does not tell apart
       # @param way [Way]
       # @return [Array<Way>]
       def exchanged(way) = ConductorAssignments.new(@boxes, layouts).exchanged(way)

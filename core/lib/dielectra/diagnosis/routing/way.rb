@@ -2,9 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # One way the runs of a layout can be the cables that show: which port each run is at either end (nil where nobody
-    # has looked), which slot there is which here, and what the conductors carry at either end. Runs are keys by
-    # identity.
+    # One way the runs of a layout can be the cables that show: the port of each run at either end (nil where nobody has
+    # looked), which slot there is which here, and the functions at either end. Runs are keys by identity.
     Way =
       Struct.new(:layout, :sides, :pairings, :functions, :verdicts, :weight) do
         # @return [Array<Array(String, String, String)>] point here, point there and function of each conductor between

@@ -5,7 +5,7 @@ module Dielectra
     module Steps
       # Words for wires moved in a box: what the hands do in one sentence, then what is capped and what stays.
       class Arrange < Words
-        # Conductors that are named one by one at most; so many loose at once that the box counts as taken apart.
+        # Most conductors named one by one; more loose at once count as a box taken apart
         MOST_NAMED = 8
         MANY = 4
 

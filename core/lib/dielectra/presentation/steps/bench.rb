@@ -43,7 +43,7 @@ module Dielectra
         # What is printed beside each screw in the drawing.
         def labels(session)
           kind = kind(session.situation)
-          kind.screws.to_h { |screw| [screw["terminal"], session.job.region.labelled(kind, screw)["label"]] }
+          kind.screws.to_h { |screw| [screw["terminal"], session.job.region.labeled(kind, screw)["label"]] }
         end
       end
     end

@@ -6,9 +6,9 @@ module Dielectra
     # proposed by proposals/: looks at the light, boxes to open, readings, repairs. One step ahead in knowledge, the
     # whole way in walking.
     class Actions
-      # Minutes that a question has to save beyond its cost, and that a look has to save, whatever it costs.
+      # Minutes a question has to save beyond its cost, and minutes a look has to save
       LEAST_GAIN = 0.02
-      # Minutes by which the best that could be done has to miss what is hoped for before dearer questions are asked.
+      # Minutes by which the best action has to exceed the lower bound before more expensive questions are weighed
       OUT_OF_REACH = 1.0
       # Share of its minutes that a dear question has to save.
       DEAR = 0.5

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Session
-    # What proposals have in common: how things stand, what is believed, what may be asked for, and what was asked
+    # What all proposals share: the situation, the belief, the permits, and what was asked
     # before.
     class Circumstances
       # Hypotheses that are weighed, and the share of all they have to make up.
@@ -127,7 +127,7 @@ module Dielectra
         [seen.what, at, seen.arrangement, seen.toggles]
       end
 
-      # A toggle thrown, or put either way where nobody knows how it stands.
+      # A throw of a toggle, or setting it to a position where it is unknown how it stands
       def thrown(control)
         known = situation.positions[control.id]
         ups = known ? [!Trade::Position.raised?(known)] : [true, false]

@@ -44,7 +44,7 @@ module Dielectra
 
       def shortlist = @shortlist ||= best(MOST)
 
-      # Expected minutes with up to so many readings more
+      # Expected minutes with up to a number of further readings
       def expected(entries, depth)
         left = doubt(entries)
         return left if depth.zero? || left < @minutes * mass(entries)

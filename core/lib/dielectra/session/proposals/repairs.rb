@@ -50,10 +50,10 @@ module Dielectra
         Action.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step:, answers: nil)
       end
 
-      # Whether things were joined so before, or single conductors would be joined that nobody has searched live.
+      # Whether this arrangement was tried before, or it would join single conductors not yet searched live
       def pointless?(arrangement) = @now.visited.include?(arrangement) || @permits.blind?(arrangement)
 
-      # Whether it wants what somebody has refused: a device that is not at hand, wires that cannot be moved.
+      # Whether it needs something that was declined: a device not at hand, wires that cannot be moved
       def refused?(plan)
         plan.replacements.any? { |device, kind| declined?(device, kind) } ||
           plan.places.any? { |place| @situation.declined_at?(place) } ||

@@ -9,7 +9,7 @@ module Dielectra
       MOST = 2
       POSITIONS = { "up" => true, "down" => false }.freeze
 
-      # @return [Step, nil] nil where there is none, all of them are known, or nobody can get at it
+      # @return [Step, nil] nil where there is none, all are known, or it is out of reach
       def step
         device, place = @situation.unmarked.find { |id, _| doubtful?(id) }
         return unless device
@@ -21,12 +21,12 @@ module Dielectra
       private
 
       # Whether it is still unknown what a switch is
-      def doubtful?(device) = @situation.recognised(device).nil? || (odd?(device) && rounds(device) < MOST)
+      def doubtful?(device) = @situation.recognized(device).nil? || (odd?(device) && rounds(device) < MOST)
 
       # Whether it turned out to be something else than the number of conductors on it suggests
       def odd?(device)
         place = @situation.unmarked.fetch(device)
-        Design::Duty.family(@situation.recognised(device)) !=
+        Design::Duty.family(@situation.recognized(device)) !=
           Design::Duty.family(Trade::Unmarked.assumed(@situation.used_screws(place, device)))
       end
 

@@ -66,18 +66,18 @@ module Dielectra
         [
           (Way.new(toggles, 1.0, false) if toggles.known?),
           (Way.new(other, LATER, false) if other),
-          (Way.new(toggles, LATER**2, true) if other && toggles.known? && coming_and_going?)
+          (Way.new(toggles, LATER**2, true) if other && toggles.known? && intermittent?)
         ].compact
       end
 
-      def coming_and_going? = @hypotheses.any?(&:intermittent?)
+      def intermittent? = @hypotheses.any?(&:intermittent?)
 
-      def telling = coming_and_going? ? TELLING_A_LITTLE : TELLING
+      def telling = intermittent? ? TELLING_A_LITTLE : TELLING
 
       def readings(place, way)
         points = @situation.points(place).reject { |point| PointId.metal?(point) }
         pairs =
-          points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, coming_and_going? ? TRIES : 1) }
+          points.combination(2).reject { |pair| taken?("continuity", pair, way.toggles, intermittent? ? TRIES : 1) }
         devices = @session.job.devices_at(place).map(&:id)
         beeps =
           ContinuitySignatures.new(

@@ -5,7 +5,7 @@ module Dielectra
     # Once the light obeys: outlets downstream of an open box are found live, by volts between the line and the neutral
     # that leave there. Nothing that lived before may be dead.
     class DownstreamCheck < Rule
-      # @return [Step, nil] the next reading, nil where all were taken or nobody can
+      # @return [Step, nil] the next reading; nil where all were taken or none can be
       def step
         place, pair = wanted.min_by { |name, _| name == @situation.at ? 0 : 1 }
         place && read_live(place, tool, pair)

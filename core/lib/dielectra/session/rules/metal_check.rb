@@ -8,7 +8,7 @@ module Dielectra
       # Times a reading that shows live metal is taken
       TWICE = 2
 
-      # @return [Step, nil] the next reading, nil where all metal in open boxes was read or nobody can
+      # @return [Step, nil] the next reading; nil where all metal in open boxes was read or cannot be
       def step
         place, points = wanted.first
         place && read_live(place, tool, points)

@@ -31,7 +31,7 @@ module Dielectra
       def doubtful?(obstacle) =
         @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
 
-      # A run that nobody has seen an end of may have a spare conductor: one of its boxes is opened.
+      # A run whose ends are hidden may have a spare conductor. One of its boxes is opened.
       def unseen(obstacle)
         return unless obstacle.cable&.all? { |name| EndId.unseen?(name) }
 

@@ -3,12 +3,12 @@
 module Dielectra
   module Session
     # Which steps may be asked for. Each permit exists only in situations in which all its steps are safe, and each kind
-    # of step names the one permit that issues it. An unsafe step has nobody who could issue it.
+    # of step names the one permit that issues it. No permit issues an unsafe step.
     #
     #   permits.hands("porch")      # => nil unless every breaker is off and the porch box was proved dead since
     #   permits.hands("porch")&.step(:arrange, joints:)
     class Permits
-      # Probability of a hazard above which nobody is asked to energize
+      # Probability of a hazard above which no step energizes
       HAZARD = 0.002
       # Issues steps of the kinds that name it, and no others (Steps::Kind#permit).
       class Permit
@@ -94,7 +94,7 @@ module Dielectra
         end
       end
 
-      # Single conductors of a place, found loose, that nobody has held a detector to; none once one of them was seen
+      # Single conductors of a place, found loose, not yet tested with a detector; none once one of them was seen
       # live
       # @return [Array<String>]
       def unsearched(place)
