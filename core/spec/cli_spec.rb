@@ -50,6 +50,14 @@ RSpec.describe Dielectra::CLI do
     expect(steps.first.to_h).to include("number" => "1", "do" => "report", "position" => "S1 up S2 up")
   end
 
+  it "prints the schema of each format, and says which there are" do
+    step = JSON.parse(run("schema", "step").first)
+    expect(step.dig("properties", "do", "enum")).to match_array(Dielectra::Steps.kinds.keys)
+    expect(%w[circuit job answer].map { |name| JSON.parse(run("schema", name).first)["$schema"] }.uniq.size).to eq(1)
+    _, errors, status = run("schema", "poem")
+    expect([status.exitstatus, errors]).to eq([2, "poem is no format; there are circuit, job, step, answer.\n"])
+  end
+
   it "exports nothing where it is not said what, or where it makes no sense" do
     [["export", circuit], ["export", "--spice", job], %w[export --csv nowhere.json]].each do |words|
       _, errors, status = run(*words)

@@ -3,8 +3,8 @@
 require "thor"
 
 module Dielectra
-  # The command line, bin/dielectra. Protocol lines go to standard output, everything for people's eyes beside them to
-  # standard error; a file or answer that cannot be used ends with status 2 and one sentence.
+  # The command line, bin/dielectra. Protocol lines go to standard output, messages for people to standard error. A file
+  # or answer that cannot be used ends with status 2 and one sentence.
   class CLI < Thor
     def self.exit_on_failure? = true
 
@@ -19,9 +19,9 @@ module Dielectra
     desc "house CIRCUIT.json", "Answer steps from a simulated house"
     long_desc <<~TEXT
       Reads steps from standard input, a line each, and answers from the physics of the circuit. With --seed floating
-      conductors show ghosts, by chance; with --slips so many readings in one are written down wrong.
+      conductors show ghost voltage at random. With --slips a share of the readings is written down wrong.
     TEXT
-    option :seed, type: :numeric, desc: "for ghosts and slips"
+    option :seed, type: :numeric, desc: "seed for ghost voltage and slips"
     option :slips, type: :numeric, default: 0.0, desc: "share of wrong readings"
     def house(path)
       guarded do
@@ -35,8 +35,8 @@ module Dielectra
       end
     end
 
-    desc "play CIRCUIT.json JOB.json", "Let the simulated house answer a job, and tell it as a person would read it"
-    option :seed, type: :numeric, desc: "for ghosts and slips"
+    desc "play CIRCUIT.json JOB.json", "Play a job in a simulated house and print each step as a person would read it"
+    option :seed, type: :numeric, desc: "seed for ghost voltage and slips"
     option :slips, type: :numeric, default: 0.0, desc: "share of wrong readings"
     def play(circuit_path, job_path)
       guarded do
@@ -67,6 +67,16 @@ module Dielectra
     option :at, type: :string, desc: 'positions, as JSON: {"S1": "up", "B1": "off"}'
     def export(path)
       guarded { puts exported(document(path)) }
+    end
+
+    desc "schema NAME", "Print the JSON Schema of a format: circuit, job, step or answer"
+    def schema(name)
+      guarded do
+        known = Schema::NAMES.map(&:to_s)
+        raise InvalidInput, "#{name} is no format; there are #{known.join(", ")}." unless known.include?(name)
+
+        puts JSON.pretty_generate(Schema.document(name.to_sym))
+      end
     end
 
     desc "check FILE…", "Validate circuit and job files"

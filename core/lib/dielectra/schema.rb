@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
 module Dielectra
-  # The shipped JSON Schemas (2020-12) of the open formats, in core/schema/.
+  # The JSON Schemas (2020-12) of the open formats. Circuit and job are files in core/schema/. The parts about steps and
+  # answers are composed from what each step kind declares (Steps::Kind).
   module Schema
     FOLDER = File.expand_path("../../schema", __dir__)
+    NAMES = %i[circuit job step answer].freeze
 
     # @param name [Symbol] :circuit, :job, :step or :answer
     # @raise [InvalidInput] for the first violation, with its JSON pointer
@@ -17,7 +19,8 @@ module Dielectra
       (@schemas ||= {})[name] ||= JSONSchemer.schema(document(name))
     end
 
-    # @return [Hash] the schema itself, with what the kinds of steps say of their fields and answers
+    # @param name [Symbol] one of NAMES
+    # @return [Hash] the complete schema
     def self.document(name)
       file = JSON.parse(File.read(File.join(FOLDER, "#{FILES.fetch(name, name)}.schema.json"), encoding: "UTF-8"))
       return file if name == :circuit

@@ -39,74 +39,35 @@ RSpec.describe Dielectra::Evidence::Costs do
   it "costs nothing to be told what the customer saw" do
     expect(costs.of({ "do" => "report", "positions" => {} }, situation)).to eq(0.0)
   end
+end
 
-  describe Dielectra::Evidence::Arrangement do
-    let(:found) { [%w[a b c], %w[d e]] }
+RSpec.describe Dielectra::Evidence::Costs, "for each kind of step" do
+  let(:situation) { Dielectra::Evidence::Situation.start(demo_job("boathouse")) }
 
-    it "tells the points that touch something else than before" do
-      expect(
-        [described_class.changed(found, found.reverse), described_class.changed(found, [%w[a b], %w[c d e]]).sort]
-      ).to eq([[], %w[a b c d e]])
-    end
-
-    it "counts every point of a joint that loses or gains one, and no other" do
-      expect(described_class.changed(found, [%w[a b], %w[d e]]).sort).to eq(%w[a b c])
-    end
-
-    it "brings points together along with all that touches them" do
-      expect(described_class.joined(found, %w[c d]).map(&:sort)).to eq([%w[a b c d e]])
-    end
-
-    it "is the same for the same joints, in whatever order they are written" do
-      one = described_class.as_found.with_joints("x", from: [], to: [%w[b a], %w[d c]])
-      other = described_class.as_found.with_joints("x", from: [], to: [%w[c d], %w[a b]])
-      expect([one == other, one.hash == other.hash, one == described_class.as_found]).to eq([true, true, false])
-    end
-
-    it "leaves bare what a device of another kind has no screw for" do
-      changed =
-        described_class.as_found.with_device(
-          "S1",
-          "single_pole",
-          place: "x",
-          from: [%w[S1.common a], %w[S1.traveler_1 b], %w[S1.ground g]]
-        )
-      expect([changed.joints["x"], changed.kinds]).to eq([[%w[S1.ground g]], { "S1" => "single_pole" }])
-    end
-
-    it "remembers what was made anew though it is as it was" do
-      there = described_class.as_found.with_joints("x", from: found, to: [%w[d e]])
-      back = there.with_joints("x", from: [%w[d e]], to: found)
-      expect([back.joints["x"], back.touched]).to eq([described_class.canonical(found), %w[a b c]])
+  # Minutes from the first switch, the walk included.
+  {
+    { "do" => "watch" } => 0.1,
+    { "do" => "set", "device" => "S1", "to" => "up" } => 0.1,
+    { "do" => "breaker", "device" => "B1", "to" => "off" } => 1.7,
+    { "do" => "open", "place" => "slip_door" } => 3.0,
+    { "do" => "open", "place" => "boathouse" } => 6.5,
+    { "do" => "prove_dead", "place" => "slip_door" } => 1.0,
+    { "do" => "replace", "device" => "L1", "kind" => "lamp" } => 3.5,
+    { "do" => "report", "positions" => {} } => 0.0,
+    { "do" => "find_breaker", "point" => "slip_door/1.black" } => 7.5
+  }.each do |step, minutes|
+    it "prices #{step.values.first(2).join(" ")}" do
+      expect(described_class.new.of(step, situation)).to be_within(1e-9).of(minutes)
     end
   end
 
-  describe Dielectra::Evidence::Draft do
-    def draft(**said) =
-      described_class.document(
-        { "switches" => ["Stairs, top"], "light" => "Ceiling" }.merge(said.transform_keys(&:to_s))
-      )
-
-    it "makes ids of names as they are spoken" do
-      expect(draft["places"].map { |row| row["id"] }).to eq(%w[panel stairs_top ceiling])
-    end
-
-    it "reads as a job, for each thing that may be switched, however its wires run" do
-      described_class::LOADS
-        .keys
-        .product(described_class::METHODS, described_class::VOLTS) do |load, method, volts|
-          job = Dielectra::Evidence::Job.read(draft(load:, method:, volts:))
-          expect([job.loads.first.kind, job.document["method"], job.supply_volts]).to eq([load, method, volts])
-          expect(Dielectra::Session::Troubleshooting.new(job).next.do).to eq("watch")
-        end
-    end
-
-    { switches: %w[a b c d e], light: "7", load: "heater", method: "tape", volts: 400 }.each do |key, said|
-      it "refuses #{key} of #{said}, and says where" do
-        expect { draft(key => said) }.to raise_error(Dielectra::InvalidInput) { |error|
-          expect(error.pointer).to eq("/draft/#{key}")
-        }
-      end
-    end
+  it "prices an arrangement by the points that change" do
+    opened = opened("boathouse", "slip_door").situation
+    apart = {
+      "do" => "arrange",
+      "place" => "slip_door",
+      "joints" => [%w[S1.ground slip_door/1.bare], %w[S1.terminal_1 slip_door/1.white]]
+    }
+    expect(described_class.new.of(apart, opened)).to be_within(1e-9).of(0.8)
   end
 end

@@ -34,3 +34,46 @@ RSpec.describe Dielectra::Session::Proof do
     expect(left.next_missing).to eq(left.missing.first)
   end
 end
+
+RSpec.describe Dielectra::Session::Proof, "of two switches" do
+  let(:situation) { Dielectra::Evidence::Situation.start(demo_job("tower_stair")) }
+  let(:as_found) { situation.arrangement }
+
+  def proof(*watched) =
+    described_class.new(
+      demo_job("tower_stair"),
+      situation,
+      watched.map { |one, two, light| [{ "S1" => one, "S2" => two }, light, as_found] }
+    )
+
+  it "is complete when the light was seen to obey in all four" do
+    good = [%w[up up on], %w[up down off], %w[down down on], %w[down up off]]
+    expect([proof(*good).complete?, proof(*good.first(3)).complete?]).to eq([true, false])
+  end
+
+  it "is not complete when one control does nothing in one state" do
+    expect(proof(%w[up up on], %w[up down off], %w[down down off], %w[down up off]).complete?).to be(false)
+  end
+
+  it "counts on and off as up and down, and the last look" do
+    seen = proof(%w[up up off], %w[on on on]).seen
+    expect(seen).to eq({ "S1" => true, "S2" => true } => "on")
+  end
+
+  it "forgets what was watched before the last change" do
+    other = as_found.with_joints("tower_door", from: [], to: [%w[tower_door/1.black S1.common]])
+    expect(
+      described_class.new(demo_job("tower_stair"), situation, [[{ "S1" => "up", "S2" => "up" }, "on", other]]).seen
+    ).to be_empty
+  end
+
+  it "goes on with the nearest combination" do
+    at =
+      situation.after({ "do" => "set", "device" => "S1", "to" => "up", "answer" => { "ok" => true } }, 1).after(
+        { "do" => "set", "device" => "S2", "to" => "up", "answer" => { "ok" => true } },
+        2
+      )
+    done = [[{ "S1" => "up", "S2" => "up" }, "on", as_found]]
+    expect(described_class.new(demo_job("tower_stair"), at, done).next_missing.values.count(true)).to eq(1)
+  end
+end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Contacts and connections that make contact only now and then.
-RSpec.describe "What comes and goes" do
+RSpec.describe "Intermittent faults" do
   # The demo house with nothing wrong but a fault that comes and goes.
   def house(fault, seed: 3)
     document = demo_document("tower_stair.circuit.json")

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Presentation::Corrections do
+  let(:job) { demo_job("tower_stair") }
+
+  def labels(step) = described_class.of(step, job).map { |row| row["label"] }
+
+  it "offers what else could have been seen or read, in the supply's volts" do
+    expect(labels("do" => "watch", "answer" => { "loads" => { "L1" => "on" } })).to eq(
+      ["light off", "light dim", "light flickers"]
+    )
+    expect(labels("do" => "probe", "answer" => { "volts" => 0.2 })).to eq(["120 V"])
+    expect(labels("do" => "probe", "answer" => { "ohms" => 18.0 })).to eq(["under 3 Ω", "no reading"])
+    expect(labels("do" => "set", "answer" => { "ok" => true })).to eq([])
+  end
+end

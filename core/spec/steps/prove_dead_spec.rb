@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Steps::ProveDead do
+  let(:situation) do
+    off = { "do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true } }
+    Dielectra::Evidence::Situation.start(demo_job("tower_stair")).after(off, 1)
+  end
+
+  def answered(live) =
+    Dielectra::Steps.of({ "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => live } })
+
+  it "keeps the number of the step that proved the place dead" do
+    expect(answered([]).changes(situation, 7)).to include(dead: { "tower_door" => 7 })
+  end
+
+  it "takes what stays live for another circuit's, and the place is not dead" do
+    after = answered(%w[tower_door/3.black]).changes(situation, 7)
+    expect(after).to include(
+      dead: {
+      },
+      foreign: {
+        "tower_door" => %w[tower_door/3]
+      },
+      foreign_points: {
+        "tower_door" => "tower_door/3.black"
+      }
+    )
+  end
+end

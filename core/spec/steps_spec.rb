@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Steps do
+  it "knows a kind for every file of its folder, by the name in the protocol" do
+    expect(described_class.kinds.keys).to contain_exactly(
+      *%w[arrange bench breaker find_breaker mark open probe prove_dead replace report set tab watch wiggle]
+    )
+  end
+
+  it "has words for every kind, and minutes for every kind that takes any" do
+    words = described_class.kinds.each_value.map { |kind| Dielectra::Presentation::Steps.const_get(kind.name[/\w+\z/]) }
+    expect(words).to all(be <= Dielectra::Presentation::Steps::Words)
+    priced = Dielectra::Trade.costs.keys.join(" ")
+    expect(described_class.kinds.keys - %w[report]).to all(satisfy { |label| priced.include?(label) })
+  end
+
+  it "refuses what is no step, and says what it was given" do
+    expect { described_class.of({ "do" => "dance" }) }.to raise_error(Dielectra::InvalidInput, /dance is not a step/)
+    expect { described_class.of({}) }.to raise_error(Dielectra::InvalidInput, /nothing is not a step/)
+  end
+
+  # A step with an answer that cannot have come from it, and where the trouble is.
+  {
+    { "do" => "watch" } => "/answer",
+    { "do" => "watch", "answer" => {} } => "/answer",
+    { "do" => "watch", "answer" => { "loads" => { "L1" => "purple" } } } => "/answer/loads/L1",
+    { "do" => "set", "device" => "S9", "to" => "up", "answer" => { "ok" => true } } => "/device",
+    { "do" => "open", "place" => "attic", "answer" => { "ok" => true } } => "/answer",
+    {
+      "do" => "open",
+      "place" => "attic",
+      "answer" => {
+        "found" => {
+          "cable_ends" => [],
+          "devices" => [],
+          "joints" => []
+        }
+      }
+    } =>
+      "/place",
+    { "do" => "arrange", "place" => "lamp_room", "joints" => [], "answer" => { "ok" => true } } => "/place",
+    {
+      "do" => "arrange",
+      "place" => "tower_door",
+      "joints" => [["S9.common"]],
+      "answer" => {
+        "ok" => true
+      }
+    } =>
+      "/joints/0",
+    {
+      "do" => "probe",
+      "tool" => "ncv",
+      "at" => %w[tower_door/1.black],
+      "answer" => {
+        "reads" => "beep"
+      }
+    } =>
+      "/answer/reads",
+    {
+      "do" => "probe",
+      "tool" => "continuity",
+      "at" => %w[tower_door/1.black],
+      "answer" => {
+        "reads" => "beep"
+      }
+    } =>
+      "/at",
+    {
+      "do" => "report",
+      "positions" => {
+        "S9" => "up"
+      },
+      "answer" => {
+        "loads" => {
+          "L1" => "on"
+        }
+      }
+    } =>
+      "/positions/S9"
+  }.each do |step, pointer|
+    it "refuses #{step.except("answer").values.join(" ")} with #{step["answer"] || "no answer"}" do
+      situation = opened("tower_stair", "tower_door").situation
+      expect { described_class.check!(step, situation) }.to raise_error(Dielectra::InvalidInput) { |error|
+        expect(error.pointer.to_s).to eq(pointer)
+      }
+    end
+  end
+
+  it "takes a refusal or a doubt as the answer of any kind" do
+    situation = opened("tower_stair", "tower_door").situation
+    [{ "cannot" => "painted over" }, { "unsure" => true }].each do |answer|
+      step = { "do" => "watch", "answer" => answer }
+      expect { described_class.check!(step, situation) }.not_to raise_error
+    end
+  end
+end
