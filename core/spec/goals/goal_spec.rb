@@ -8,8 +8,7 @@ RSpec.describe Dielectra::Goals::Goal do
     described_class.new({ "kind" => "restore" }.merge(wanted.transform_keys(&:to_s)), switches, lights)
 
   # A light pattern from a rule: combination => load => on or off.
-  def lights_by(goal, &rule) =
-    goal.combinations.to_h { |at| [at, rule.call(at).transform_values { _1 ? "on" : "off" }] }
+  def lights_by(goal, &) = goal.combinations.to_h { |at| [at, yield(at).transform_values { _1 ? "on" : "off" }] }
 
   it "groups loads by the controls that work them" do
     together = goal(control: { "L1" => %w[S1 S2], "L2" => %w[S2 S1] })

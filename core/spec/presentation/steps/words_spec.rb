@@ -3,7 +3,7 @@
 RSpec.describe Dielectra::Presentation::Steps::Words do
   let(:session) { opened("tower_stair", "tower_door") }
 
-  STEPS_AT_THE_DOOR = [
+  [
     { "do" => "watch" },
     { "do" => "wiggle", "device" => "S1" },
     { "do" => "set", "device" => "S1", "to" => "up" },
@@ -18,9 +18,7 @@ RSpec.describe Dielectra::Presentation::Steps::Words do
     { "do" => "probe", "tool" => "continuity", "at" => %w[tower_door/1.black tower_door/1.white] },
     { "do" => "probe", "tool" => "voltage", "at" => %w[tower_door/1.black tower_door/1.white] },
     { "do" => "probe", "tool" => "ncv", "at" => %w[tower_door/1.black] }
-  ].freeze
-
-  STEPS_AT_THE_DOOR.each do |step|
+  ].each do |step|
     name = step.values.first(3).join(" ")
 
     it "has a title in plain words for #{name}" do
