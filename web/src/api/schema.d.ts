@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the trade calls things: device kinds with their screws, cables with their colours */
+        /** What the trade calls things: device kinds with their screws, cables with their colors */
         get: operations["trade"];
         put?: never;
         post?: never;
@@ -568,7 +568,7 @@ export interface operations {
     trade: {
         parameters: {
             query?: {
-                /** @description Of the supply: words, labels and colours are those of its part of the world */
+                /** @description Of the supply: words, labels and colors are those of its part of the world */
                 volts?: number;
             };
             header?: never;
