@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+# Takes the pictures in docs/screenshots from the demo data, in the real browser.
+#   bundle exec ruby --yjit demo/screenshots.rb [FOLDER]
+# The front end has to be built (bin/start does it).
+
+$LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "dielectra"
+require_relative "../server/app"
+require_relative "../spec/system/browser"
+
+# One picture after the other; each says which job it shows and how far that has got.
+class Screenshots
+  include Capybara::DSL
+  include Browser
+
+  def initialize(folder)
+    @folder = folder
+    fresh
+    Capybara.app = Server.app
+    Capybara.current_driver = :chromium
+    viewport(1280, 800)
+  end
+
+  def take
+    general
+    tower_stair
+    boathouse
+    passage
+    horn_shed
+    signal_gallery
+    fresh
+    unmarked
+  end
+
+  private
+
+  def fresh
+    Server::Database.open(Dir.mktmpdir)
+    Server::Sessions.forget
+    Server::Demo.load!
+  end
+
+  def shot(name, path)
+    visit(path)
+    find("h1")
+    yield if block_given?
+    sleep(1)
+    page.save_screenshot(File.join(@folder, "#{name}.png"))
+  end
+
+  # Answers a job from a house until the block says stop.
+  def work(number, house)
+    job = Server::Job.find(number)
+    session = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job.file))
+    until session.next.is_a?(Dielectra::Session::Conclusion) || yield(session)
+      step = session.next.to_h
+      answered = step.merge("answer" => house.answer(step).except("id"))
+      session.record(answered)
+      job.add!("taken", step: answered)
+    end
+  end
+
+  def circuit(name, **changes)
+    file = File.join(__dir__, "#{name}.circuit.json")
+    document = JSON.parse(File.read(file, encoding: "UTF-8"))
+    Dielectra::Circuit.read(document.merge(changes.transform_keys(&:to_s)))
+  end
+
+  def house(name, random: nil, **changes) = Dielectra::Practice::House.new(circuit(name, **changes), random:)
+
+  def general
+    shot("day", "/")
+    shot("new_call", "/calls/new")
+    shot("job", "/jobs/1")
+  end
+
+  def tower_stair
+    truth = house("tower_stair")
+    work(1, truth) { |session| session.next.do == "arrange" }
+    shot("rewire", "/jobs/1")
+    work(1, truth) { false }
+    shot("proof", "/jobs/1")
+  end
+
+  # A connection that comes and goes
+  def boathouse
+    loose = { "kind" => "joint_intermittent", "point" => "boathouse/1.black" }
+    work(2, house("boathouse", random: Random.new(3), faults: [loose])) { |session| session.next.do == "wiggle" }
+    shot("wiggle", "/jobs/2")
+  end
+
+  # A switch without marks on its screws
+  def unmarked
+    marks = { "common" => "t2", "traveler_1" => "t1", "traveler_2" => "t3", "ground" => "ground" }
+    lies = { "kind" => "marks_wrong", "device" => "S2", "seen_as" => marks }
+    work(1, house("tower_stair", faults: [lies])) { |session| session.next.do == "bench" }
+    shot("bench", "/jobs/1")
+  end
+
+  def passage
+    work(3, house("passage")) { |session| session.next.do == "open" }
+    shot("box", "/jobs/3")
+    viewport(390, 844)
+    shot("phone", "/jobs/3")
+    viewport(1280, 800)
+  end
+
+  def horn_shed
+    work(4, house("horn_shed")) { |session| session.steps.size > 8 }
+    shot("why", "/jobs/4") { click_on "Why?" if page.has_button?("Why?") }
+    shot("dark", "/jobs/4") { page.execute_script("document.documentElement.dataset.theme = 'dark'") }
+  end
+
+  def signal_gallery
+    shot("four", "/jobs/5")
+  end
+end
+
+Screenshots.new(ARGV.first || File.expand_path("../docs/screenshots", __dir__)).take
