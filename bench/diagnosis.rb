@@ -91,7 +91,7 @@ def judged(seed, scenario, house, session, times, watch)
     )
   hazards = inspections.flat_map(&:hazards).uniq + left.shortcomings
   solved = session.next.status == "solved"
-  beyond = !Dielectra::Practice::PerfectInformation.new(scenario).mendable?
+  beyond = !Dielectra::Practice::PerfectInformation.new(scenario).repairable?
   outcome =
     if watch.unsafe.any?
       :unsafe

@@ -46,7 +46,7 @@ class Screenshots
     find("h1")
     yield if block_given?
     sleep(1)
-    page.save_screenshot(File.join(@folder, "#{name}.png"))
+    page.driver.save_screenshot(File.join(@folder, "#{name}.png"))
   end
 
   # Answers a job from a house until the block says stop.

@@ -10,7 +10,7 @@ RSpec.describe Dielectra::Practice::FixedProcedure do
     end
   end
 
-  it "is spared where a new device mends it, and comes on top where none does" do
+  it "is spared where a new device repairs it, and comes on top where none does" do
     failed = described_class.new(scenario(6, :contact_stuck_open))
     exchanged = described_class.new(scenario(6, :exchanged))
     expect(failed.minutes_replacing_first).to be < failed.minutes

@@ -4,13 +4,13 @@ RSpec.describe Dielectra::Practice::PerfectInformation do
   def made(family:, trouble:) =
     (1..).lazy.map { |seed| Dielectra::Practice::Scenario.new(Random.new(seed), family:, trouble:) }
 
-  it "knows that nothing in reach mends a dead supply" do
-    expect(described_class.new(made(family: :two, trouble: :no_supply).first).mendable?).to be(false)
+  it "knows that nothing in reach repairs a dead supply" do
+    expect(described_class.new(made(family: :two, trouble: :no_supply).first).repairable?).to be(false)
   end
 
   it "knows whether a broken run has a conductor to spare" do
     some = made(family: :two, trouble: :conductor_open).first(40).partition(&:spared?)
-    expect(some.map { |houses| houses.map { |house| described_class.new(house).mendable? }.uniq }).to eq(
+    expect(some.map { |houses| houses.map { |house| described_class.new(house).repairable? }.uniq }).to eq(
       [[true], [false]]
     )
   end
@@ -18,11 +18,11 @@ RSpec.describe Dielectra::Practice::PerfectInformation do
   it "knows cables that do not carry enough for today's scheme, and the session stops there with the scheme named" do
     stuck = made(family: :old_scheme, trouble: :exchanged).find(&:stuck_with_scheme?)
     session = play(Dielectra::Practice::House.new(stuck.circuit), stuck.job)
-    expect([described_class.new(stuck).mendable?, session.next.status, session.next.why]).to match(
-      [false, "stopped", /old scheme/]
+    expect([described_class.new(stuck).repairable?, session.next.status, session.next.why]).to match(
+      [false, "stopped", /obsolete scheme/]
     )
     expect(
-      described_class.new(made(family: :old_scheme, trouble: :exchanged).reject(&:stuck_with_scheme?).first).mendable?
+      described_class.new(made(family: :old_scheme, trouble: :exchanged).reject(&:stuck_with_scheme?).first).repairable?
     ).to be(true)
   end
 

@@ -17,7 +17,7 @@ RSpec.describe "A person in doubt" do
 
   %w[tower_stair boathouse horn_shed].each do |name|
     [3, 4].each do |every|
-      it "gets #{name} mended though one reading in #{every} is uncertain" do
+      it "gets #{name} repaired though one reading in #{every} is uncertain" do
         session, house = played(name, every)
         expect([session.next.status, Dielectra::Practice::Inspection.new(house.circuit, session.job).obeys?]).to eq(
           ["solved", true]

@@ -29,7 +29,7 @@ RSpec.describe "Intermittent faults" do
     ],
     "a connection" => [{ "kind" => "joint_intermittent", "point" => "tower_door/1.black" }, "joint_open", "tower_door"]
   }.each do |what, (fault, kind, place)|
-    it "is found by wiggling toggles before a box is opened, and mended: #{what}" do
+    it "is found by wiggling toggles before a box is opened, and repaired: #{what}" do
       played = house(fault)
       session = play(played, job)
       first = session.steps.index { |step| step["do"] == "open" }

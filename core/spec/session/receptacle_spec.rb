@@ -15,7 +15,7 @@ RSpec.describe "A switched receptacle" do
   # Ends of made-up houses, told and not told of the tab.
   [[true, true], [true, false], [false, true], [false, false]].each do |half, told|
     other = half ? "with its other half left on" : "as a whole"
-    it "is mended #{other}, the tab being #{told ? "told" : "left unsaid"}" do
+    it "is repaired #{other}, the tab being #{told ? "told" : "left unsaid"}" do
       made = scenario(half:, trouble: :apart_all)
       house = Dielectra::Practice::House.new(made.circuit)
       silent = Object.new

@@ -56,7 +56,7 @@ RSpec.describe "Readings for the record" do
   end
 
   describe Dielectra::Session::CauseCheck do
-    it "names marks that lie as such, though a new switch would have mended it" do
+    it "names marks that lie as such, though a new switch would have repaired it" do
       named =
         made(:two, :marks_wrong)
           .first(2)

@@ -8,7 +8,7 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     "passage" => %w[miswired chart_room],
     "horn_shed" => %w[wrong_device shed_door]
   }.each do |name, (kind, place)|
-    it "finds, mends and proves #{name}" do
+    it "finds, repairs and proves #{name}" do
       house = Dielectra::Practice::House.new(demo_circuit(name))
       session = play(house, demo_job(name))
       inspection = Dielectra::Practice::Inspection.new(house.circuit, demo_job(name))

@@ -7,7 +7,7 @@ module Dielectra
     # for like first. Priced step by step from what is in the boxes, not played.
     class FixedProcedure
       # Faults that replacing a device like for like repairs
-      MENDED_BY_DEVICE = %i[
+      REPAIRED_BY_DEVICE = %i[
         contact_stuck_open
         contact_stuck_closed
         contact_resistive
@@ -35,7 +35,7 @@ module Dielectra
       # @return [Float] minutes with new devices tried first
       def minutes_replacing_first
         first = trip + switches.sum { |place| entry(place) + @costs["replace"] } + between(switches) + trip + proof
-        MENDED_BY_DEVICE.include?(@scenario.trouble) ? first : first + minutes
+        REPAIRED_BY_DEVICE.include?(@scenario.trouble) ? first : first + minutes
       end
 
       private
@@ -85,7 +85,7 @@ module Dielectra
 
       def devices
         bad =
-          MENDED_BY_DEVICE.include?(@scenario.trouble) || @scenario.trouble == :wrong_device ? @costs["replace"] : 0.0
+          REPAIRED_BY_DEVICE.include?(@scenario.trouble) || @scenario.trouble == :wrong_device ? @costs["replace"] : 0.0
         (switches.size * 2 * (@costs["bench"] + @costs["set"])) + between(switches) + bad
       end
 

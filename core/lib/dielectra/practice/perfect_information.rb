@@ -48,11 +48,11 @@ module Dielectra
         return @costs["walk_panel"] + @costs["breaker"] + proof(@costs["walk_panel"]) if FOUND.include?(trouble)
 
         inside = @costs["walk_panel"] + places.sum { |place| entry(place) } + (@costs["walk"] * (places.size - 1))
-        there + other_breaker + inside + work + (mendable? ? marks + proof(@costs["walk_panel"]) : 0.0)
+        there + other_breaker + inside + work + (repairable? ? marks + proof(@costs["walk_panel"]) : 0.0)
       end
 
-      # @return [Boolean] whether anything in reach can mend it
-      def mendable?
+      # @return [Boolean] whether anything in reach can repair it
+      def repairable?
         return false if trouble == :no_supply || @scenario.stuck_with_scheme?
         return true unless Scenario::BEYOND.include?(trouble)
 
@@ -69,7 +69,7 @@ module Dielectra
 
       # Boxes to work in; all switch boxes for an obsolete scheme
       def places =
-        if @scenario.old_scheme? && mendable?
+        if @scenario.old_scheme? && repairable?
           @scenario.faulty_places | @job.goal.controls.map(&:place)
         else
           @scenario.faulty_places
@@ -87,7 +87,7 @@ module Dielectra
       def work =
         mending +
           (
-            if @scenario.old_scheme? && mendable?
+            if @scenario.old_scheme? && repairable?
               (places - @scenario.faulty_places).size * EXCHANGED * @costs["arrange_point"]
             else
               0.0

@@ -10,14 +10,14 @@ module Dielectra
       RULES = {
         look: "Look at the light and the breaker once before anything is opened.",
         prove_dead: "The device is out. Prove the box dead first; what stays live belongs to another circuit.",
-        bench: "Its screws are not marked. What it joins in either position says what it is.",
+        bench: "Its screws are unmarked. Which ones it joins in each position identifies it.",
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
-        cause: "A new switch would mend it either way. This tells what was wrong, while the old one is still in.",
-        polarity: "The light obeys. It would with line and neutral exchanged as well: this tells.",
-        steady: "What comes and goes can work while you look. See it right twice and wiggle every toggle.",
-        last_check: "The light obeys. This reading shows whether the neutral is switched all the same.",
+        cause: "A new switch would fix it either way. This shows how the old one failed.",
+        polarity: "The light obeys. It would also obey with line and neutral exchanged. This tells which.",
+        steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
+        last_check: "The light obeys. This reading shows whether the neutral is switched anyway.",
         second_look: "The finding hangs on one answer. Take it again.",
-        downstream: "The light obeys. What hangs on downstream has to be live as well.",
+        downstream: "The light obeys. Everything downstream has to be live as well.",
         metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
         roles: "The light obeys. This tells the line from the load, for the record.",
         mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
@@ -117,15 +117,13 @@ module Dielectra
 
       def purpose
         return RULES.fetch(@rule) if @rule
-        if pre_energization_test?
-          return "Wires were moved. No ohms here, or those of a load, and the power can come on."
-        end
+        return "Wires were moved. If this reads open, or a load, the power can come on." if pre_energization_test?
 
         case @action.purpose
         when :watch, :throw
-          "How the light answers tells causes apart that look the same so far."
+          "The light's response tells apart causes that look the same so far."
         when :wiggle
-          "Something comes and goes. A bad contact or connection in this box shows now."
+          "The fault may be intermittent. A bad contact or connection in this box shows now."
         when :lamp
           "A bulb is the cheapest thing to rule out."
         when :open
@@ -135,18 +133,18 @@ module Dielectra
         when :clear
           "If line met neutral or ground anywhere, it would show here. Then the power can come on."
         when :apart
-          "As wired it is not certain to be safe to energize. Apart and capped it is, and then the line shows."
+          "Not certain to be safe to energize as wired. Taken apart and capped it is, and the line can be found."
         when :join
           "It finds the far ends of two conductors in one go."
         when :repair
-          "#{leading} The smallest change that mends it."
+          "#{leading} The smallest change that fixes it."
         when :prove
           "Nothing counts as fixed before every control was seen to work from every state of the others."
         end
       end
 
       def opening(share)
-        return "What is in it tells where the cables go, and nothing cheaper does." if share < 0.3
+        return "It shows where the cables go. No cheaper step does." if share < 0.3
 
         "#{percent(share)} that something is wrong in it."
       end

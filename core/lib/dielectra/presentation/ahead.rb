@@ -56,7 +56,7 @@ module Dielectra
       def walks = (hands? && !@situation.off? ? 1 : 0) + (hands? || @situation.power != "on" ? 1 : 0)
 
       def legs
-        return [["Find out more", "The likeliest explanation cannot be mended from here."]] if plan.obstacle
+        return [["Find out more", "The likeliest cause cannot be repaired from here."]] if plan.obstacle
 
         [*off, *plan.places.flat_map { |place| box(place) }, *lamp, *power, ["Watch every combination", combinations]]
       end

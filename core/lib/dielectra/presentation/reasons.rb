@@ -57,7 +57,7 @@ module Dielectra
             .uniq
             .reject { |words| words.start_with?(statement.words.call(value)) }
         if numbers.empty? || ruled_out.empty?
-          return "Nothing seen so far speaks against anything else; it is how common things are."
+          return "Nothing seen so far rules out anything else. This is the most common."
         end
 
         named = Diagnosis::Explanation.named(numbers)

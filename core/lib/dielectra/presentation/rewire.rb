@@ -70,7 +70,7 @@ module Dielectra
         remade =
           (plan.remakes[place] || []).map do |point|
             {
-              "what" => "Make the joint of #{Naming.point(point)} anew",
+              "what" => "Make up the joint of #{Naming.point(point)} again",
               "from" => Moves.mates(before, point),
               "to" => Moves.mates(before, point)
             }

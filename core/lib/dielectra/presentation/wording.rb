@@ -39,11 +39,7 @@ module Dielectra
         when "lamp"
           "The bulb is burnt out"
         when "no_supply"
-          if cause["place"]
-            "The breaker was off or tripped, with nothing wrong any more"
-          else
-            "No line comes from the panel"
-          end
+          cause["place"] ? "The breaker was off or tripped, and nothing is wrong now" : "No line comes from the panel"
         when "tab"
           "The tab of the receptacle in #{place} is intact"
         else
@@ -96,10 +92,10 @@ module Dielectra
         when :joint_open
           "a connection makes no contact in an unknown junction. Find the junction first"
         when :old_scheme
-          "the circuit follows an old scheme that is not allowed now, " \
+          "the circuit follows an obsolete scheme that is not allowed now, " \
             "and its cables do not carry enough conductors for another"
         else
-          "nothing within reach mends it"
+          "nothing within reach fixes it"
         end
       end
     end

@@ -3,7 +3,7 @@
 module Dielectra
   module Repair
     # What has to be done so that the goal holds, in places that are open or have to be opened. `obstacle` names a fault
-    # that nothing within reach mends; such a plan does nothing.
+    # that nothing within reach repairs; such a plan does nothing.
     class Plan
       attr_reader :joints, :remakes, :replacements, :tabs, :lamp, :tapes, :functions, :obstacle, :changed
 

@@ -3,7 +3,7 @@
 module Dielectra
   module Repair
     # The smallest repair of each hypothesis: the rewire, devices to replace, joints to make up again, tabs, tape, a
-    # bulb. What no rewire mends is an obstacle.
+    # bulb. What no rewire repairs is an obstacle.
     class Planner
       # @param world [Diagnosis::World]
       # @param costs [Evidence::Costs]
@@ -111,7 +111,7 @@ module Dielectra
         end
       end
 
-      # What no rewire over the cables as they lie can mend
+      # What no rewire over the cables as they lie can repair
       def obstacle(hypothesis)
         hypothesis.fault(:conductor_open) || hypothesis.fault(:short) || hypothesis.fault(:leak) ||
           Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.control_places.first)

@@ -58,7 +58,9 @@ module Dielectra
       def unseen(session)
         return [] unless status == "solved" && session.situation.opened_boxes.empty?
 
-        ["No box was opened. That the switches interrupt the line and no connection is loose is likely, not seen."]
+        [
+          "No box was opened. It is likely, but was not seen, that the switches interrupt the line and nothing is loose."
+        ]
       end
 
       def likeliest(findings)

@@ -67,7 +67,7 @@ module Dielectra
       # An opened box shows something that is not covered yet.
       def beyond_scope = Scope.beyond(@session.situation)&.then { |sentence| [sentence, 1.0] }
 
-      # A fault that nothing within reach mends
+      # A fault that nothing within reach repairs
       def obstacle
         deviation = @plan.obstacle or return
         share =
@@ -115,7 +115,7 @@ module Dielectra
             refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
         if step
           without = Presentation::Instruction.refused(step, @session.situation)
-          return "#{without}, and without that nothing more can be told or mended", 1.0
+          return "#{without}, and without that nothing more can be found or repaired", 1.0
         end
 
         ["too many answers were unsure to go by", 1.0] if unsure > MOST_UNSURE

@@ -66,13 +66,13 @@ RSpec.describe Dielectra::Diagnosis::Prediction do
         from: whole.joints("slip_door", as_found),
         to: [%w[S1.terminal_1 slip_door/1.white]]
       )
-    mended =
+    repaired =
       remade.with_joints(
         "slip_door",
         from: [%w[S1.terminal_1 slip_door/1.white]],
         to: whole.joints("slip_door", as_found)
       )
-    expect(beeps(loose, "slip_door/1.black", "S1.terminal_2", true, mended)).to be(true)
+    expect(beeps(loose, "slip_door/1.black", "S1.terminal_2", true, repaired)).to be(true)
   end
 
   it "knows what stands at line, at neutral, and through the lamp" do

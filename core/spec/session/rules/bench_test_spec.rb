@@ -93,7 +93,7 @@ RSpec.describe Dielectra::Session::BenchTest do
   it "is told of in words, and offers what may beep" do
     session = before_bench
     advice = Dielectra::Presentation::Advice.next(session).to_h
-    expect(advice).to include("title" => /Bench-test the lamp room switch/, "purpose" => /screws are not marked/)
+    expect(advice).to include("title" => /Bench-test the lamp room switch/, "purpose" => /screws are unmarked/)
     expect(advice["choices"].map { |choice| choice["label"] }).to eq(
       ["T1–T2 beeps", "T1–T3 beeps", "T2–T3 beeps", "Nothing beeps"]
     )

@@ -103,7 +103,7 @@ module Dielectra
           &.then { |at| @steps[at]["id"] || (at + 1) }
 
       def rests(numbers)
-        return "nothing seen so far speaks against it" if numbers.empty?
+        return "nothing seen so far rules it out" if numbers.empty?
 
         named = Explanation.named(numbers)
         "#{named[0].downcase}#{named[1..]} #{numbers.one? ? "leaves" : "leave"} nothing likelier"

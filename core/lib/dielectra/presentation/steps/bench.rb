@@ -8,7 +8,7 @@ module Dielectra
         def told(situation)
           [
             "Bench-test the #{place(situation)} switch, toggle #{self["position"]}",
-            "Test continuity between each two of its screws. Which of them beep?",
+            "Test continuity between each pair of its screws. Which pairs beep?",
             nil
           ]
         end

@@ -10,7 +10,7 @@ module Dielectra
         FIXTURE =
           "Take the canopy down and let the fixture hang on a hook, not on its wires. Pull nothing loose. " \
             "Enter what you see."
-        LADDER = "Stand on a ladder that does not rock, with somebody near."
+        LADDER = "Use a steady ladder, with somebody nearby."
 
         def told(situation)
           return "Open the #{place(situation)} box", BOX, LIVE unless fixture?(situation)

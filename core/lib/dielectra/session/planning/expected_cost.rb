@@ -155,7 +155,7 @@ module Dielectra
         end
       end
 
-      # Weight of what nothing within reach mends. Whatever was done before that showed was done in vain.
+      # Weight of what nothing within reach repairs. Whatever was done before that showed was done in vain.
       def stuck(row, best)
         @obstacles ||= @plans.each_index.select { |number| @plans[number].obstacle }
         @obstacles.sum { |number| number == best ? 0.0 : row[number] }

@@ -3,7 +3,7 @@
 module Dielectra
   module Session
     # The likeliest repairs that need nothing more to be opened, the proof where nothing is left to do, and giving up
-    # where nothing mends it.
+    # where nothing repairs it.
     class Repairs < Proposal
       # Repairs that are thought of.
       MOST = 3

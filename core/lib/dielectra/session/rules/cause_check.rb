@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # Before a switch is taken out: if a new one would mend several faults, the dead reading that tells which of them it
-    # was. The record names it, and later nobody can tell any more.
+    # Before a switch is taken out: if a new one would repair several faults, the dead reading that tells which of them
+    # it was. The record names it, and later nobody can tell any more.
     class CauseCheck < Rule
       # Information gain about the cause, in bits, that a reading needs
       TELLING = 0.2
@@ -36,7 +36,7 @@ module Dielectra
 
       private
 
-      # The hypotheses that the repair would mend, and what each says was wrong
+      # The hypotheses that the repair would repair, and what each says was wrong
       def concerned(plan)
         expected_cost = @session.expected_cost
         done = plan.carried_out(@situation)

@@ -4,7 +4,7 @@ module Dielectra
   module Session
     # Before a circuit that obeys is called right: readings within reach that would show it wrong, a switched neutral
     # above all, and a second look if all hinges on one. Before a job is stopped: readings that would show that it can
-    # be mended.
+    # be repaired.
     class LastCheck
       # Minutes that such a reading may cost.
       REACH = 3.0

@@ -2,15 +2,15 @@
 
 module Dielectra
   module Session
-    # Before a job is stopped: the answer on which that hinges is asked for again, boxes in which it might be mended are
-    # opened, what might mend it is tried, a conductor said to be broken is tested end to end, and the line from the
-    # panel is measured.
+    # Before a job is stopped: the answer on which that hinges is asked for again, boxes in which it might be repaired
+    # are opened, what might repair it is tried, a conductor said to be broken is tested end to end, and the line from
+    # the panel is measured.
     class SecondLook < Rule
       LIVE = %i[voltage low_z ncv].freeze
       DEAD = %i[continuity resistance].freeze
       # Posterior that needs no further test
       SURE = 0.9995
-      # Probability that it could be mended above which a closed box is opened first, by obstacle
+      # Probability that it could be repaired above which a closed box is opened first, by obstacle
       DOUBT = { old_scheme: 0.01 }.freeze
       USUAL_DOUBT = 0.06
 
@@ -24,12 +24,12 @@ module Dielectra
 
       private
 
-      # A reading that would show that it could be mended
-      def showing = LastCheck.new(@session) { |hypothesis| mendable?(hypothesis) }.any&.step
+      # A reading that would show that it could be repaired
+      def showing = LastCheck.new(@session) { |hypothesis| repairable?(hypothesis) }.any&.step
 
-      # Whether it could well be mended
+      # Whether it could well be repaired
       def doubtful?(obstacle) =
-        @belief.probability { |hypothesis| mendable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
+        @belief.probability { |hypothesis| repairable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
 
       # A run whose ends are hidden may have a spare conductor. One of its boxes is opened.
       def unseen(obstacle)
@@ -43,7 +43,7 @@ module Dielectra
         place && @session.approach.open(place)
       end
 
-      # A closed box in which it could be mended is opened.
+      # A closed box in which it could be repaired is opened.
       def closed
         left =
           @session
@@ -68,25 +68,25 @@ module Dielectra
       # A repair that might do is tried.
       def tried = @session.actions.find { |one| one.purpose == :repair && one.subject.obstacle.nil? && one.step }&.step
 
-      # The box in which it could most likely be mended
+      # The box in which it could most likely be repaired
       # @yieldparam plan [Repair::Plan]
       # @yieldparam place [String]
       # @yieldreturn [Boolean] whether the plan is about the place
       def likeliest(places)
         places.max_by do |place|
-          @belief.probability { |hypothesis| mendable?(hypothesis) && yield(plan(hypothesis), place) }
+          @belief.probability { |hypothesis| repairable?(hypothesis) && yield(plan(hypothesis), place) }
         end
       end
 
-      def mendable?(hypothesis) = plan(hypothesis).obstacle.nil?
+      def repairable?(hypothesis) = plan(hypothesis).obstacle.nil?
 
       def plan(hypothesis) = @session.planner.plan(hypothesis, @situation)
 
       def sure?(obstacle) = @belief.probability { |hypothesis| hypothesis.fault(obstacle.kind) } >= SURE
 
-      # The one answer that contradicts the likeliest hypothesis that could be mended
+      # The one answer that contradicts the likeliest hypothesis that could be repaired
       def again(given_up)
-        other = @belief.hypotheses.find { |hypothesis| mendable?(hypothesis) } or return
+        other = @belief.hypotheses.find { |hypothesis| repairable?(hypothesis) } or return
         against = @belief.discrepancies(other) - @belief.discrepancies(@belief.hypotheses.first)
         ask(against.first) if against.one? && given_up.obstacle && askable?(against.first)
       end
