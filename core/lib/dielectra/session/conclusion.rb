@@ -59,7 +59,7 @@ module Dielectra
         return [] unless status == "solved" && session.situation.opened_boxes.empty?
 
         [
-          "No box was opened. It is likely, but was not seen, that the switches interrupt the line and nothing is loose."
+          "No box was opened. That the switches interrupt the line and nothing is loose is likely, but was not seen."
         ]
       end
 
