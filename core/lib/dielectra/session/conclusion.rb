@@ -58,9 +58,7 @@ module Dielectra
       def unseen(session)
         return [] unless status == "solved" && session.situation.opened_boxes.empty?
 
-        [
-          "No box was opened. That the switches interrupt the line and nothing is loose is likely, but was not seen."
-        ]
+        ["No box was opened. That the switches interrupt the line and nothing is loose is likely, but was not seen."]
       end
 
       def likeliest(findings)

@@ -82,12 +82,11 @@ module Dielectra
         done = @plan.carried_out(@session.situation)
         share = belief.probability { |hypothesis| @session.soundness.sound?(hypothesis, done) }
         step = refused.reverse.find { |one| REPAIRS.include?(one["do"]) }
-        if step && share >= SURE
-          [
-            "#{Presentation::Instruction.refused(step, @session.situation)}. That is what is left to do: #{Presentation::Wording.causes(@session.findings.suspects.first.first)}",
-            share
-          ]
-        end
+        return unless step && share >= SURE
+
+        without = Presentation::Instruction.refused(step, @session.situation)
+        left = Presentation::Wording.causes(@session.findings.suspects.first.first)
+        ["#{without}. That is what is left to do: #{left}", share]
       end
 
       # Metal that was read live twice.
