@@ -21,6 +21,11 @@ module Dielectra
       NEUTRAL_SWITCHED = new(:neutral_switched)
       BOTH_ON_TRAVELERS = new(:both_on_travelers)
 
+      # Read back by Marshal as the one object of its name.
+      def self._load(name) = [PRESENT, NEUTRAL_SWITCHED, BOTH_ON_TRAVELERS].find { |scheme| scheme.name.to_s == name }
+
+      def _dump(_level) = name.to_s
+
       # @return [Array<Scheme>] what may be found with so many switches
       def self.all(controls) = [PRESENT, NEUTRAL_SWITCHED, *(BOTH_ON_TRAVELERS if controls == 2)]
 

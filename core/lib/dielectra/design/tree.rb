@@ -11,7 +11,7 @@ module Dielectra
         @edges = edges
         @places = edges.flatten.uniq
         @bits = @places.each_with_index.to_h { |place, index| [place, 1 << index] }
-        @at = Hash.new { |hash, place| hash[place] = edges.select { |edge| edge.include?(place) } }
+        @at = {}
         @beyond = {}.compare_by_identity
       end
 
@@ -29,7 +29,7 @@ module Dielectra
       end
 
       # Runs that end in a place.
-      def at(place) = @at[place]
+      def at(place) = @at[place] ||= edges.select { |edge| edge.include?(place) }
 
       # The runs from the leaves inward: for every place but the root, all runs but the last are decided before that
       # last one.

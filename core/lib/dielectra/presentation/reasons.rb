@@ -82,7 +82,7 @@ module Dielectra
           .keys
           .reject { |point| @session.findings.grounds.key?(point) }
           .map do |point|
-            role = ->(hypothesis) { hypothesis.skeleton.roles[point].max_by(&:last)&.first }
+            role = ->(hypothesis) { hypothesis.skeleton.roles.fetch(point, {}).max_by(&:last)&.first }
             Statement.new(
               "conductor",
               PointId.head(point),

@@ -10,6 +10,19 @@ module Dielectra
     #     session.record(step.to_h.merge("answer" => ask(step)))
     #   end
     class Troubleshooting
+      include Checkpoint.without(
+                :@decision,
+                :@search,
+                :@actions,
+                :@findings,
+                :@permits,
+                :@approach,
+                :@pre_energization_test,
+                :@toggles,
+                :@planner,
+                :@soundness
+              )
+
       # Steps after which the session gives up and advises a second opinion
       MOST_STEPS = 220
       # Times that a breaker is switched at most

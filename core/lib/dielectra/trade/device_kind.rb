@@ -28,6 +28,11 @@ module Dielectra
           .reduce(row["kind"]) { |name, tab| KindName.without_tab(name, tab) }
       end
 
+      # Read back by Marshal as the one object of its name.
+      def self._load(name) = self[name]
+
+      def _dump(_level) = name
+
       # @return [Array<DeviceKind>] every kind there is
       def self.all = Trade.table("devices").keys.map { |name| self[name] }
 

@@ -4,6 +4,8 @@ module Dielectra
   module Diagnosis
     # A skeleton with every box joined in a given way. Hypotheses that differ only in hidden faults share it.
     class Assembly
+      include Checkpoint.without(:@kinds, :@base, :@reach)
+
       attr_reader :skeleton, :boxes
 
       # @param boxes [Hash{String => Box}] every box, opened or not

@@ -5,6 +5,8 @@ module Dielectra
     # The hypotheses held after everything observed so far, each with its weight. Weights are posteriors by Bayes' rule.
     # Source: de Kleer and Williams, "Diagnosing multiple faults", 1987.
     class Belief
+      include Checkpoint.without(:@prediction, :@update)
+
       # Hypotheses extended by a further deviation when answers surprise, and extensions held of each
       EXTENDED = 15
       MOST_FURTHER = 150
@@ -207,6 +209,11 @@ module Dielectra
       end
 
       private
+
+      def restored
+        @prediction = Prediction.new(world)
+        @update = Update.new(world, prediction)
+      end
 
       # Whether the latest answer first suggests an intermittent fault
       def suspicious?(seen)

@@ -5,6 +5,8 @@ module Dielectra
     # A circuit that may be the one in the wall: an assembly with any number of hidden faults. Connectivity is kept for
     # all combinations of contacts at once (Reach), once per arrangement.
     class Hypothesis
+      include Checkpoint.without(:@reach, :@without_weak, :@with_leak, :@with_loads, :@loads, :@base)
+
       # Faults that change what copper joins.
       COPPER = %i[joint_open conductor_open no_supply short].freeze
       # Faults that change what a switch joins.

@@ -7,6 +7,8 @@ module Dielectra
     # hypothesis learns it once.
     #  A way is one assignment of all unknowns, as a number; it leads to one state of the contacts.
     class Toggles
+      include Checkpoint.without(:@shares, :@hash)
+
       # @return [Array<Hash{String => Boolean}>] the different states of the contacts, each the one object that a world
       #   keeps for it: switch => whether it closes what its kind's table lists for `up`
       attr_reader :states
@@ -66,7 +68,7 @@ module Dielectra
         @bits = @states.map { |state| world.bit(state) }
         @ways = @ways.map(&:first) if free.empty?
         @free = free.any?
-        @shares = {}.compare_by_identity
+        restored
         @uniform = shares_of_ways(Array.new(@ways.size, 1.0 / @ways.size))
       end
 
@@ -131,6 +133,10 @@ module Dielectra
       def hash = @hash ||= key.hash
 
       private
+
+      def restored
+        @shares = {}.compare_by_identity
+      end
 
       # Every position of the toggles that a report does not name
       def averaged(free, contacts) =

@@ -66,9 +66,7 @@ module Dielectra
       # @return [Hash{String => Hash{String => Float}}] point => role => weight, over all ways of naming
       def roles
         @roles ||=
-          @group.each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |way, sums|
-            lay(way).each { |run| add_roles(sums, run, way.weight / @total) }
-          end
+          @group.each_with_object({}) { |way, sums| lay(way).each { |run| add_roles(sums, run, way.weight / @total) } }
       end
 
       # @return [Hash{String => String, nil}] conductor's point => function in a place
@@ -126,9 +124,9 @@ module Dielectra
         run.strands.each do |strand|
           role = strand.function ? Design::Layout.role(strand.function) : "spare"
           role = "onward" if role == "line" && run.places.any? { |place| Design::Layout.onward?(place) }
-          strand.points.each { |point| sums[point][role] += weight }
+          strand.points.each { |point| (sums[point] ||= Hash.new(0.0))[role] += weight }
         end
-        run.grounding&.each { |point| sums[point]["ground"] += weight }
+        run.grounding&.each { |point| (sums[point] ||= Hash.new(0.0))["ground"] += weight }
       end
 
       def lay(way) = way.layout.edges.map { |edge| run(way, edge, *way.sides[edge]) }

@@ -42,8 +42,8 @@ module Dielectra
         total = hypotheses.sum(&:weight)
         hypotheses
           .zip(roles)
-          .each_with_object(Hash.new { |hash, point| hash[point] = Hash.new(0.0) }) do |(hypothesis, named), sums|
-            named.each { |point, role| sums[point][role] += hypothesis.weight / total }
+          .each_with_object({}) do |(hypothesis, named), sums|
+            named.each { |point, role| (sums[point] ||= Hash.new(0.0))[role] += hypothesis.weight / total }
           end
       end
 
@@ -61,7 +61,7 @@ module Dielectra
       # Where the cables of the opened boxes are likely to lead
       # @return [Hash{String => Hash{String => Float}}] cable end => place => probability
       def destinations
-        sums = Hash.new { |hash, name| hash[name] = Hash.new(0.0) }
+        sums = {}
         @belief.hypotheses.each do |hypothesis|
           hypothesis.skeleton.runs.each do |run|
             run
@@ -70,9 +70,10 @@ module Dielectra
                 names
                   .split("+")
                   .each do |name|
-                    sums[name][
-                      Design::Layout.onward?(other) ? ELSEWHERE : other
-                    ] += hypothesis.weight unless EndId.unseen?(name)
+                    next if EndId.unseen?(name)
+
+                    there = Design::Layout.onward?(other) ? ELSEWHERE : other
+                    (sums[name] ||= Hash.new(0.0))[there] += hypothesis.weight
                   end
               end
           end
@@ -172,7 +173,7 @@ module Dielectra
       def shares(point)
         sums = Hash.new(0.0)
         @belief.hypotheses.each do |hypothesis|
-          roles = hypothesis.skeleton.roles[point]
+          roles = hypothesis.skeleton.roles.fetch(point, {})
           total = roles.values.sum
           roles.each { |role, weight| sums[role] += hypothesis.weight * weight / total }
         end

@@ -5,6 +5,8 @@ module Dielectra
     # What all hypotheses of a job share: point numbers, lamps, supply, unknowns, and caches that last from one answer
     # to the next
     class World
+      include Checkpoint.without(:@topology, :@box_cache, :@closed_boxes, :@faults)
+
       # @return [Evidence::Job]
       attr_reader :job
       # @return [PointIndex]
@@ -34,17 +36,14 @@ module Dielectra
         @source = index[PointIndex::SOURCE]
         @return = index[PointIndex::RETURN]
         @lamps = job.goal.loads.to_h { |load| [load.id, ends(load)] }
-        @topology = Topology.new(self)
         @stirred = []
         @unknowns = {}
         @toggles = {}
         @states = {}
         @arrangements = {}
         @interned = {}.compare_by_identity
-        @box_cache = {}
-        @closed_boxes = {}
-        @faults = {}
         @redrawn = {}.compare_by_identity
+        restored
       end
 
       # Short, since every hypothesis holds the world.
@@ -154,6 +153,13 @@ module Dielectra
         kept(:conductors, place, ports.map(&:ends), joints) { ConductorReadings.new(ports, joints) }
 
       private
+
+      def restored
+        @topology = Topology.new(self)
+        @box_cache = {}
+        @closed_boxes = {}
+        @faults = {}
+      end
 
       def kept(*key) = @box_cache[key] ||= yield
 

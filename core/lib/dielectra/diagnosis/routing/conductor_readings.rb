@@ -22,7 +22,6 @@ module Dielectra
         found.each_with_index { |joint, index| joint.each { |point| @joint[point] = index if joint.size > 1 } }
         @found = found
         @memo = {}
-        @random = Random.new(1)
       end
 
       # @param workmanship [Design::Workmanship]
@@ -34,6 +33,8 @@ module Dielectra
       #   together
       def of(workmanship, carried, twins, mixed)
         @memo[[workmanship.key, carried, twins, mixed]] ||= begin
+          # The same question has the same sample, whatever was asked before.
+          @random = Random.new(1)
           named = namings(carried.flatten, twins)
           each = MOST_READINGS / [named.size, 1].max
           read = named.flat_map { |functions| readings(workmanship, functions, carried, [each, 1].max) }

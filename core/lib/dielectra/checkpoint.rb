@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Dielectra
+  # Lets Marshal write an object without what can be worked out again, so that a session fits in a small file.
+  #
+  #   class Assembly
+  #     include Checkpoint.without(:@base, :@reach)
+  #   end
+  #
+  # An object whose caches have to exist defines `restored`, which runs after it was read.
+  module Checkpoint
+    # @param caches [Array<Symbol>] instance variables that are not written
+    # @return [Module]
+    def self.without(*caches)
+      Module.new do
+        define_method(:marshal_dump) do
+          (instance_variables - caches).to_h { |name| [name, instance_variable_get(name)] }
+        end
+
+        def marshal_load(state)
+          state.each { |name, value| instance_variable_set(name, value) }
+          restored
+        end
+
+        private
+
+        def restored
+        end
+      end
+    end
+  end
+end

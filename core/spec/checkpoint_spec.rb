@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Checkpoint do
+  # Plays a job; after every so many steps the session is written and read back.
+  def played(name, every: nil)
+    house = Dielectra::Practice::House.new(demo_circuit(name))
+    session = Dielectra::Session::Troubleshooting.new(demo_job(name))
+    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
+      session.record(step.to_h.merge("answer" => house.answer(step.to_h)))
+      session = Marshal.load(Marshal.dump(session)) if every && (session.steps.size % every).zero?
+    end
+    [session.steps, step.to_h, session.belief.hypotheses.map { |hypothesis| hypothesis.weight.round(9) }]
+  end
+
+  %w[tower_stair horn_shed passage].each do |name|
+    it "goes on in #{name} as if the session had never been put away" do
+      expect(played(name, every: 1)).to eq(played(name))
+    end
+  end
+
+  it "leaves out what can be worked out again" do
+    session = play(Dielectra::Practice::House.new(demo_circuit("signal_gallery")), demo_job("signal_gallery"))
+    expect(Marshal.dump(session).bytesize).to be < 4_000_000
+  end
+
+  it "reads vocabulary back as the one object there is" do
+    named = [
+      Dielectra::Design::Scheme::PRESENT,
+      Dielectra::Trade::DeviceKind["three_way"],
+      Dielectra::Trade::Region.at(230)
+    ]
+    expect(Marshal.load(Marshal.dump(named)).zip(named)).to all(satisfy { |one, other| one.equal?(other) })
+  end
+end
