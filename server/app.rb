@@ -4,10 +4,9 @@ $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "active_record"
 require "rack"
-require "rack/rewindable_input"
 require_relative "database"
-%w[house job entry].each { |model| require_relative "models/#{model}" }
-%w[sessions description call_summary job_view demo].each { |part| require_relative part }
+%w[house job entry receipt].each { |model| require_relative "models/#{model}" }
+%w[problem border sessions description call_summary job_view change demo].each { |part| require_relative part }
 require_relative "api/base"
 require_relative "api/day"
 require_relative "api/jobs"
@@ -23,7 +22,7 @@ module Server
         use Rack::Deflater
         use Front::Policy
         map("/api") do
-          use Rack::RewindableInput::Middleware
+          use Border
           use Description
           run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404])
         end

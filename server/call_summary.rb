@@ -1,10 +1,28 @@
 # frozen_string_literal: true
 
 module Server
-  # A call as the day shows it: whose it is, how far it has come, and where one stood.
+  # A call as the day shows it: whose it is, how far it has come, and where one stood. It is kept with the job, because
+  # working it out costs a whole diagnosis.
   class CallSummary
-    def initialize(job)
+    # @return [String] the rows of all jobs as a JSON array
+    def self.all
+      missing = Job.where(row: nil).includes(:house, :entries)
+      missing.each { |job| job.update_columns(row: JSON.generate(of(job))) }
+      "[#{Job.order(:id).pluck(:row).join(",")}]"
+    end
+
+    # @return [Hash] of one job, whether it folds or not
+    def self.of(job)
+      new(job, Sessions.of(job)).to_h
+    rescue Problem
+      new(job, nil).to_h
+    end
+
+    # @param session [Dielectra::Session::Troubleshooting, nil] nil where the job does not fold
+    def initialize(job, session, steps = job.steps)
       @job = job
+      @session = session
+      @steps = steps
     end
 
     def to_h
@@ -19,7 +37,7 @@ module Server
           town: @job.house.town,
           note: @job.house.note
         },
-        steps: steps.count { |step| step["do"] != "report" },
+        steps: done.size,
         state:,
         last: last_done
       }
@@ -27,21 +45,19 @@ module Server
 
     private
 
-    def steps = @steps ||= @job.steps
+    def done = @done ||= @steps.reject { |step| step["do"] == "report" }
 
-    # A call is done when its session has concluded; asking costs a whole diagnosis, so it is asked only of sessions
-    # that are at hand or have been worked on.
     def state
-      return "new" if steps.none? { |step| step["do"] != "report" }
+      return "damaged" unless @session
+      return "new" if done.empty?
 
-      concluded = Sessions.of(@job).next
-      concluded.is_a?(Dielectra::Session::Conclusion) ? concluded.status : "open"
+      @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next.status : "open"
     end
 
     def last_done
-      index = steps.rindex { |step| step["do"] != "report" } or return
-      session = Sessions.of(@job)
-      Dielectra::Presentation::Instruction.of(steps[index].except("id", "answer"), session.situation)["title"]
+      return unless @session && done.any?
+
+      Dielectra::Presentation::Instruction.of(done.last.except("id", "answer"), @session.situation)["title"]
     end
   end
 end

@@ -2,18 +2,18 @@
 
 require "openapi_first"
 require "multi_json"
+require "oj"
 
 MultiJson.use(:oj)
+# Numbers with many digits stay floats.
+Oj.default_options = { bigdecimal_load: :float }
 
 module Server
   # Holds every request to the description of the API, server/openapi.yaml, before a route sees it; and every response,
   # where DIELECTRA_CHECK_RESPONSES is set, as it is in the tests.
   class Description
     FILE = File.expand_path("openapi.yaml", __dir__)
-    # The parsed body of a request that has one.
-    BODY = "dielectra.body"
     STATUS = { not_found: 404, method_not_allowed: 405, unsupported_media_type: 415 }.freeze
-    CODES = { 404 => "not_found", 405 => "not_allowed", 415 => "not_json" }.freeze
     SENTENCES = {
       not_found: "There is nothing at this address.",
       method_not_allowed: "This address does not take that.",
@@ -29,28 +29,16 @@ module Server
 
     def call(env)
       request = described(env)
-      validated = validated(request) or return not_json
+      validated = Description.definition.validate_request(request)
       return refused(validated.error) if validated.error
 
-      env[BODY] = validated.body if env["rack.input"]
+      env["rack.input"]&.rewind
       response = @app.call(env)
       check!(request, response) if ENV["DIELECTRA_CHECK_RESPONSES"]
       response
     end
 
     private
-
-    # @return [OpenapiFirst::RuntimeRequest, nil] nil where the body is no text that could be JSON
-    def validated(request)
-      Description.definition.validate_request(request)
-    rescue EncodingError, ArgumentError
-      nil
-    end
-
-    def not_json
-      error = { code: "invalid", message: "The body is not JSON.", pointer: "" }
-      [422, { "content-type" => "application/json" }, [JSON.generate(error:)]]
-    end
 
     # The description names paths below the server's own, /api.
     def described(env) = Rack::Request.new(env.merge("SCRIPT_NAME" => ""))
@@ -64,22 +52,22 @@ module Server
 
     def refused(failure)
       first = failure.errors&.first
-      status = STATUS.fetch(failure.type, 422)
-      message = SENTENCES[failure.type] || sentence(failure, first)
-      error = { code: CODES.fetch(status, "invalid"), message:, pointer: first&.instance_location.to_s }
-      [status, { "content-type" => "application/json" }, [JSON.generate(error:)]]
+      status = status_of(failure)
+      detail = SENTENCES[failure.type] || sentence(failure, first)
+      Problem.new(status, detail, first&.instance_location.to_s).response
     end
 
-    def first_words(first)
+    # A part of the path that is no number names nothing.
+    def status_of(failure) = failure.type == :invalid_path ? 404 : STATUS.fetch(failure.type, 422)
+
+    def sentence(failure, first)
+      return SENTENCES[:not_found] if failure.type == :invalid_path
+      return "The body is not JSON." if first.nil? && failure.type == :invalid_body
+      return failure.exception_message unless first
+
       pointer = first.instance_location.to_s
       words = Dielectra::Schema.sentence(first.schemer_error)
       pointer.empty? ? words : "#{pointer}: #{words}"
-    end
-
-    def sentence(failure, first)
-      return first_words(first) if first
-
-      failure.type == :invalid_body ? "The body is not JSON." : failure.exception_message
     end
   end
 end

@@ -3,14 +3,20 @@
 module Server
   # Everything the screens of a job show, as the core says it.
   class JobView
-    def initialize(job)
+    # @param session [Dielectra::Session::Troubleshooting] that has taken the steps
+    # @param steps [Array<Hash>] where the job does not have them yet
+    # @param version [Integer] of the job with these steps
+    def initialize(job, session = Sessions.of(job), steps: job.steps, version: job.version)
       @job = job
-      @session = Sessions.of(job)
+      @session = session
+      @taken = steps
+      @version = version
     end
 
     def to_h
       {
-        call: CallSummary.new(@job).to_h,
+        call: CallSummary.new(@job, @session, @taken).to_h,
+        version: @version,
         volts: @session.job.supply_volts,
         controls:,
         loads:,

@@ -23,28 +23,51 @@ module Server
 
     # @param job [Job]
     # @return [Dielectra::Session::Troubleshooting] that has taken every step of the job
+    # @raise [Problem] where the journal does not fold
     def self.of(job)
+      at(job, job.steps)
+    rescue Dielectra::InvalidInput, KeyError, NoMethodError, TypeError => e
+      warn "job #{job.id} does not fold: #{e.class}: #{e.message}"
+      raise Problem.new(
+              422,
+              "This job cannot be worked out any more: #{e.message.lines.first.strip} Nothing in it is lost; " \
+                "download its file.",
+              "",
+              file: "/api/jobs/#{job.id}/file"
+            )
+    end
+
+    # @param steps [Array<Hash>] that the job has, or would have
+    # @return [Dielectra::Session::Troubleshooting] that has taken them
+    # @raise [Dielectra::InvalidInput] where one does not fit
+    def self.at(job, steps)
       locked(job.id) do
-        steps = job.steps
         kept = @open[job.id]
         session = kept.session if kept && steps.first(kept.steps.size) == kept.steps
         @open.delete(job.id)
-        session ||= fresh(job)
+        session ||= folded(job.document.merge("steps" => []), [])
         steps.drop(session.steps.size).each { |step| session.record(step) }
         session.next
-        @open[job.id] = Open.new(steps, session)
-        session
+        keep(job.id, steps, session)
       end
     end
 
-    # Refuses a step that does not fit, without writing it down.
-    # @raise [Dielectra::InvalidInput]
-    def self.check!(job, step) = Dielectra::Steps.check!(step, of(job).situation)
+    # @param document [Hash] a job document without steps
+    # @return [Dielectra::Session::Troubleshooting] that has taken the steps
+    def self.folded(document, steps)
+      Dielectra::Session::Troubleshooting
+        .new(Dielectra::Evidence::Job.read(document))
+        .tap { |session| steps.each { |step| session.record(step) } }
+        .tap(&:next)
+    end
 
-    def self.forget = @open.clear
+    # @return [Dielectra::Session::Troubleshooting] the session that is kept
+    def self.keep(id, steps, session)
+      @open[id] = Open.new(steps, session)
+      session
+    end
 
-    def self.fresh(job) =
-      Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job.document.merge("steps" => [])))
-    private_class_method :fresh
+    # @param id [Integer, nil] of one job; of all where nil
+    def self.forget(id = nil) = id ? @open.delete(id) : @open.clear
   end
 end

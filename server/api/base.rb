@@ -15,28 +15,26 @@ module Server
 
       after { ActiveRecord::Base.connection_handler.clear_active_connections! }
 
-      error Dielectra::InvalidInput do |problem|
-        halt_with(422, "invalid", problem.message, problem.pointer)
-      end
+      error(Dielectra::InvalidInput) { |problem| refuse(Problem.new(422, problem.message, problem.pointer.to_s)) }
+
+      error(Problem) { |problem| refuse(problem) }
 
       error ActiveRecord::RecordNotFound do
-        halt_with(404, "not_found", "There is no such thing here. It may have been opened from an old address.")
+        refuse(Problem.new(404, "There is no such thing here. It may have been opened from an old address."))
       end
 
       error ActiveRecord::RecordInvalid do |problem|
-        halt_with(422, "invalid", "#{problem.record.errors.full_messages.join(". ")}.")
+        refuse(Problem.new(422, "#{problem.record.errors.full_messages.join(". ")}."))
       end
 
       error do |problem|
-        warn problem.full_message
-        halt_with(
-          500,
-          "failed",
-          "Something went wrong on our side. Every step written so far is kept; load the page again."
+        warn problem.full_message(highlight: false)
+        refuse(
+          Problem.new(500, "Something went wrong on our side. Every step written so far is kept; load the page again.")
         )
       end
 
-      not_found { JSON.generate(problem("not_found", "There is nothing at this address.")) }
+      not_found { refuse(Problem.new(404, "There is nothing at this address.")) }
 
       private
 
@@ -45,19 +43,13 @@ module Server
         JSON.generate(value)
       end
 
-      def problem(code, message, pointer = "") = { error: { code:, message:, pointer: } }
-
-      def halt_with(status, code, message, pointer = "")
-        halt status, { "Content-Type" => "application/json" }, JSON.generate(problem(code, message, pointer))
+      def refuse(problem)
+        status, headers, body = problem.response
+        halt status, headers, body
       end
 
-      # @return [Hash] the request's body, as Description has parsed and checked it
-      def body!
-        value = request.env[Description::BODY]
-        raise Dielectra::InvalidInput, "The body has to be a JSON object." unless value.is_a?(Hash)
-
-        value
-      end
+      # @return [Hash] the request's body, as Border has parsed it and Description checked it
+      def body! = request.env.fetch(Border::BODY)
     end
   end
 end

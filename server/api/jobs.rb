@@ -8,54 +8,43 @@ module Server
         call = body!
         document = call["file"] || Dielectra::Evidence::Draft.document(call.fetch("draft", {}))
         Dielectra::Session::Scope.check!(Dielectra::Evidence::Job.read(document))
-        json(JobView.new(open_call(call, document)).to_h, status: 201)
+        Sessions.locked(:opening) do
+          change = Change.new(nil, key:, version: 0, said:, status: 201)
+          reply(*(change.repeated || open_call(change, call, document)))
+        end
       end
 
-      # A job is locked from reading to answering.
-      def self.on_job(verb, path, &answer)
-        send(verb, path) { Sessions.locked(params[:id].to_i) { instance_exec(&answer) } }
-      end
-      private_class_method :on_job
+      get("/jobs/:id") { Sessions.locked(id) { json(JobView.new(Job.find(id)).to_h) } }
 
-      on_job(:get, "/jobs/:id") { json(view) }
-
-      on_job(:post, "/jobs/:id/steps") do
-        step = body!.except("id")
-        Sessions.check!(job, step)
-        job.add!("taken", step:)
-        json(view, status: 201)
+      post "/jobs/:id/steps" do
+        change(status: 201) { |job| [{ kind: "taken", number: job.next_number, step: body!.except("id") }] }
       end
 
-      on_job(:post, "/jobs/:id/undo") do
-        last = job.steps.last or raise Dielectra::InvalidInput, "There is no step to undo."
-        job.add!("undone", number: last["id"])
-        json(view)
+      post "/jobs/:id/undo" do
+        change do |job|
+          last = job.steps.last or raise Dielectra::InvalidInput, "There is no step to undo."
+          [{ kind: "undone", number: last["id"] }]
+        end
       end
 
-      on_job(:put, "/jobs/:id/steps/:number") do
+      put "/jobs/:id/steps/:number" do
         number = params[:number].to_i
-        at = job.steps.index { |step| step["id"] == number } or raise ActiveRecord::RecordNotFound
-        amended =
-          job.steps[at].merge(
-            "answer" => body!.fetch("answer") { raise Dielectra::InvalidInput, "The answer is missing." }
-          )
-        before = JobView.new(job).leading
-        replay!(at, amended)
-        job.add!("amended", number:, step: amended.except("id"))
-        json(view.merge(changed: { before:, after: JobView.new(job).leading }))
+        change do |job|
+          step = job.steps.find { |one| one["id"] == number } or raise ActiveRecord::RecordNotFound
+          [{ kind: "amended", number:, step: step.except("id").merge("answer" => body!["answer"]) }]
+        end
       end
 
-      on_job(:get, "/jobs/:id/why") do
-        session = Sessions.of(job)
-        json(
-          {
-            sentences: session.findings.because(session.steps),
-            reasons: Dielectra::Presentation::Reasons.new(session).to_a
-          }
-        )
+      get "/jobs/:id/why" do
+        Sessions.locked(id) do
+          session = Sessions.of(Job.find(id))
+          sentences = session.findings.because(session.steps)
+          json({ sentences:, reasons: Dielectra::Presentation::Reasons.new(session).to_a })
+        end
       end
 
-      on_job(:get, "/jobs/:id/file") do
+      get "/jobs/:id/file" do
+        job = Job.find(id)
         attachment "#{job.title.downcase.gsub(/[^a-z0-9]+/, "_")}.job.json"
         content_type "application/json"
         JSON.pretty_generate(job.file)
@@ -63,39 +52,46 @@ module Server
 
       private
 
-      def job = @job ||= Job.find(params[:id])
+      def id = Integer(params[:id], 10)
 
-      def view
-        @job = nil
-        JobView.new(job).to_h
+      # What the client calls this write, so that sending it twice counts once.
+      def key = request.env.fetch("HTTP_IDEMPOTENCY_KEY")
+
+      # The version of the job that the write was made against.
+      def version = request.env.fetch("HTTP_IF_MATCH").delete('"').to_i
+
+      def said = [request.request_method, request.path_info, JSON.generate(body!)].join("\n")
+
+      def reply(status, text)
+        self.status(status)
+        text
       end
 
-      def open_call(call, document)
-        house = call.fetch("house") { raise Dielectra::InvalidInput.new("is missing.", pointer: "/house") }
+      def change(status: 200, &entries)
+        reply(*Change.new(id, key:, version:, said:, status:).make(&entries))
+      end
+
+      # Everything is folded before anything is stored.
+      def open_call(change, call, document)
+        steps = document["steps"].each_with_index.map { |step, index| step.merge("id" => index + 1) }
+        bare = document.merge("steps" => [])
+        session = Sessions.folded(bare, steps)
         Job.transaction do
-          home =
-            House.find_or_create_by!(name: house["name"].to_s, street: house["street"].to_s) do |row|
-              row.town = house["town"].to_s
-            end
-          opened =
+          job =
             Job.create!(
-              house: home,
-              title: call["title"].to_s,
+              house: house(call["house"]),
+              title: call["title"],
               complaint: call["complaint"].to_s,
-              document: document.merge("steps" => [])
+              document: bare
             )
-          document["steps"].each { |step| opened.add!("taken", step: step.except("id")) }
-          opened
+          entries = job.planned(steps.map { |step| { kind: "taken", number: step["id"], step: step.except("id") } })
+          Sessions.keep(job.id, steps, session)
+          change.keep!(job, entries, JobView.new(job, session, steps:, version: entries.size).to_h)
         end
       end
 
-      # Everything up to and with the corrected answer has to fit; what comes after is taken as it was said.
-      def replay!(at, amended)
-        steps = job.steps.first(at) + [amended] + job.steps.drop(at + 1)
-        Dielectra::Session::Troubleshooting
-          .new(Dielectra::Evidence::Job.read(job.document.merge("steps" => [])))
-          .tap { |session| steps.each { |step| session.record(step) } }
-      end
+      def house(said) =
+        House.find_or_create_by!(name: said["name"], street: said["street"]) { |row| row.town = said["town"].to_s }
     end
   end
 end

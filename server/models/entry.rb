@@ -13,6 +13,8 @@ module Server
 
     def readonly? = persisted?
 
+    def amended? = kind == "amended"
+
     # @param entries [Array<Entry>] in their order
     # @return [Array<Hash>] the steps that count, each with its number as `id`
     def self.fold(entries)

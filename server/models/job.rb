@@ -12,18 +12,30 @@ module Server
     # @return [Array<Hash>] each with its `id`
     def steps = Entry.fold(entries.to_a)
 
+    # @return [Integer] grows with every entry
+    def version = entries.to_a.last&.position || 0
+
+    # @return [Integer] the number of the next step taken
+    def next_number = (entries.select { |entry| entry.kind == "taken" }.map(&:number).max || 0) + 1
+
     # The job in the job file format, version 1.
     def file = document.merge("steps" => steps.map { |step| step.except("id") })
+
+    # @param changes [Array<Hash>] `kind`, `number` and `step` of each
+    # @return [Array<Entry>] what the entries would be, not written yet
+    def planned(changes)
+      changes.each_with_index.map { |change, index| Entry.new(job: self, position: version + index + 1, **change) }
+    end
 
     # Adds an entry at the end. Of two that come at once one waits for the other.
     # @param kind [String] taken, undone or amended
     def add!(kind, number: nil, step: nil)
       transaction do
         lock!
-        last = entries.maximum(:position) || 0
-        number ||= (entries.where(kind: "taken").maximum(:number) || 0) + 1
-        entries.create!(position: last + 1, kind:, number:, step:)
-        touch
+        entries.reset
+        planned([{ kind:, number: number || next_number, step: }]).each(&:save!)
+        entries.reset
+        update!(row: nil)
       end
     end
   end

@@ -2,6 +2,7 @@
 
 require_relative "../app"
 require "rack/test"
+require "securerandom"
 require "tmpdir"
 
 RSpec.describe "The API" do
@@ -32,8 +33,16 @@ RSpec.describe "The API" do
   let(:job_id) { call("GET", "/day")["calls"].find { |row| row["title"] == "Boathouse light dead" }["id"] }
 
   # Sends a request, holds both sides against the description, and returns the body.
-  define_method(:call) do |verb, path, body = nil, expect_status: nil, valid: true|
+  # A change carries a key of its own and the version of the job, unless the test says otherwise.
+  define_method(
+    :call
+  ) do |verb, path, body = nil, expect_status: nil, valid: true, key: SecureRandom.uuid, version: nil|
     env = { "CONTENT_TYPE" => "application/json" }
+    unless verb == "GET"
+      version ||= Server::Job.find_by(id: path[%r{/jobs/(\d+)}, 1])&.version || 0
+      env.merge!("HTTP_IDEMPOTENCY_KEY" => key, "HTTP_IF_MATCH" => "\"#{version}\"")
+      body ||= {}
+    end
     env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
     custom_request(verb, "/api#{path}", {}, env)
     # The description names paths below the server's own, /api.
@@ -208,18 +217,74 @@ RSpec.describe "The API" do
   }.each do |what, (body, pointer, valid)|
     it "refuses #{what}, with pointer and sentence, and keeps the job" do
       id = opened_call
-      error = call("POST", "/jobs/#{id}/steps", body, expect_status: 422, valid:)["error"]
-      expect(error["pointer"]).to eq(pointer)
+      problem = call("POST", "/jobs/#{id}/steps", body, expect_status: 422, valid:)
+      expect([problem["pointer"], problem["detail"]]).to match([pointer, /\S\.\z/])
       expect(Server::Job.find(id).entries).to be_empty
     end
   end
 
   it "says when there is no such job" do
-    expect(call("GET", "/jobs/999999", expect_status: 404)["error"]["code"]).to eq("not_found")
+    expect(call("GET", "/jobs/999999", expect_status: 404)["code"]).to eq("not_found")
   end
 
   it "has nothing to undo in a fresh call" do
-    expect(call("POST", "/jobs/#{opened_call}/undo", expect_status: 422)["error"]["message"]).to include("no step")
+    expect(call("POST", "/jobs/#{opened_call}/undo", expect_status: 422)["detail"]).to include("no step")
+  end
+
+  it "counts a change once that is sent twice, and answers it as it did" do
+    id = opened_call
+    off = { do: "breaker", device: "B1", to: "off", answer: { ok: true } }
+    first, again = Array.new(2) { call("POST", "/jobs/#{id}/steps", off, key: "the same key", version: 0) }
+    expect(again).to eq(first)
+    expect(Server::Job.find(id).entries.size).to eq(1)
+    other = call("POST", "/jobs/#{id}/undo", key: "the same key", version: 1, expect_status: 422)
+    expect(other["pointer"]).to eq("/Idempotency-Key")
+  end
+
+  it "refuses a change against what the job was before, and says what happened since" do
+    id = opened_call
+    off = { do: "breaker", device: "B1", to: "off", answer: { ok: true } }
+    call("POST", "/jobs/#{id}/steps", off, version: 0)
+    stale = call("POST", "/jobs/#{id}/steps", off, version: 0, expect_status: 409)
+    expect(stale).to include("version" => 1, "since" => [{ "kind" => "taken", "number" => 1 }])
+    expect(Server::Job.find(id).entries.size).to eq(1)
+  end
+
+  it "takes one step back for two undos at once" do
+    id = opened_call
+    2.times do |turn|
+      call("POST", "/jobs/#{id}/steps", { do: "report", positions: {}, answer: { loads: { L1: "on" } } }, version: turn)
+    end
+    statuses =
+      Array.new(2) do |number|
+        Thread.new do
+          env = { "HTTP_IDEMPOTENCY_KEY" => "undo number #{number}", "HTTP_IF_MATCH" => '"2"', :input => "{}" }
+          env["CONTENT_TYPE"] = "application/json"
+          Rack::MockRequest.new(application).post("/api/jobs/#{id}/undo", env).status
+        end
+      end
+    expect(statuses.map(&:value).sort).to eq([200, 409])
+    expect(Server::Job.find(id).steps.size).to eq(1)
+  end
+
+  it "stores nothing of a file whose steps do not fold" do
+    before = Server::Job.count
+    file =
+      demo_document("boathouse.job.json").merge(
+        "steps" => [{ do: "set", device: "S9", to: "up", answer: { ok: true } }]
+      )
+    call("POST", "/jobs", { house: { name: "A", street: "B" }, title: "C", file: }, expect_status: 422)
+    expect([Server::Job.count, Server::House.find_by(name: "A")]).to eq([before, nil])
+  end
+
+  it "shows a job that does not fold any more as such, with its file, and every other as it is" do
+    id = opened_call
+    Server::Job.find(id).add!("taken", step: { "do" => "set", "device" => "S9", "to" => "up", "answer" => {} })
+    Server::Sessions.forget
+    rows = call("GET", "/day", expect_status: 200)["calls"].to_h { |row| [row["id"], row["state"]] }
+    expect([rows[id], rows.values.count("damaged")]).to eq(["damaged", 1])
+    problem = call("GET", "/jobs/#{id}", expect_status: 422)
+    expect(call("GET", problem["file"].delete_prefix("/api"))["steps"].size).to eq(1)
   end
 
   it "lets two hands write to one job at once" do

@@ -23,14 +23,29 @@ export const api = createClient<paths>({
 });
 
 /** What the server said went wrong, in words a person can act on. */
-export class Problem extends Error {}
+export class Problem extends Error {
+  constructor(
+    message: string,
+    /** Where to fetch what could not be shown. */
+    readonly file?: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The server was not reached; whether it took the change is not known. */
+export class Unreachable extends Problem {}
+
+/** The job has changed since it was shown. */
+export class Stale extends Problem {}
 
 /** The body of a response, or a Problem. */
-export async function body<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+export async function body<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const result = await call.catch(() => {
-    throw new Problem("The server cannot be reached. Nothing that was written down is lost; try again.");
+    throw new Unreachable("The server cannot be reached. Nothing that was written down is lost; try again.");
   });
   if (result.data !== undefined) return result.data;
-  const error = result.error as { error?: { message?: string; pointer?: string } } | undefined;
-  throw new Problem(error?.error?.message ?? "The server gave no answer. Try again.");
+  const problem = result.error as { detail?: string; file?: string } | undefined;
+  const words = problem?.detail ?? "The server gave no answer. Try again.";
+  throw result.response.status === 409 ? new Stale(words) : new Problem(words, problem?.file);
 }

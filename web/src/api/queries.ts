@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, body, type Answer, type Job, type OpenCall, type Step } from "./client";
+import { api, body, Stale, Unreachable, type Answer, type Job, type OpenCall, type Step } from "./client";
 
 /** What a query shows. A change names the tags of what it makes stale. */
 const tags = {
@@ -47,40 +47,79 @@ export function useWhy(id: number, asked: boolean) {
   });
 }
 
+/** A change with its key: the same key however often it is sent, so that it counts once. */
+type Keyed<T> = T & { key: string };
+
+const keyed = <T extends object>(change: T): Keyed<T> => ({ ...change, key: crypto.randomUUID() });
+
+/** Sent again where the server was not reached; never where it said no. */
+const retry = (count: number, error: Error) => error instanceof Unreachable && count < 2;
+
 /** Opens a call; the day shows it from then on. */
 export function useOpenCall(onOpened: (job: Job) => void) {
   const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (call: OpenCall) => body(api.POST("/jobs", { body: call })),
+  const open = useMutation({
+    mutationFn: ({ call, key }: Keyed<{ call: OpenCall }>) =>
+      body(api.POST("/jobs", { params: { header: { "Idempotency-Key": key } }, body: call })),
+    retry,
     onSuccess: (job) => {
       queries.setQueryData(tags.job(job.call.id), job);
       void queries.invalidateQueries({ queryKey: tags.day });
       onOpened(job);
     },
   });
+  return { ...open, mutate: (call: OpenCall) => open.mutate(keyed({ call })) };
 }
 
-/** Changes to a job; each answers with the job as it stands, and makes stale what else is shown of it. */
+/**
+ * Changes to a job as it is shown. Each answers with the job as it stands, and makes stale what else is shown of it. A change
+ * that comes too late, because the job has changed elsewhere, shows the job as it is now.
+ */
 export function useJobChanges(id: number) {
   const queries = useQueryClient();
   const onSuccess = (job: Job) => {
     queries.setQueryData(tags.job(id), job);
     for (const queryKey of [tags.why(id), tags.day]) void queries.invalidateQueries({ queryKey });
   };
-  const path = { id };
+  const onError = (error: Error) => {
+    if (error instanceof Stale) void queries.invalidateQueries({ queryKey: tags.job(id) });
+  };
+  const header = ({ key, version }: Keyed<Versioned>) => ({
+    "Idempotency-Key": key,
+    "If-Match": `"${version}"`,
+  });
+  const now = <T extends object>(change: T): Keyed<T & Versioned> =>
+    keyed({ ...change, version: queries.getQueryData<Job>(tags.job(id))?.version ?? 0 });
+  const then = { retry, onSuccess, onError };
+  const take = useMutation({
+    mutationFn: (change: Keyed<Versioned & { step: Step }>) =>
+      body(
+        api.POST("/jobs/{id}/steps", { params: { path: { id }, header: header(change) }, body: change.step }),
+      ),
+    ...then,
+  });
+  const undo = useMutation({
+    mutationFn: (change: Keyed<Versioned>) =>
+      body(api.POST("/jobs/{id}/undo", { params: { path: { id }, header: header(change) }, body: {} })),
+    ...then,
+  });
+  const amend = useMutation({
+    mutationFn: (change: Keyed<Versioned & { number: number; answer: Answer }>) =>
+      body(
+        api.PUT("/jobs/{id}/steps/{number}", {
+          params: { path: { id, number: change.number }, header: header(change) },
+          body: { answer: change.answer },
+        }),
+      ),
+    ...then,
+  });
   return {
-    take: useMutation({
-      mutationFn: (step: Step) => body(api.POST("/jobs/{id}/steps", { params: { path }, body: step })),
-      onSuccess,
-    }),
-    undo: useMutation({
-      mutationFn: () => body(api.POST("/jobs/{id}/undo", { params: { path } })),
-      onSuccess,
-    }),
-    amend: useMutation({
-      mutationFn: ({ number, answer }: { number: number; answer: Answer }) =>
-        body(api.PUT("/jobs/{id}/steps/{number}", { params: { path: { id, number } }, body: { answer } })),
-      onSuccess,
-    }),
+    busy: take.isPending || undo.isPending || amend.isPending,
+    error: take.error ?? undo.error ?? amend.error,
+    take: (step: Step) => take.mutate(now({ step })),
+    undo: () => undo.mutate(now({})),
+    amend: (number: number, answer: Answer) => amend.mutate(now({ number, answer })),
   };
 }
+
+type Versioned = { version: number };

@@ -204,7 +204,7 @@ export interface components {
             };
             steps: number;
             /** @enum {string} */
-            state: "new" | "open" | "solved" | "stopped";
+            state: "new" | "open" | "solved" | "stopped" | "damaged";
             last: string | null;
         };
         /** @enum {string|null} */
@@ -461,6 +461,8 @@ export interface components {
         };
         Job: {
             call: components["schemas"]["Call"];
+            /** @description Grows with every entry; a change says which it was made against */
+            version: number;
             /** @description Of the supply */
             volts: number;
             controls: {
@@ -534,24 +536,32 @@ export interface components {
                 "application/json": components["schemas"]["Job"];
             };
         };
-        /** @description What happened, what was kept, what to do */
+        /** @description Problem details (RFC 9457) */
         Problem: {
             headers: {
                 [name: string]: unknown;
             };
             content: {
-                "application/json": {
-                    error: {
-                        code: string;
-                        message: string;
-                        pointer: string;
-                    };
+                "application/problem+json": {
+                    type: string;
+                    title: string;
+                    status: number;
+                    /** @description A sentence a person can act on */
+                    detail: string;
+                    /** @description For programs */
+                    code: string;
+                    /** @description JSON pointer to the part of the request it is about */
+                    pointer: string;
                 };
             };
         };
     };
     parameters: {
         Id: number;
+        /** @description Chosen by the client, new for each change. The same change sent again under the same key counts once. */
+        Key: string;
+        /** @description The version of the job that the change was made against */
+        Version: string;
     };
     requestBodies: {
         Step: {
@@ -633,7 +643,10 @@ export interface operations {
     openCall: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description Chosen by the client, new for each change. The same change sent again under the same key counts once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -681,12 +694,18 @@ export interface operations {
         responses: {
             200: components["responses"]["Job"];
             404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     takeStep: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description Chosen by the client, new for each change. The same change sent again under the same key counts once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+                /** @description The version of the job that the change was made against */
+                "If-Match": components["parameters"]["Version"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -696,13 +715,19 @@ export interface operations {
         responses: {
             201: components["responses"]["Job"];
             404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };
     };
     amendStep: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description Chosen by the client, new for each change. The same change sent again under the same key counts once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+                /** @description The version of the job that the change was made against */
+                "If-Match": components["parameters"]["Version"];
+            };
             path: {
                 id: components["parameters"]["Id"];
                 number: number;
@@ -719,22 +744,33 @@ export interface operations {
         responses: {
             200: components["responses"]["Job"];
             404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };
     };
     undo: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description Chosen by the client, new for each change. The same change sent again under the same key counts once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+                /** @description The version of the job that the change was made against */
+                "If-Match": components["parameters"]["Version"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
         responses: {
             200: components["responses"]["Job"];
             404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };
     };
@@ -762,6 +798,7 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
         };
     };
     jobFile: {

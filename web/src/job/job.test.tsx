@@ -11,6 +11,7 @@ import { Trail } from "./Trail";
 afterEach(cleanup);
 
 const job: Job = {
+  version: 3,
   call: {
     id: 1,
     title: "Porch light",

@@ -10,6 +10,7 @@ const STATE: Record<Call["state"], { word: string; classes: string }> = {
   open: { word: "Under way", classes: "border-copper text-copper" },
   solved: { word: "Proved", classes: "border-dead text-dead" },
   stopped: { word: "Stopped", classes: "border-doubt text-doubt border-dashed" },
+  damaged: { word: "Cannot be read", classes: "border-live text-live" },
 };
 
 export function DayScreen() {

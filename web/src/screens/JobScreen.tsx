@@ -17,22 +17,21 @@ export function JobScreen() {
   const id = Number(useParams()["id"]);
   const job = useJob(id);
   const changes = useJobChanges(id);
-  const busy = changes.take.isPending || changes.undo.isPending || changes.amend.isPending;
-  const error = job.error ?? changes.take.error ?? changes.undo.error ?? changes.amend.error;
   return (
     <Frame>
-      <Notice error={error} />
+      <Notice error={job.error ?? changes.error} />
       {job.isPending && (
         <p className="py-10 text-center text-quiet">Working out what the job says so far …</p>
       )}
-      {job.data && <Work job={job.data} busy={busy} changes={changes} />}
+      {job.data && <Work job={job.data} changes={changes} />}
     </Frame>
   );
 }
 
 type Changes = ReturnType<typeof useJobChanges>;
 
-function Work({ job, busy, changes }: { job: Job; busy: boolean; changes: Changes }) {
+function Work({ job, changes }: { job: Job; changes: Changes }) {
+  const { busy, take, undo, amend } = changes;
   const marked = job.next?.points ?? [];
   const here = job.next?.place;
   return (
@@ -46,12 +45,7 @@ function Work({ job, busy, changes }: { job: Job; busy: boolean; changes: Change
       <PowerStrip power={job.power} />
       <div className="mt-2 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
         <div className="grid min-w-0 gap-4">
-          <NowPlate
-            job={job}
-            busy={busy}
-            take={(step) => changes.take.mutate(step)}
-            undo={() => changes.undo.mutate()}
-          />
+          <NowPlate job={job} busy={busy} take={take} undo={undo} />
           <Tabs.Root defaultValue="boxes">
             <Tabs.List aria-label="About this job" className="no-print mb-2 flex gap-1">
               <Tab value="boxes">Boxes</Tab>
@@ -65,16 +59,12 @@ function Work({ job, busy, changes }: { job: Job; busy: boolean; changes: Change
               <RewireSheet repair={job.repair} boxes={job.boxes} done={job.conclusion?.status === "solved"} />
             </Tabs.Content>
             <Tabs.Content value="trail">
-              <Trail
-                job={job}
-                busy={busy}
-                amend={(number, answer) => changes.amend.mutate({ number, answer })}
-              />
+              <Trail job={job} busy={busy} amend={amend} />
             </Tabs.Content>
           </Tabs.Root>
         </div>
         <div className="grid gap-4">
-          <Grid job={job} busy={busy} take={(step) => changes.take.mutate(step)} />
+          <Grid job={job} busy={busy} take={take} />
           <Findings job={job} />
           <Ahead job={job} />
         </div>

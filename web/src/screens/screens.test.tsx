@@ -5,6 +5,7 @@ import { setupServer } from "msw/node";
 import { MemoryRouter, Route, Routes } from "react-router";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { DayScreen } from "./DayScreen";
+import { JobScreen } from "./JobScreen";
 import { NewCallScreen } from "./NewCallScreen";
 
 const requests: { url: string; body: unknown }[] = [];
@@ -69,6 +70,28 @@ const call = {
   last: "Turn breaker B1 off",
 };
 
+describe("a refusal", () => {
+  it("offers the file of a job that cannot be shown", async () => {
+    const detail = "This job cannot be worked out any more.";
+    server.use(
+      http.get("*/api/jobs/7", () =>
+        HttpResponse.json({ detail, file: "/api/jobs/7/file" }, { status: 422 }),
+      ),
+    );
+    render(
+      <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+        <MemoryRouter initialEntries={["/jobs/7"]}>
+          <Routes>
+            <Route path="/jobs/:id" element={<JobScreen />} />
+          </Routes>
+        </MemoryRouter>
+      </QueryClientProvider>,
+    );
+    expect((await screen.findByRole("alert")).textContent).toContain(detail);
+    expect(screen.getByRole("link", { name: "Job file" }).getAttribute("href")).toBe("/api/jobs/7/file");
+  });
+});
+
 describe("the day", () => {
   it("shows each call with where one stood", async () => {
     onDay(() => HttpResponse.json({ calls: [call] }));
@@ -127,7 +150,7 @@ describe("a new call", () => {
 
   it("keeps what was typed when it is refused, and says why", async () => {
     const message = "/draft/light: every place needs a name of its own.";
-    onJobs(422, { error: { code: "invalid", message, pointer: "/draft/light" } });
+    onJobs(422, { detail: message, code: "invalid", pointer: "/draft/light" });
     await filled();
     expect((await screen.findByRole("alert")).textContent).toBe(message);
     expect(screen.getByLabelText("House")).toHaveProperty("value", "The cooperage");

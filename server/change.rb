@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Server
+  # One write to a job: exactly once, in order, and never half. It carries a key and the version it was made against. A
+  # write with a key that is known is answered as it was the first time. A write against an older version is refused and
+  # told what happened since. What does not fold is never stored.
+  #
+  #   Change.new(4, key:, version: 17, said:).make { |job| [{kind: "taken", number: job.next_number, step:}] }
+  #   # => [201, "{…}"]
+  class Change
+    # @param id [Integer] of the job
+    # @param key [String] chosen by the client
+    # @param version [Integer] of the job as the client saw it
+    # @param said [String] what identifies the request beside its key
+    # @param status [Integer] of the answer
+    def initialize(id, key:, version:, said:, status: 200)
+      @id = id
+      @key = key
+      @version = version
+      @said = Digest::SHA256.hexdigest(said)
+      @status = status
+    end
+
+    # @yieldparam job [Job]
+    # @yieldreturn [Array<Hash>] entries; see Job#planned
+    # @return [Array(Integer, String)] status and JSON
+    # @raise [Problem] for a stale version, or a key used for something else
+    # @raise [Dielectra::InvalidInput] for what does not fold
+    def make(&)
+      Sessions.locked(@id) do
+        job = Job.find(@id)
+        repeated || made(job, &)
+      end
+    end
+
+    # @return [Array(Integer, String), nil] the answer to the same write sent before
+    def repeated
+      receipt = Receipt.find_by(key: @key) or return
+      return receipt.status, receipt.text if receipt.said == @said
+
+      raise Problem.new(422, "This key was used for another change.", "/Idempotency-Key")
+    end
+
+    # Writes down what was folded, with its answer.
+    def keep!(job, entries, shown)
+      text = JSON.generate(shown)
+      Job.transaction do
+        entries.each(&:save!)
+        job.update!(row: JSON.generate(shown[:call]))
+        Receipt.keep!(job, key: @key, said: @said, status: @status, text:)
+      end
+      [@status, text]
+    rescue StandardError
+      Sessions.forget(job.id)
+      raise
+    end
+
+    private
+
+    def made(job)
+      check_version(job)
+      before = JobView.new(job, Sessions.of(job))
+      entries = job.planned(yield(job))
+      steps = Entry.fold(job.entries.to_a + entries)
+      view = JobView.new(job, Sessions.at(job, steps), steps:, version: entries.last.position)
+      shown = view.to_h
+      shown[:changed] = { before: before.leading, after: view.leading } if entries.any?(&:amended?)
+      keep!(job, entries, shown)
+    end
+
+    def check_version(job)
+      return if job.version == @version
+
+      since = job.entries.select { |entry| entry.position > @version }
+      raise Problem.new(
+              409,
+              "This job has changed since you looked. Look again before you answer.",
+              "/If-Match",
+              version: job.version,
+              since: since.map { |entry| { kind: entry.kind, number: entry.number } }
+            )
+    end
+  end
+end
