@@ -6,7 +6,7 @@ require "active_record"
 require "rack"
 require_relative "database"
 %w[house job entry receipt].each { |model| require_relative "models/#{model}" }
-%w[problem border sessions description call_summary job_view change demo].each { |part| require_relative part }
+%w[problem guard border sessions description call_summary job_view change demo].each { |part| require_relative part }
 require_relative "api/base"
 require_relative "api/day"
 require_relative "api/jobs"
@@ -20,7 +20,7 @@ module Server
     Rack::Builder
       .new do
         use Rack::Deflater
-        use Front::Policy
+        use Guard
         map("/api") do
           use Border
           use Description

@@ -30,11 +30,12 @@ module Server
     private
 
     def check_address(env)
-      path = Rack::Utils.unescape_path(env["PATH_INFO"].to_s)
-      raise Problem.new(400, "The address is not UTF-8.") unless text?(path)
+      words = [Rack::Utils.unescape_path(env["PATH_INFO"].to_s)]
+      Rack::Utils.parse_nested_query(env["QUERY_STRING"].to_s).each { |name, value| words << name << value.to_s }
+      return if words.all? { |word| text?(word.dup.force_encoding(Encoding::UTF_8)) }
 
-      Rack::Utils.parse_nested_query(env["QUERY_STRING"].to_s).each { |pair| check_values(pair, "") }
-    rescue ArgumentError, EncodingError, Rack::QueryParser::ParameterTypeError, RangeError
+      raise Problem.new(400, "The address is not UTF-8.")
+    rescue ArgumentError, EncodingError, RangeError, Rack::QueryParser::ParameterTypeError
       raise Problem.new(400, "The address cannot be read.")
     end
 

@@ -6,27 +6,6 @@ module Server
     FOLDER = File.expand_path("../web/dist", __dir__)
     TYPES = { ".webmanifest" => "application/manifest+json" }.freeze
 
-    # Nothing but what ships with the app may run or be fetched.
-    class Policy
-      HEADERS = {
-        "content-security-policy" =>
-          "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " \
-            "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
-        "x-content-type-options" => "nosniff",
-        "referrer-policy" => "no-referrer",
-        "x-frame-options" => "DENY"
-      }.freeze
-
-      def initialize(app)
-        @app = app
-      end
-
-      def call(env)
-        status, headers, body = @app.call(env)
-        [status, headers.merge(HEADERS), body]
-      end
-    end
-
     def initialize(folder = FOLDER)
       @folder = folder
       @files = Rack::Files.new(folder)

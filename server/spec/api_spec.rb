@@ -8,7 +8,7 @@ require "tmpdir"
 RSpec.describe "The API" do
   include Rack::Test::Methods
 
-  application = Server.app
+  application = Server.app # rubocop:disable RSpec/LeakyLocalVariable
   # The application holds its own answers to the description as well.
   around do |example|
     ENV["DIELECTRA_CHECK_RESPONSES"] = "1"
@@ -37,10 +37,11 @@ RSpec.describe "The API" do
   define_method(
     :call
   ) do |verb, path, body = nil, expect_status: nil, valid: true, key: SecureRandom.uuid, version: nil|
-    env = { "CONTENT_TYPE" => "application/json" }
+    env = { "CONTENT_TYPE" => "application/json", "HTTP_HOST" => "127.0.0.1" }
     unless verb == "GET"
       version ||= Server::Job.find_by(id: path[%r{/jobs/(\d+)}, 1])&.version || 0
-      env.merge!("HTTP_IDEMPOTENCY_KEY" => key, "HTTP_IF_MATCH" => "\"#{version}\"")
+      env["HTTP_IDEMPOTENCY_KEY"] = key
+      env["HTTP_IF_MATCH"] = "\"#{version}\""
       body ||= {}
     end
     env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
@@ -260,6 +261,7 @@ RSpec.describe "The API" do
         Thread.new do
           env = { "HTTP_IDEMPOTENCY_KEY" => "undo number #{number}", "HTTP_IF_MATCH" => '"2"', :input => "{}" }
           env["CONTENT_TYPE"] = "application/json"
+          env["HTTP_HOST"] = "localhost"
           Rack::MockRequest.new(application).post("/api/jobs/#{id}/undo", env).status
         end
       end
@@ -317,7 +319,7 @@ RSpec.describe "The API" do
   end
 
   it "ships a policy that lets nothing in from outside" do
-    get "/"
+    get "/", {}, "HTTP_HOST" => "localhost:4567"
     expect(last_response.headers["content-security-policy"]).to include("default-src 'self'")
   end
 end
