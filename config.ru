@@ -4,6 +4,9 @@
 Encoding.default_external = Encoding::UTF_8
 require_relative "server/app"
 
-Server::Database.open(ENV.fetch("DIELECTRA_DATA", File.expand_path("data", __dir__)))
+folder = ENV.fetch("DIELECTRA_DATA", File.expand_path("data", __dir__))
+HELD = Server::Backup.hold(folder) or abort("Another server, or a restore, uses #{folder}.")
+Server::Database.open(folder)
 Server::Demo.load! unless ENV["DIELECTRA_NO_DEMO"]
+Server::Nightly.start(folder)
 run Server.app

@@ -6,7 +6,9 @@ require "active_record"
 require "rack"
 require_relative "database"
 %w[house job entry receipt].each { |model| require_relative "models/#{model}" }
-%w[problem guard border sessions description call_summary job_view change demo].each { |part| require_relative part }
+%w[problem guard border sessions description call_summary job_view events change backup nightly demo].each do |part|
+  require_relative part
+end
 require_relative "api/base"
 require_relative "api/day"
 require_relative "api/jobs"
@@ -19,8 +21,9 @@ module Server
   def self.app
     Rack::Builder
       .new do
-        use Rack::Deflater
         use Guard
+        map("/api/events") { run Events.new }
+        use Rack::Deflater
         map("/api") do
           use Border
           use Description

@@ -51,6 +51,7 @@ module Server
         job.update!(row: JSON.generate(shown[:call]))
         Receipt.keep!(job, key: @key, said: @said, status: @status, text:)
       end
+      Events.publish(job: job.id, version: shown[:version])
       [@status, text]
     rescue StandardError
       Sessions.forget(job.id)

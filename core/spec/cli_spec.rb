@@ -103,7 +103,33 @@ RSpec.describe Dielectra::CLI do
       File.write(broken, JSON.generate(JSON.parse(File.read(circuit)).merge("volts" => 3)))
       out, _, status = run("check", circuit, broken)
       expect(out).to match(%r{boathouse.circuit.json: good.*broken.json: /volts}m)
-      expect(status.exitstatus).to eq(2)
+      expect(status.exitstatus).to eq(1)
+      verdicts = run("check", "--json", circuit, broken).first.lines.map { |line| JSON.parse(line) }
+      expect(verdicts.map { |verdict| [verdict["good"], verdict["pointer"]] }).to eq([[true, nil], [false, "/volts"]])
+    end
+  end
+
+  it "says one sentence and ends with 2 for any file that is no circuit and no job" do
+    texts = [
+      "[]",
+      "5",
+      "null",
+      '"x"',
+      "",
+      "{",
+      "\xFF\xFE",
+      "{}",
+      '{"format": 7}',
+      '{"format": "dielectra/job"}',
+      "[" * 500
+    ]
+    Dir.mktmpdir do |folder|
+      texts.each_with_index do |text, number|
+        path = File.join(folder, "#{number}.json")
+        File.binwrite(path, text)
+        _, errors, status = run("measure", path)
+        expect([text, status.exitstatus, errors.lines.size]).to eq([text, 2, 1])
+      end
     end
   end
 end

@@ -149,4 +149,45 @@ RSpec.describe "A job in the browser", type: :feature do
     expect(page).to have_css("h1", text: "Yard light")
     expect(page).to have_css("section[aria-label=Power]", text: "back door")
   end
+
+  # What another tab has done to a job, without this one.
+  def taken_elsewhere(id, step)
+    job = Server::Job.find(id)
+    change = Server::Change.new(id, key: SecureRandom.uuid, version: job.version, said: step.to_s)
+    change.make { [{ kind: "taken", number: job.next_number, step: }] }
+  end
+
+  it "shows what another tab does, as it happens" do
+    viewport(1280, 800)
+    visit "/jobs/4"
+    before = find("[role=tab]", text: "Steps (").text[/\d+/].to_i
+    report = {
+      "do" => "report",
+      "positions" => {
+        "S1" => "up",
+        "S2" => "up"
+      },
+      "answer" => {
+        "loads" => {
+          "L1" => "on"
+        }
+      }
+    }
+    taken_elsewhere(4, report)
+    expect(page).to have_css("[role=tab]", text: "Steps (#{before + 1})")
+  end
+
+  it "does not take an answer to a screen that is out of date, and shows the job as it is" do
+    viewport(1280, 800)
+    visit "/jobs/5"
+    expect(page).to have_css("h2")
+    page.execute_script("window.EventSource = undefined")
+    steps = Server::Job.find(5).steps.size
+    allow(Server::Events).to receive(:publish)
+    taken_elsewhere(5, { "do" => "watch", "answer" => { "unsure" => true } })
+    find_button("Breaker tripped").click
+    expect(page).to have_css("[role=alert]", text: "has changed since you looked")
+    expect(page).to have_css("[role=tab]", text: "Steps (#{steps + 1})")
+    expect(Server::Job.find(5).steps.size).to eq(steps + 1)
+  end
 end

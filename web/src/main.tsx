@@ -5,6 +5,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { useEvents } from "./api/events";
 import { applyTheme } from "./ui/theme";
 import { DayScreen } from "./screens/DayScreen";
 import { JobScreen } from "./screens/JobScreen";
@@ -15,9 +16,15 @@ const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFo
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root.");
 
+function Listening() {
+  useEvents();
+  return null;
+}
+
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
+      <Listening />
       <BrowserRouter>
         <Routes>
           <Route path="/" element={<DayScreen />} />

@@ -3,8 +3,10 @@
 require "thor"
 
 module Dielectra
-  # The command line, bin/dielectra. Protocol lines go to standard output, messages for people to standard error. A file
-  # or answer that cannot be used ends with status 2 and one sentence.
+  # The command line, bin/dielectra. Protocol lines go to standard output, messages for people to standard error.
+  #
+  # Exit status: 0 for done, 1 for "no" (a file that `check` finds wrong), 2 for input that cannot be used, with one
+  # sentence.
   class CLI < Thor
     def self.exit_on_failure? = true
 
@@ -80,9 +82,15 @@ module Dielectra
     end
 
     desc "check FILE…", "Validate circuit and job files"
+    option :json, type: :boolean, desc: "one JSON object a file"
     def check(*paths)
-      results = paths.map { |path| checked(path) }
-      exit 2 unless results.all?
+      guarded do
+        raise InvalidInput, "name at least one file." if paths.empty?
+
+        verdicts = paths.map { |path| checked(path) }
+        verdicts.each { |verdict| puts options[:json] ? JSON.generate(verdict) : told(verdict) }
+        exit 1 unless verdicts.all? { |verdict| verdict["good"] }
+      end
     end
 
     private
@@ -90,16 +98,34 @@ module Dielectra
     def guarded
       yield
     rescue InvalidInput => e
-      warn e.message
+      refuse(e.message)
+    rescue Errno::EPIPE
+      exit 2
+    rescue Interrupt
+      exit 130
+    rescue StandardError, SystemStackError => e
+      refuse("that cannot be worked with: #{e.message.lines.first.to_s.strip} (#{e.class})")
+    end
+
+    def refuse(sentence)
+      warn sentence
       exit 2
     end
 
     def document(path)
-      JSON.parse(File.read(path, encoding: "UTF-8"))
-    rescue Errno::ENOENT, Errno::EISDIR
+      text = File.read(path, encoding: "UTF-8")
+      raise InvalidInput, "#{path} is not UTF-8." unless text.valid_encoding?
+
+      read = JSON.parse(text)
+      raise InvalidInput, "#{path} does not hold a JSON object." unless read.is_a?(Hash)
+
+      read
+    rescue SystemCallError
       raise InvalidInput, "#{path} is not a file that can be read."
-    rescue JSON::ParserError => e
-      raise InvalidInput, "#{path} is not JSON: #{e.message.lines.first.strip}"
+    rescue JSON::NestingError
+      raise InvalidInput, "#{path} is nested too deep."
+    rescue JSON::ParserError
+      raise InvalidInput, "#{path} is not JSON."
     end
 
     def circuit(path) = Circuit.read(document(path))
@@ -148,14 +174,15 @@ module Dielectra
       points
     end
 
+    # @return [Hash] `file`, `good`, and where it is not `pointer` and `detail`
     def checked(path)
       read = document(path)
       read["format"] == Evidence::Job::FORMAT ? Evidence::Job.read(read) : Circuit.read(read)
-      puts "#{path}: good"
-      true
+      { "file" => path, "good" => true }
     rescue InvalidInput => e
-      puts "#{path}: #{e.message}"
-      false
+      { "file" => path, "good" => false, "pointer" => e.pointer.to_s, "detail" => e.message }
     end
+
+    def told(verdict) = "#{verdict["file"]}: #{verdict["good"] ? "good" : verdict["detail"]}"
   end
 end

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, body, Stale, Unreachable, type Answer, type Job, type OpenCall, type Step } from "./client";
 
 /** What a query shows. A change names the tags of what it makes stale. */
-const tags = {
+export const tags = {
   day: ["day"] as const,
   callForm: ["call form"] as const,
   trade: (volts: number) => ["trade", volts] as const,

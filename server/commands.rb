@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require "thor"
+
+module Server
+  # What the command line can do with the data of a server, beside what the core offers.
+  class Commands < Dielectra::CLI
+    DATA = File.expand_path("../data", __dir__)
+
+    desc "backup FILE.zip", "Write everything into one file, while the server runs"
+    option :data, type: :string, desc: "the data folder"
+    option :json, type: :boolean, desc: "print the manifest"
+    def backup(path)
+      kept do |backup|
+        manifest = backup.make(path)
+        puts options[:json] ? JSON.generate(manifest) : "#{path}: #{manifest["files"].size} files"
+      end
+    end
+
+    desc "restore FILE.zip", "Take everything from a backup; what is there now is kept aside"
+    option :data, type: :string, desc: "the data folder"
+    def restore(path)
+      kept { |backup| puts "Restored. What was there is in #{backup.restore(path)}" }
+    end
+
+    private
+
+    def kept
+      require_relative "backup"
+      yield Backup.new(File.expand_path(options[:data] || ENV.fetch("DIELECTRA_DATA", DATA)))
+    rescue Backup::Unusable => e
+      warn e.message
+      exit 2
+    end
+  end
+end

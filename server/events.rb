@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Server
+  # Tells every open page of a change as it happens (server-sent events): which job, and its version then. A page that
+  # is gone is let go at the next word to it; no thread waits for any of them.
+  class Events
+    HEADERS = {
+      "content-type" => "text/event-stream",
+      "cache-control" => "no-store",
+      "x-accel-buffering" => "no"
+    }.freeze
+    # Seconds between two words to a page that has nothing to hear, so that one that is gone is noticed
+    QUIET = 15
+    # Pages that listen at once
+    MOST = 100
+
+    @listeners = []
+    @lock = Mutex.new
+    @words = Queue.new
+
+    class << self
+      # @param job [Integer]
+      # @param version [Integer]
+      def publish(job:, version:)
+        @words << "event: job\ndata: #{JSON.generate({ job:, version: })}\n\n"
+      end
+
+      # @param socket [IO]
+      def add(socket)
+        @lock.synchronize do
+          @writer ||= Thread.new { write }
+          @clock ||= Thread.new { loop { sleep(QUIET) && (@words << ": still here\n\n") } }
+          gone = @listeners.size >= MOST ? @listeners.shift : nil
+          close(gone) if gone
+          @listeners << socket
+        end
+        @words << ": here\n\n"
+      end
+
+      # @return [Integer] pages that listen
+      def count = @lock.synchronize { @listeners.size }
+
+      private
+
+      def write
+        loop do
+          word = @words.pop
+          @lock.synchronize { @listeners.select! { |socket| told?(socket, word) } }
+        end
+      end
+
+      def told?(socket, word)
+        socket.respond_to?(:write_nonblock) ? socket.write_nonblock(word) : socket.write(word)
+        socket.flush if socket.respond_to?(:flush)
+        true
+      rescue IOError, SystemCallError
+        close(socket)
+        false
+      end
+
+      def close(socket)
+        socket.close
+      rescue IOError, SystemCallError
+        nil
+      end
+    end
+
+    def call(env)
+      unless env["rack.hijack?"]
+        return(
+          Problem.new(405, "This address is a stream of events, which needs a server that can keep it open.").response
+        )
+      end
+
+      [200, { **HEADERS, "rack.hijack" => ->(socket) { Events.add(socket) } }, []]
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require_relative "../app"
+require "socket"
+require "timeout"
+
+RSpec.describe Server::Events do
+  # A page that listens, and what it has heard.
+  def listener
+    here, there = UNIXSocket.pair
+    described_class.add(there)
+    here
+  end
+
+  def heard(socket, pattern)
+    text = +""
+    Timeout.timeout(5) { text << socket.readpartial(4_096) until text.match?(pattern) }
+    text
+  end
+
+  it "tells every page that listens" do
+    pages = Array.new(2) { listener }
+    described_class.publish(job: 4, version: 17)
+    pages.each { |page| expect(heard(page, /version/)).to include('data: {"job":4,"version":17}') }
+    pages.each(&:close)
+  end
+
+  it "lets go of a page that is gone" do
+    gone = listener
+    stays = listener
+    gone.close
+    before = described_class.count
+    2.times do |version|
+      described_class.publish(job: 1, version:)
+      heard(stays, /"version":#{version}/)
+    end
+    expect(described_class.count).to be < before
+    stays.close
+  end
+
+  it "answers with a stream that the server may keep open, and with a reason where it may not" do
+    kept, = described_class.new.call({ "rack.hijack?" => true })
+    refused, = described_class.new.call({})
+    expect([kept, refused]).to eq([200, 405])
+  end
+end
