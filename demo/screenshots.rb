@@ -37,7 +37,7 @@ class Screenshots
 
   def fresh
     Server::Database.open(Dir.mktmpdir)
-    Server::Sessions.forget
+    Server::Folding.forget
     Server::Demo.load!
   end
 

@@ -6,9 +6,25 @@ require "active_record"
 require "rack"
 require_relative "database"
 %w[house job entry receipt].each { |model| require_relative "models/#{model}" }
-%w[problem guard border sessions description call_summary job_view events change backup nightly demo].each do |part|
-  require_relative part
-end
+%w[
+  problem
+  guard
+  border
+  sessions
+  description
+  call_summary
+  job_view
+  thinker
+  message
+  thinkers
+  folding
+  patience
+  events
+  change
+  backup
+  nightly
+  demo
+].each { |part| require_relative part }
 require_relative "api/base"
 require_relative "api/day"
 require_relative "api/jobs"

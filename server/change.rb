@@ -29,7 +29,7 @@ module Server
     # @raise [Problem] for a stale version, or a key used for something else
     # @raise [Dielectra::InvalidInput] for what does not fold
     def make(&)
-      Sessions.locked(@id) do
+      Folding.locked(@id) do
         job = Job.find(@id)
         repeated || made(job, &)
       end
@@ -44,31 +44,26 @@ module Server
     end
 
     # Writes down what was folded, with its answer.
+    # @param shown [Hash] the job as the API answers
     def keep!(job, entries, shown)
       text = JSON.generate(shown)
       Job.transaction do
         entries.each(&:save!)
-        job.update!(row: JSON.generate(shown[:call]))
-        Receipt.keep!(job, key: @key, said: @said, status: @status, text:)
+        job.update!(row: JSON.generate(shown["call"]))
+        Receipt.keep!(job, key: @key, said: @said, status: @status, text:, version: shown["version"])
       end
-      Events.publish(job: job.id, version: shown[:version])
+      Events.publish(job: job.id, version: shown["version"])
       [@status, text]
-    rescue StandardError
-      Sessions.forget(job.id)
-      raise
     end
 
     private
 
     def made(job)
       check_version(job)
-      before = JobView.new(job, Sessions.of(job))
       entries = job.planned(yield(job))
       steps = Entry.fold(job.entries.to_a + entries)
-      view = JobView.new(job, Sessions.at(job, steps), steps:, version: entries.last.position)
-      shown = view.to_h
-      shown[:changed] = { before: before.leading, after: view.leading } if entries.any?(&:amended?)
-      keep!(job, entries, shown)
+      was = job.steps if entries.any?(&:amended?)
+      keep!(job, entries, Folding.view(job, steps:, version: entries.last.position, was:))
     end
 
     def check_version(job)

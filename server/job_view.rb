@@ -3,19 +3,18 @@
 module Server
   # Everything the screens of a job show, as the core says it.
   class JobView
-    # @param session [Dielectra::Session::Troubleshooting] that has taken the steps
-    # @param steps [Array<Hash>] where the job does not have them yet
-    # @param version [Integer] of the job with these steps
-    def initialize(job, session = Sessions.of(job), steps: job.steps, version: job.version)
-      @job = job
+    # @param about [Hash] see CallSummary
+    # @param session [Dielectra::Session::Troubleshooting]
+    # @param version [Integer] of the job
+    def initialize(about, session, version:)
+      @about = about
       @session = session
-      @taken = steps
       @version = version
     end
 
     def to_h
       {
-        call: CallSummary.new(@job, @session, @taken).to_h,
+        call: CallSummary.new(@about, @session).to_h,
         version: @version,
         volts: @session.job.supply_volts,
         controls:,
@@ -32,12 +31,6 @@ module Server
         repair: Dielectra::Presentation::Rewire.new(@session).to_h,
         minutes: @session.minutes.round(1)
       }
-    end
-
-    # The likeliest explanation in a sentence.
-    def leading
-      causes, share = @session.findings.suspects.first
-      causes ? "#{wording.causes(causes)} (#{wording.percent(share)})" : "nothing"
     end
 
     private

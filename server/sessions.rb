@@ -1,73 +1,96 @@
 # frozen_string_literal: true
 
-require "concurrent/map"
+require "digest"
+require "fileutils"
 require "lru_redux"
-require "monitor"
 
 module Server
-  # Troubleshooting sessions of the jobs worked on lately, kept in memory. What is not there is folded anew from the
-  # journal. A job is locked from reading to answering, so that its session is used by one request at a time; other jobs
-  # are not held up.
-  module Sessions
-    # Sessions that are kept.
+  # Folded sessions of the jobs worked on lately: in memory, and on disk, so that a job is at hand again after a
+  # restart. A file on disk is used only by the code and data that wrote it.
+  class Sessions
+    # Sessions kept in memory
     MOST = 12
-    # A session and the steps it has taken.
-    Open = Struct.new(:steps, :session)
+    # A session with the document and the steps it was made from, and how many of these are on disk
+    Open = Struct.new(:document, :steps, :session, :written)
 
-    @open = LruRedux::ThreadSafeCache.new(MOST)
-    @locks = Concurrent::Map.new
+    ROOT = File.expand_path("../core", __dir__)
 
-    # Holds a job for as long as the block runs. May be nested.
-    # @param id [Integer]
-    def self.locked(id, &) = @locks.compute_if_absent(id) { Monitor.new }.synchronize(&)
-
-    # @param job [Job]
-    # @return [Dielectra::Session::Troubleshooting] that has taken every step of the job
-    # @raise [Problem] where the journal does not fold
-    def self.of(job)
-      at(job, job.steps)
-    rescue Dielectra::InvalidInput, KeyError, NoMethodError, TypeError => e
-      warn "job #{job.id} does not fold: #{e.class}: #{e.message}"
-      raise Problem.new(
-              422,
-              "This job cannot be worked out any more: #{e.message.lines.first.strip} Nothing in it is lost; " \
-                "download its file.",
-              "",
-              file: "/api/jobs/#{job.id}/file"
-            )
+    # @return [String] digest of the code and data of the core
+    def self.code
+      @code ||=
+        Dir
+          .glob(File.join(ROOT, "{lib,data}", "**", "*.{rb,json}"))
+          .reduce(Digest::SHA256.new) { |digest, path| digest << File.binread(path) }
+          .hexdigest[
+          0,
+          16
+        ]
     end
 
-    # @param steps [Array<Hash>] that the job has, or would have
-    # @return [Dielectra::Session::Troubleshooting] that has taken them
-    # @raise [Dielectra::InvalidInput] where one does not fit
-    def self.at(job, steps)
-      locked(job.id) do
-        kept = @open[job.id]
-        session = kept.session if kept && steps.first(kept.steps.size) == kept.steps
-        @open.delete(job.id)
-        session ||= folded(job.document.merge("steps" => []), [])
-        steps.drop(session.steps.size).each { |step| session.record(step) }
-        session.next
-        keep(job.id, steps, session)
-      end
+    # @param folder [String, nil] where sessions are kept on disk; nil keeps them in memory alone
+    def initialize(folder = nil)
+      @folder = folder
+      FileUtils.mkdir_p(folder, mode: 0o700) if folder
+      @open = LruRedux::ThreadSafeCache.new(MOST)
     end
 
-    # @param document [Hash] a job document without steps
+    # @param id [Integer, nil] of the job; nil for one that is not stored yet, and not kept
+    # @param document [Hash] of the job, its steps aside
+    # @param steps [Array<Hash>] each with its `id`
     # @return [Dielectra::Session::Troubleshooting] that has taken the steps
-    def self.folded(document, steps)
-      Dielectra::Session::Troubleshooting
-        .new(Dielectra::Evidence::Job.read(document))
-        .tap { |session| steps.each { |step| session.record(step) } }
-        .tap(&:next)
-    end
-
-    # @return [Dielectra::Session::Troubleshooting] the session that is kept
-    def self.keep(id, steps, session)
-      @open[id] = Open.new(steps, session)
+    # @raise [Dielectra::InvalidInput] where one does not fit
+    def at(id, document, steps)
+      kept = usable(id, document, steps)
+      @open.delete(id)
+      session = kept&.session || Dielectra::Session::Troubleshooting.new(bare(document))
+      steps.drop(session.steps.size).each { |step| session.record(step) }
+      session.next
+      @open[id] = Open.new(document, steps, session, kept&.written) if id
       session
     end
 
+    # Writes what is not on disk yet, one session at a time.
+    # @return [Boolean] whether there was one
+    def write_one
+      return false unless @folder
+
+      id, kept = @open.to_a.find { |_, one| one.written != one.steps.size }
+      return false unless id
+
+      write(id, kept)
+      kept.written = kept.steps.size
+      true
+    end
+
     # @param id [Integer, nil] of one job; of all where nil
-    def self.forget(id = nil) = id ? @open.delete(id) : @open.clear
+    def forget(id = nil) = id ? @open.delete(id) : @open.clear
+
+    private
+
+    def usable(id, document, steps)
+      kept = @open[id] || read(id) if id
+      kept if kept && kept.document == document && steps.first(kept.steps.size) == kept.steps
+    end
+
+    def bare(document) = Dielectra::Evidence::Job.read(document.merge("steps" => []))
+
+    def path(id) = File.join(@folder, "#{id}.session")
+
+    def write(id, kept)
+      text = Marshal.dump([Sessions.code, kept.document, kept.steps, kept.session])
+      File.binwrite("#{path(id)}.new", text, perm: 0o600)
+      File.rename("#{path(id)}.new", path(id))
+    rescue SystemCallError => e
+      warn "session #{id} was not kept: #{e.message}"
+    end
+
+    def read(id)
+      return unless @folder && File.file?(path(id))
+
+      code, document, steps, session = Marshal.load(File.binread(path(id))) # rubocop:disable Security/MarshalLoad
+      Open.new(document, steps, session, steps.size) if code == Sessions.code
+    rescue StandardError
+      nil
+    end
   end
 end

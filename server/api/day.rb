@@ -5,7 +5,7 @@ module Server
     # The day: houses and their calls.
     class Day < Base
       get "/day" do
-        "{\"calls\":#{CallSummary.all}}"
+        "{\"calls\":#{Folding.rows}}"
       end
     end
   end

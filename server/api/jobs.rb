@@ -8,13 +8,15 @@ module Server
         call = body!
         document = call["file"] || Dielectra::Evidence::Draft.document(call.fetch("draft", {}))
         Dielectra::Session::Scope.check!(Dielectra::Evidence::Job.read(document))
-        Sessions.locked(:opening) do
-          change = Change.new(nil, key:, version: 0, said:, status: 201)
-          reply(*(change.repeated || open_call(change, call, document)))
-        end
+        change = Change.new(nil, key:, version: 0, said:, status: 201)
+        patiently([key, said]) { Folding.locked(:opening) { change.repeated || open_call(change, call, document) } }
       end
 
-      get("/jobs/:id") { Sessions.locked(id) { json(JobView.new(Job.find(id)).to_h) } }
+      get "/jobs/:id" do
+        job = Job.find(id)
+        shown = Receipt.shown(job) and return shown
+        patiently([:view, id, job.version]) { Folding.locked(id) { [200, JSON.generate(whole(job.reload))] } }
+      end
 
       post "/jobs/:id/steps" do
         change(status: 201) { |job| [{ kind: "taken", number: job.next_number, step: body!.except("id") }] }
@@ -36,11 +38,8 @@ module Server
       end
 
       get "/jobs/:id/why" do
-        Sessions.locked(id) do
-          session = Sessions.of(Job.find(id))
-          sentences = session.findings.because(session.steps)
-          json({ sentences:, reasons: Dielectra::Presentation::Reasons.new(session).to_a })
-        end
+        job = Job.find(id)
+        patiently([:why, id, job.version]) { Folding.locked(id) { [200, JSON.generate(whole(job, :why))] } }
       end
 
       get "/jobs/:id/file" do
@@ -62,31 +61,38 @@ module Server
 
       def said = [request.request_method, request.path_info, JSON.generate(body!)].join("\n")
 
-      def reply(status, text)
+      # Answers as soon as it is worked out, or says that it takes longer.
+      def patiently(name, &)
+        status, text = Patience.wait(name, &)
         self.status(status)
+        headers["Retry-After"] = "1" if status == 202
         text
       end
 
       def change(status: 200, &entries)
-        reply(*Change.new(id, key:, version:, said:, status:).make(&entries))
+        change = Change.new(id, key:, version:, said:, status:)
+        patiently([key, said]) { change.make(&entries) }
+      end
+
+      # What a job shows; a problem with its file where it does not fold.
+      def whole(job, what = :view)
+        Folding.public_send(what, job)
+      rescue Dielectra::InvalidInput => e
+        raise Folding.damaged(job, e)
       end
 
       # Everything is folded before anything is stored.
       def open_call(change, call, document)
         steps = document["steps"].each_with_index.map { |step, index| step.merge("id" => index + 1) }
         bare = document.merge("steps" => [])
-        session = Sessions.folded(bare, steps)
+        said = { title: call["title"], complaint: call["complaint"].to_s, document: bare }
+        unsaved = Job.new(house: House.new(call["house"].slice("name", "street", "town")), **said)
+        shown = Folding.view(unsaved, steps:, version: steps.size)
         Job.transaction do
-          job =
-            Job.create!(
-              house: house(call["house"]),
-              title: call["title"],
-              complaint: call["complaint"].to_s,
-              document: bare
-            )
+          job = Job.create!(house: house(call["house"]), **said)
           entries = job.planned(steps.map { |step| { kind: "taken", number: step["id"], step: step.except("id") } })
-          Sessions.keep(job.id, steps, session)
-          change.keep!(job, entries, JobView.new(job, session, steps:, version: entries.size).to_h)
+          shown["call"] = shown["call"].merge(job.about)
+          change.keep!(job, entries, shown)
         end
       end
 

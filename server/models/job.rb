@@ -18,6 +18,17 @@ module Server
     # @return [Integer] the number of the next step taken
     def next_number = (entries.select { |entry| entry.kind == "taken" }.map(&:number).max || 0) + 1
 
+    # @return [Hash] what a list says of it beside its steps; see CallSummary
+    def about
+      {
+        "id" => id,
+        "title" => title,
+        "complaint" => complaint,
+        "time" => time_of_day,
+        "house" => house.slice("name", "street", "town", "note")
+      }
+    end
+
     # The job in the job file format, version 1.
     def file = document.merge("steps" => steps.map { |step| step.except("id") })
 

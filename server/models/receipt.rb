@@ -13,10 +13,17 @@ module Server
     # @return [String] the answer as it was sent
     def text = Zlib.inflate(body).force_encoding(Encoding::UTF_8)
 
+    # @return [String, nil] what a job shows, where its last answer still says it
+    def self.shown(job)
+      last = where(job:).order(:id).last
+      last.text if last && last.version == job.version && last.code == Sessions.code
+    end
+
     # @param key [String] chosen by the client
     # @param said [String] digest of the request
-    def self.keep!(job, key:, said:, status:, text:)
-      create!(job:, key:, said:, status:, body: Zlib.deflate(text))
+    # @param version [Integer] of the job then
+    def self.keep!(job, key:, said:, status:, text:, version:)
+      create!(job:, key:, said:, status:, version:, code: Sessions.code, body: Zlib.deflate(text))
       old = where(job:).order(id: :desc).offset(MOST).pluck(:id)
       where(id: old).delete_all if old.any?
     end

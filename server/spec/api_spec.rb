@@ -23,7 +23,7 @@ RSpec.describe "The API" do
   end
 
   after(:all) do
-    Server::Sessions.forget
+    Server::Folding.forget
     ActiveRecord::Base.connection_handler.clear_all_connections!
     FileUtils.rm_rf(@folder)
   end
@@ -282,7 +282,7 @@ RSpec.describe "The API" do
   it "shows a job that does not fold any more as such, with its file, and every other as it is" do
     id = opened_call
     Server::Job.find(id).add!("taken", step: { "do" => "set", "device" => "S9", "to" => "up", "answer" => {} })
-    Server::Sessions.forget
+    Server::Folding.forget
     rows = call("GET", "/day", expect_status: 200)["calls"].to_h { |row| [row["id"], row["state"]] }
     expect([rows[id], rows.values.count("damaged")]).to eq(["damaged", 1])
     problem = call("GET", "/jobs/#{id}", expect_status: 422)

@@ -13,7 +13,7 @@ RSpec.describe Server::Backup do
       Server::Demo.load!
       example.run
     ensure
-      Server::Sessions.forget
+      Server::Folding.forget
       ActiveRecord::Base.connection_handler.clear_all_connections!
     end
   end

@@ -16,7 +16,7 @@ RSpec.describe "A job in the browser", type: :feature do
   end
 
   after(:all) do
-    Server::Sessions.forget
+    Server::Folding.forget
     ActiveRecord::Base.connection_handler.clear_all_connections!
     FileUtils.rm_rf(@folder)
   end
@@ -25,7 +25,7 @@ RSpec.describe "A job in the browser", type: :feature do
 
   # What the house says to the step that the screen shows, given through the screen.
   def answer_shown(id)
-    session = Server::Sessions.of(Server::Job.find(id))
+    session = Server::Folding.session(Server::Job.find(id))
     step = session.next
     count = session.steps.size + 1
     title = Dielectra::Presentation::Instruction.of(step.to_h, session.situation)["title"]
@@ -88,9 +88,9 @@ RSpec.describe "A job in the browser", type: :feature do
     moved = false
     60.times do
       job = Server::Job.find(id)
-      break if Server::Sessions.of(job).next.is_a?(Dielectra::Session::Conclusion)
+      break if Server::Folding.session(job).next.is_a?(Dielectra::Session::Conclusion)
 
-      if Server::Sessions.of(job).next.do == "arrange" && !moved
+      if Server::Folding.session(job).next.do == "arrange" && !moved
         moved = true
         find("[role=tab]", text: "Rewire").click
         %w[→ Before After].each { |text| expect(page).to have_content(text) }

@@ -11,6 +11,8 @@ class KeepRowsAndReceipts < ActiveRecord::Migration[7.2]
       t.references :job, null: false, foreign_key: true
       t.integer :status, null: false
       t.binary :body, null: false
+      t.integer :version, null: false
+      t.string :code, null: false
       t.datetime :created_at, null: false
     end
     add_index :receipts, :key, unique: true

@@ -17,10 +17,16 @@ export type Wire = Schemas["Wire"];
 export type CallForm = Schemas["CallForm"];
 export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 
-export const api = createClient<paths>({
-  baseUrl: `${location.origin}/api`,
-  fetch: (request) => globalThis.fetch(request),
-});
+/** An answer that takes longer comes with the same request sent again, which counts once. */
+async function patiently(request: Request): Promise<Response> {
+  for (;;) {
+    const response = await globalThis.fetch(request.clone());
+    if (response.status !== 202) return response;
+    await new Promise((wake) => setTimeout(wake, Number(response.headers.get("Retry-After") ?? 1) * 1000));
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: `${location.origin}/api`, fetch: patiently });
 
 /** What the server said went wrong, in words a person can act on. */
 export class Problem extends Error {

@@ -553,6 +553,13 @@ export interface components {
                 "application/json": components["schemas"]["Job"];
             };
         };
+        /** @description It takes longer. Send the same request again after the seconds in Retry-After; it counts once. */
+        Thinking: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content?: never;
+        };
         /** @description Problem details (RFC 9457) */
         Problem: {
             headers: {
@@ -715,6 +722,7 @@ export interface operations {
         };
         responses: {
             201: components["responses"]["Job"];
+            202: components["responses"]["Thinking"];
             422: components["responses"]["Problem"];
         };
     };
@@ -730,6 +738,7 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["Job"];
+            202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };
@@ -751,6 +760,7 @@ export interface operations {
         requestBody: components["requestBodies"]["Step"];
         responses: {
             201: components["responses"]["Job"];
+            202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -780,6 +790,7 @@ export interface operations {
         };
         responses: {
             200: components["responses"]["Job"];
+            202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -806,6 +817,7 @@ export interface operations {
         };
         responses: {
             200: components["responses"]["Job"];
+            202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -834,6 +846,7 @@ export interface operations {
                     };
                 };
             };
+            202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };

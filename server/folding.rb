@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "concurrent/map"
+require "monitor"
+
+module Server
+  # What a job says, asked of the thinkers. A job is locked from reading to answering; other jobs are not held up.
+  module Folding
+    @locks = Concurrent::Map.new
+    @thinkers = Thinkers.new(nil, 0)
+
+    class << self
+      # @return [Thinkers]
+      attr_accessor :thinkers
+
+      # Holds a job for as long as the block runs. May be nested.
+      # @param id [Integer, Symbol]
+      def locked(id, &) = @locks.compute_if_absent(id) { Monitor.new }.synchronize(&)
+
+      # @param job [Job]
+      # @param steps [Array<Hash>] that the job has, or would have
+      # @param version [Integer] of the job with these steps
+      # @param was [Array<Hash>, nil] steps before a correction
+      # @return [Hash] everything the screens of the job show
+      # @raise [Dielectra::InvalidInput] where a step does not fit
+      def view(job, steps: job.steps, version: job.version, was: nil) = ask(job, "view", steps, version:, was:)
+
+      # @return [Hash] sentences and reasons
+      def why(job) = ask(job, "why", job.steps)
+
+      # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
+      def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps)
+
+      # Drops every session of this process.
+      def forget = thinkers.inline&.sessions&.forget
+
+      # @return [Problem] for a job whose journal does not fold
+      def damaged(job, error)
+        Problem.new(
+          422,
+          "This job cannot be worked out any more: #{error.message.chomp(".")}. Nothing in it is lost; " \
+            "download its file.",
+          "",
+          file: "/api/jobs/#{job.id}/file"
+        )
+      end
+
+      # The rows of all jobs, a job that was never folded by this version included.
+      # @return [String] a JSON array
+      def rows
+        Job
+          .where(row: nil)
+          .includes(:house, :entries)
+          .find_each { |job| job.update_columns(row: JSON.generate(row(job))) }
+        "[#{Job.order(:id).pluck(:row).join(",")}]"
+      end
+
+      # A job as the day shows it, whether it folds or not
+      def row(job)
+        view(job)["call"]
+      rescue Dielectra::InvalidInput, Problem
+        CallSummary.new(job.about, nil, job.steps).to_h
+      end
+
+      private
+
+      def ask(job, what, steps, **more)
+        request = { "do" => what, "about" => job.about, "document" => job.document, "steps" => steps }
+        answer = thinkers.ask(request.merge(more.compact.transform_keys(&:to_s)))
+        return answer["shown"] if answer.key?("shown")
+
+        refused = answer["refused"]
+        raise Dielectra::InvalidInput.new(refused["message"], pointer: refused["pointer"]) if refused
+
+        raise Problem.new(500, "This job could not be worked out: #{answer["failed"]}. Every step written is kept.")
+      end
+    end
+  end
+end

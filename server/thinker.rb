@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+require "json"
+
+module Server
+  # Works out what a job says: the one place of the server that asks the core about a session. It knows no database, so
+  # that it can run in a process of its own; see Thinkers.
+  class Thinker
+    # @param sessions [Sessions]
+    def initialize(sessions = Sessions.new)
+      @sessions = sessions
+    end
+
+    attr_reader :sessions
+
+    # @param request [Hash] `do` (view or why), `about` (see CallSummary), `document`, `steps`, `version`, and `was`:
+    #   the steps before a correction
+    # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
+    def answer(request)
+      { "shown" => send("do_#{request.fetch("do")}", request) }
+    rescue Dielectra::InvalidInput => e
+      @sessions.forget(request.dig("about", "id"))
+      { "refused" => { "message" => e.message, "pointer" => e.pointer.to_s } }
+    rescue StandardError, SystemStackError, NoMemoryError => e
+      @sessions.forget
+      warn "job #{request.dig("about", "id")}: #{e.full_message(highlight: false)}"
+      { "failed" => "#{e.class}: #{e.message.to_s.lines.first.to_s.strip}" }
+    end
+
+    private
+
+    def do_view(request)
+      before = leading(session(request, request["was"])) if request["was"]
+      session = session(request, request["steps"])
+      view = JobView.new(request["about"], session, version: request["version"]).to_h
+      view[:changed] = { before:, after: leading(session) } if before
+      view
+    end
+
+    def do_why(request)
+      session = session(request, request["steps"])
+      sentences = session.findings.because(session.steps)
+      { sentences:, reasons: Dielectra::Presentation::Reasons.new(session).to_a }
+    end
+
+    def session(request, steps) = @sessions.at(request["about"]["id"], request["document"], steps)
+
+    # The likeliest explanation in a sentence
+    def leading(session)
+      causes, share = session.findings.suspects.first
+      wording = Dielectra::Presentation::Wording
+      causes ? "#{wording.causes(causes)} (#{wording.percent(share)})" : "nothing"
+    end
+  end
+end
