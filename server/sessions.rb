@@ -67,27 +67,35 @@ module Server
 
     private
 
+    # What is at hand, in memory or on disk, that has taken a part of the steps and nothing else
     def usable(id, document, steps)
-      kept = @open[id] || read(id) if id
-      kept if kept && kept.document == document && steps.first(kept.steps.size) == kept.steps
+      return unless id
+
+      [-> { @open[id] }, -> { read(path(id)) }, -> { read(earlier(id)) }].lazy
+        .map(&:call)
+        .find { |kept| kept && kept.document == document && steps.first(kept.steps.size) == kept.steps }
     end
 
     def bare(document) = Dielectra::Evidence::Job.read(document.merge("steps" => []))
 
-    def path(id) = File.join(@folder, "#{id}.session")
+    def path(id) = @folder && File.join(@folder, "#{id}.session")
+
+    # The one before, from which a step is taken back without folding everything anew
+    def earlier(id) = @folder && File.join(@folder, "#{id}.earlier")
 
     def write(id, kept)
       text = Marshal.dump([Sessions.code, kept.document, kept.steps, kept.session])
       File.binwrite("#{path(id)}.new", text, perm: 0o600)
+      File.rename(path(id), earlier(id)) if File.exist?(path(id))
       File.rename("#{path(id)}.new", path(id))
     rescue SystemCallError => e
       warn "session #{id} was not kept: #{e.message}"
     end
 
-    def read(id)
-      return unless @folder && File.file?(path(id))
+    def read(path)
+      return unless path && File.file?(path)
 
-      code, document, steps, session = Marshal.load(File.binread(path(id))) # rubocop:disable Security/MarshalLoad
+      code, document, steps, session = Marshal.load(File.binread(path)) # rubocop:disable Security/MarshalLoad
       Open.new(document, steps, session, steps.size) if code == Sessions.code
     rescue StandardError
       nil

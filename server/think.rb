@@ -16,7 +16,7 @@ sessions = Server::Sessions.new(ENV.fetch("DIELECTRA_CACHE", nil))
 thinker = Server::Thinker.new(sessions)
 begin
   loop do
-    next if line.wait_readable(0.5).nil? && sessions.write_one
+    next if line.wait_readable(0.05).nil? && sessions.write_one
 
     Server::Message.write(line, thinker.answer(Server::Message.read(line)))
   end

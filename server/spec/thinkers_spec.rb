@@ -67,6 +67,17 @@ RSpec.describe Server::Sessions do
     end
   end
 
+  it "takes a step back from the session before, without folding everything anew" do
+    Dir.mktmpdir do |folder|
+      sessions = described_class.new(folder)
+      more = steps + [{ "id" => 2, "do" => "watch", "answer" => { "unsure" => true } }]
+      [steps, more].each { |some| sessions.at(7, document, some) && sessions.write_one }
+      allow(Dielectra::Session::Troubleshooting).to receive(:new).and_call_original
+      expect(sessions.at(7, document, steps).steps).to eq(steps)
+      expect(Dielectra::Session::Troubleshooting).not_to have_received(:new)
+    end
+  end
+
   it "folds anew what cannot be read" do
     Dir.mktmpdir do |folder|
       File.binwrite(File.join(folder, "7.session"), "half of it")
