@@ -22,7 +22,8 @@ class Served
 
   def start
     env = { "DIELECTRA_DATA" => @folder, "DIELECTRA_NO_DEMO" => @demo ? nil : "1" }
-    command = %W[bundle exec puma --quiet --environment production --threads 2:8 --bind tcp://127.0.0.1:#{@port} config.ru]
+    bind = "tcp://127.0.0.1:#{@port}"
+    command = %W[bundle exec puma --quiet --environment production --threads 2:8 --bind #{bind} config.ru]
     @pid = Process.spawn(env, *command, chdir: ROOT, out: File::NULL, err: File::NULL, pgroup: true)
     Timeout.timeout(60) { sleep(0.1) until up? }
     self
