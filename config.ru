@@ -13,4 +13,4 @@ Server::Folding.thinkers = Server::Thinkers.new(File.join(folder, "cache"), mind
 at_exit { Server::Folding.thinkers.stop }
 Server::Demo.load! unless ENV["DIELECTRA_NO_DEMO"]
 Server::Nightly.start(folder)
-run Server.app
+run Server.app(lan: ENV.key?("DIELECTRA_LAN"))

@@ -5,10 +5,12 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt].each { |model| require_relative "models/#{model}" }
+%w[house job entry receipt device pairing].each { |model| require_relative "models/#{model}" }
 %w[
   problem
   guard
+  access
+  floods
   border
   sessions
   description
@@ -23,27 +25,31 @@ require_relative "database"
   change
   backup
   nightly
+  certificate
   demo
 ].each { |part| require_relative part }
-require_relative "api/base"
-require_relative "api/day"
-require_relative "api/jobs"
-require_relative "api/trade"
+%w[base day devices jobs trade].each { |resource| require_relative "api/#{resource}" }
 require_relative "front"
 
 # The web server: loads, asks the core, stores, answers. No rule of the trade lives here.
 module Server
   # The whole Rack application: the API under /api, the built front end beside it.
-  def self.app
+  # @param lan [Boolean] whether it serves the local network, to paired devices only
+  def self.app(lan: false)
     Rack::Builder
       .new do
         use Guard
+        if lan
+          Floods.set_up
+          use Rack::Attack
+          use Access
+        end
         map("/api/events") { run Events.new }
         use Rack::Deflater
         map("/api") do
           use Border
           use Description
-          run Rack::Cascade.new([Api::Day, Api::Jobs, Api::Trade], [404])
+          run Rack::Cascade.new([Api::Day, Api::Devices, Api::Jobs, Api::Trade], [404])
         end
         run Front.new
       end

@@ -15,12 +15,14 @@ module Server
     # @param version [Integer] of the job as the client saw it
     # @param said [String] what identifies the request beside its key
     # @param status [Integer] of the answer
-    def initialize(id, key:, version:, said:, status: 200)
+    # @param person [String, nil] who makes it; nil at the server's own computer
+    def initialize(id, key:, version:, said:, status: 200, person: nil)
       @id = id
       @key = key
       @version = version
       @said = Digest::SHA256.hexdigest(said)
       @status = status
+      @person = person
     end
 
     # @yieldparam job [Job]
@@ -60,10 +62,10 @@ module Server
 
     def made(job)
       check_version(job)
-      entries = job.planned(yield(job))
-      steps = Entry.fold(job.entries.to_a + entries)
-      was = job.steps if entries.any?(&:amended?)
-      keep!(job, entries, Folding.view(job, steps:, version: entries.last.position, was:))
+      new = job.planned(yield(job)).each { |entry| entry.person = @person }
+      entries = job.entries.to_a + new
+      was = job.steps if new.any?(&:amended?)
+      keep!(job, new, Folding.view(job, entries:, was:))
     end
 
     def check_version(job)

@@ -23,11 +23,27 @@ module Server
       kept { |backup| puts "Restored. What was there is in #{backup.restore(path)}" }
     end
 
+    desc "pair", "Print a one-time code with which a device on the local network is paired"
+    option :data, type: :string, desc: "the data folder"
+    def pair
+      require_relative "app"
+      folder = folder()
+      raise Dielectra::InvalidInput, "There is no database in #{folder}." unless File.file?(Database.file(folder))
+
+      Database.open(folder)
+      puts "#{Pairing.open!}  (for one device, within #{Pairing::MINUTES} minutes)"
+    rescue Dielectra::InvalidInput => e
+      warn e.message
+      exit 2
+    end
+
     private
+
+    def folder = File.expand_path(options[:data] || ENV.fetch("DIELECTRA_DATA", DATA))
 
     def kept
       require_relative "backup"
-      yield Backup.new(File.expand_path(options[:data] || ENV.fetch("DIELECTRA_DATA", DATA)))
+      yield Backup.new(folder)
     rescue Backup::Unusable => e
       warn e.message
       exit 2

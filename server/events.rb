@@ -22,6 +22,8 @@ module Server
       # @param job [Integer]
       # @param version [Integer]
       def publish(job:, version:)
+        return if count.zero?
+
         @words << "event: job\ndata: #{JSON.generate({ job:, version: })}\n\n"
       end
 

@@ -18,12 +18,17 @@ module Server
       def locked(id, &) = @locks.compute_if_absent(id) { Monitor.new }.synchronize(&)
 
       # @param job [Job]
-      # @param steps [Array<Hash>] that the job has, or would have
-      # @param version [Integer] of the job with these steps
+      # @param entries [Array<Entry>] that the job has, or would have
       # @param was [Array<Hash>, nil] steps before a correction
       # @return [Hash] everything the screens of the job show
       # @raise [Dielectra::InvalidInput] where a step does not fit
-      def view(job, steps: job.steps, version: job.version, was: nil) = ask(job, "view", steps, version:, was:)
+      def view(job, entries: job.entries.to_a, was: nil)
+        people = entries.select(&:step).to_h { |entry| [entry.number, entry.person] }
+        version = entries.last&.position || 0
+        ask(job, "view", Entry.fold(entries), version:, was:).tap do |shown|
+          shown["steps"].each { |row| row["person"] = people[row["number"]] }
+        end
+      end
 
       # @return [Hash] sentences and reasons
       def why(job) = ask(job, "why", job.steps)

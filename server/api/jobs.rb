@@ -8,7 +8,7 @@ module Server
         call = body!
         document = call["file"] || Dielectra::Evidence::Draft.document(call.fetch("draft", {}))
         Dielectra::Session::Scope.check!(Dielectra::Evidence::Job.read(document))
-        change = Change.new(nil, key:, version: 0, said:, status: 201)
+        change = Change.new(nil, key:, version: 0, said:, status: 201, person:)
         patiently([key, said]) { Folding.locked(:opening) { change.repeated || open_call(change, call, document) } }
       end
 
@@ -56,6 +56,8 @@ module Server
       # What the client calls this write, so that sending it twice counts once.
       def key = request.env.fetch("HTTP_IDEMPOTENCY_KEY")
 
+      def person = request.env[Access::PERSON]
+
       # The version of the job that the write was made against.
       def version = request.env.fetch("HTTP_IF_MATCH").delete('"').to_i
 
@@ -70,7 +72,7 @@ module Server
       end
 
       def change(status: 200, &entries)
-        change = Change.new(id, key:, version:, said:, status:)
+        change = Change.new(id, key:, version:, said:, status:, person:)
         patiently([key, said]) { change.make(&entries) }
       end
 
@@ -83,14 +85,15 @@ module Server
 
       # Everything is folded before anything is stored.
       def open_call(change, call, document)
-        steps = document["steps"].each_with_index.map { |step, index| step.merge("id" => index + 1) }
         bare = document.merge("steps" => [])
         said = { title: call["title"], complaint: call["complaint"].to_s, document: bare }
         unsaved = Job.new(house: House.new(call["house"].slice("name", "street", "town")), **said)
-        shown = Folding.view(unsaved, steps:, version: steps.size)
+        taken = document["steps"].each_with_index.map { |step, at| { number: at + 1, step: step.except("id") } }
+        entries = unsaved.planned(taken.map { |row| { kind: "taken", person:, **row } })
+        shown = Folding.view(unsaved, entries:)
         Job.transaction do
           job = Job.create!(house: house(call["house"]), **said)
-          entries = job.planned(steps.map { |step| { kind: "taken", number: step["id"], step: step.except("id") } })
+          entries.each { |entry| entry.job = job }
           shown["call"] = shown["call"].merge(job.about)
           change.keep!(job, entries, shown)
         end

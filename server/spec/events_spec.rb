@@ -21,7 +21,7 @@ RSpec.describe Server::Events do
   it "tells every page that listens" do
     pages = Array.new(2) { listener }
     described_class.publish(job: 4, version: 17)
-    pages.each { |page| expect(heard(page, /version/)).to include('data: {"job":4,"version":17}') }
+    pages.each { |page| expect(heard(page, /"version":17/)).to include('data: {"job":4,"version":17}') }
     pages.each(&:close)
   end
 

@@ -126,7 +126,7 @@ RSpec.describe "A job in the browser", type: :feature do
   it "passes axe, wide and narrow, light and dark" do
     [[1280, 800], [390, 844]].each do |width, height|
       viewport(width, height)
-      %w[/ /calls/new /jobs/2].each do |path|
+      %w[/ /calls/new /jobs/2 /settings /pair].each do |path|
         visit path
         expect(page).to have_css("h1")
         %w[light dark].each do |theme|
@@ -189,5 +189,25 @@ RSpec.describe "A job in the browser", type: :feature do
     expect(page).to have_css("[role=alert]", text: "has changed since you looked")
     expect(page).to have_css("[role=tab]", text: "Steps (#{steps + 1})")
     expect(Server::Job.find(5).steps.size).to eq(steps + 1)
+  end
+
+  it "pairs a device with a code that another one shows, and revokes it" do
+    viewport(390, 844)
+    visit "/settings"
+    click_button "Pair a device"
+    code = find("[role=status] b.font-mono").text
+    visit "/pair"
+    fill_in "Code", with: "AB"
+    click_button "Pair"
+    expect(page).to have_css("[role=alert]", text: "Eight letters and digits")
+    fill_in "Code", with: code.downcase
+    fill_in "Your name", with: "Ada"
+    fill_in "This device", with: "Van tablet"
+    click_button "Pair"
+    expect(page).to have_css("h1", text: "Today")
+    visit "/settings"
+    expect(page).to have_css("li", text: "Van tablet, Ada")
+    click_button "Revoke Van tablet"
+    expect(page).to have_no_css("li", text: "Van tablet")
   end
 end

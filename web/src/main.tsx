@@ -10,6 +10,8 @@ import { applyTheme } from "./ui/theme";
 import { DayScreen } from "./screens/DayScreen";
 import { JobScreen } from "./screens/JobScreen";
 import { NewCallScreen } from "./screens/NewCallScreen";
+import { PairScreen } from "./screens/PairScreen";
+import { SettingsScreen } from "./screens/SettingsScreen";
 
 applyTheme();
 const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 1 } } });
@@ -30,6 +32,8 @@ createRoot(root).render(
           <Route path="/" element={<DayScreen />} />
           <Route path="/calls/new" element={<NewCallScreen />} />
           <Route path="/jobs/:id" element={<JobScreen />} />
+          <Route path="/pair" element={<PairScreen />} />
+          <Route path="/settings" element={<SettingsScreen />} />
         </Routes>
       </BrowserRouter>
     </QueryClientProvider>

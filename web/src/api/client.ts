@@ -17,10 +17,14 @@ export type Wire = Schemas["Wire"];
 export type CallForm = Schemas["CallForm"];
 export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 
+/** Where a device that is not paired is sent. */
+const PAIR = "/pair";
+
 /** An answer that takes longer comes with the same request sent again, which counts once. */
 async function patiently(request: Request): Promise<Response> {
   for (;;) {
     const response = await globalThis.fetch(request.clone());
+    if (response.status === 401 && location.pathname !== PAIR) location.assign(PAIR);
     if (response.status !== 202) return response;
     await new Promise((wake) => setTimeout(wake, Number(response.headers.get("Retry-After") ?? 1) * 1000));
   }

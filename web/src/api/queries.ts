@@ -5,6 +5,7 @@ import { api, body, Stale, Unreachable, type Answer, type Job, type OpenCall, ty
 export const tags = {
   day: ["day"] as const,
   callForm: ["call form"] as const,
+  devices: ["devices"] as const,
   trade: (volts: number) => ["trade", volts] as const,
   job: (id: number) => ["job", id] as const,
   why: (id: number) => ["why", id] as const,
@@ -120,6 +121,37 @@ export function useJobChanges(id: number) {
     undo: () => undo.mutate(now({})),
     amend: (number: number, answer: Answer) => amend.mutate(now({ number, answer })),
   };
+}
+
+/** The devices that may come in. */
+export function useDevices() {
+  return useQuery({ queryKey: tags.devices, queryFn: () => body(api.GET("/devices")) });
+}
+
+/** Pairs this device; everything is asked for anew from then on. */
+export function usePairing(onPaired: () => void) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (device: { code: string; person: string; name: string }) =>
+      body(api.POST("/devices", { body: device })),
+    onSuccess: () => {
+      queries.clear();
+      onPaired();
+    },
+  });
+}
+
+/** A code for one more device. */
+export function useNewPairing() {
+  return useMutation({ mutationFn: () => body(api.POST("/pairings", { body: {} })) });
+}
+
+export function useRevoke() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: number) => body(api.DELETE("/devices/{id}", { params: { path: { id } }, body: {} })),
+    onSuccess: (devices) => queries.setQueryData(tags.devices, devices),
+  });
 }
 
 type Versioned = { version: number };

@@ -72,6 +72,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The devices that may speak to this server over the local network */
+        get: operations["devices"];
+        put?: never;
+        /** Pair this device with a one-time code; it gets a cookie that no script can read */
+        post: operations["pairDevice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let a device in no more */
+        delete: operations["revokeDevice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pairings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new one-time code, for one device and a few minutes */
+        post: operations["openPairing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs": {
         parameters: {
             query?: never;
@@ -208,6 +262,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        PairedDevice: {
+            id: number;
+            person: string;
+            name: string;
+            /** @description When it last asked for anything */
+            seen: string | null;
+        };
         Call: {
             id: number;
             title: string;
@@ -515,6 +576,8 @@ export interface components {
             }[];
             steps: {
                 number: number;
+                /** @description Who entered it; null at the server's own computer */
+                person: string | null;
                 title: string;
                 answer: string;
                 place: string;
@@ -551,6 +614,19 @@ export interface components {
             };
             content: {
                 "application/json": components["schemas"]["Job"];
+            };
+        };
+        /** @description Paired devices, and which of them asks */
+        Devices: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": {
+                    /** @description The device that asks; null for the server's own computer */
+                    here: number | null;
+                    devices: components["schemas"]["PairedDevice"][];
+                };
             };
         };
         /** @description It takes longer. Send the same request again after the seconds in Retry-After; it counts once. */
@@ -680,6 +756,96 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+        };
+    };
+    devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Devices"];
+        };
+    };
+    pairDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    person: string;
+                    /** @description Of the device */
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Paired */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairedDevice"];
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    revokeDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            200: components["responses"]["Devices"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    openPairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description Shown once */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        code: string;
+                        minutes: number;
+                        /** @description Where a device on the local network finds the server */
+                        address: string | null;
+                    };
                 };
             };
         };

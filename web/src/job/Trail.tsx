@@ -37,6 +37,7 @@ function Row({ entry, busy, amend }: { entry: Entry; busy: boolean; amend: Props
       <span className="font-mono text-quiet">{entry.number}</span>
       <span>
         {entry.title} <span className="text-quiet">({entry.place})</span>: <b>{entry.answer}</b>
+        {entry.person && <span className="text-quiet"> by {entry.person}</span>}
       </span>
       {others.length > 0 && (
         <button

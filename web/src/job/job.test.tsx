@@ -80,6 +80,7 @@ const job: Job = {
       place: "porch",
       minutes: 0,
       step: { do: "report", positions: { S1: "up" }, answer: { loads: { L1: "off" } } },
+      person: null,
       others: [{ label: "light on", answer: { loads: { L1: "on" } } }],
     },
   ],

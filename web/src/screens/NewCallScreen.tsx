@@ -7,6 +7,7 @@ import type { CallForm, OpenCall } from "../api/client";
 import { useCallForm, useOpenCall } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
+import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 
@@ -175,24 +176,4 @@ function asCall(call: Said, file: Sent | null): OpenCall {
   return file
     ? { ...about, file: file.content }
     : { ...about, draft: { ...draft, switches: switches.filter(Boolean) } };
-}
-
-type FieldProps = React.ComponentProps<"input"> & { label: string; error?: string | undefined };
-
-function Field({ label, error, ...rest }: FieldProps) {
-  return (
-    <label className="grid gap-1">
-      <span>{label}</span>
-      <input
-        aria-invalid={error !== undefined}
-        className="min-h-12 rounded-md border-2 border-edge bg-sheet px-3 aria-invalid:border-live"
-        {...rest}
-      />
-      {error && (
-        <span role="alert" className="text-sm text-live">
-          {error}
-        </span>
-      )}
-    </label>
-  );
 }

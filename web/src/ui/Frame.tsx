@@ -1,4 +1,4 @@
-import { Moon } from "lucide-react";
+import { Moon, Settings } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { flipTheme } from "./theme";
@@ -13,6 +13,9 @@ export function Frame({ children, aside }: { children: ReactNode; aside?: ReactN
         </Link>
         <div className="ml-auto flex items-center gap-2">
           {aside}
+          <Link to="/settings" aria-label="Settings" className="grid h-11 w-11 place-items-center rounded-md">
+            <Settings size={20} aria-hidden />
+          </Link>
           <button
             type="button"
             onClick={flipTheme}
