@@ -26,7 +26,7 @@ module Server
     # @return [Array<String>]
     def self.names
       host = Socket.gethostname
-      addresses = Socket.ip_address_list.select { |one| one.ipv4_private? || one.ipv4_loopback? }.map(&:ip_address)
+      addresses = Socket.ip_address_list.select(&:ipv4?).map(&:ip_address)
       ["localhost", host, "#{host.delete_suffix(".local")}.local", *addresses].uniq
     end
 

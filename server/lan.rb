@@ -17,7 +17,9 @@ names = Server::Certificate.names
 address = names.find { |name| name.match?(/\A[\d.]+\z/) && !name.start_with?("127.") } || names[1]
 url = "https://#{address}:#{port}/"
 Server::Database.open(folder)
-warn RQRCodeCore::QRCode.new("#{url}pair").to_s(dark: "██", light: "  ", quiet_zone_size: 2)
+# Black on white, whatever the terminal's own colors are.
+dark, light = [40, 107].map { |color| "\e[#{color}m  \e[0m" }
+warn RQRCodeCore::QRCode.new("#{url}pair").to_s(dark:, light:, quiet_zone_size: 2)
 warn "Dielectra on the local network: #{url}"
 warn "Certificate, SHA-256: #{certificate.fingerprint}"
 warn "To pair a device, open that address on it and enter #{Server::Pairing.open!} " \
