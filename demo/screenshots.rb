@@ -29,6 +29,7 @@ class Screenshots
     passage
     horn_shed
     signal_gallery
+    settings
     fresh
     unmarked
   end
@@ -88,6 +89,16 @@ class Screenshots
     loose = { "kind" => "joint_intermittent", "point" => "boathouse/1.black" }
     work(2, house("boathouse", random: Random.new(3), faults: [loose])) { |session| session.next.do == "wiggle" }
     shot("wiggle", "/jobs/2")
+  end
+
+  # Devices on the local network, and a code for one more
+  def settings
+    Server::Device.pair!(person: "Ada Quill", name: "Van tablet")
+    Server::Device.pair!(person: "Tom Reeve", name: "Phone")
+    shot("settings", "/settings") { click_button("Pair a device") }
+    viewport(390, 844)
+    shot("pair", "/pair")
+    viewport(1280, 800)
   end
 
   # A switch without marks on its screws

@@ -78,7 +78,9 @@ export function useOpenCall(onOpened: (job: Job) => void) {
  */
 export function useJobChanges(id: number) {
   const queries = useQueryClient();
-  const onSuccess = (job: Job) => {
+  const onSuccess = async (job: Job) => {
+    // An answer on its way that was asked for before the change must not cover it.
+    await queries.cancelQueries({ queryKey: tags.job(id) });
     queries.setQueryData(tags.job(id), job);
     for (const queryKey of [tags.why(id), tags.day]) void queries.invalidateQueries({ queryKey });
   };
@@ -150,7 +152,10 @@ export function useRevoke() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (id: number) => body(api.DELETE("/devices/{id}", { params: { path: { id } }, body: {} })),
-    onSuccess: (devices) => queries.setQueryData(tags.devices, devices),
+    onSuccess: async (devices) => {
+      await queries.cancelQueries({ queryKey: tags.devices });
+      queries.setQueryData(tags.devices, devices);
+    },
   });
 }
 
