@@ -15,13 +15,18 @@ RSpec.describe "A job in the browser", type: :feature do
     Capybara.default_driver = :chromium
   end
 
+  # A browser that is still open would ask the server of the next spec.
   after(:all) do
+    page.quit
     Server::Folding.forget
     ActiveRecord::Base.connection_handler.clear_all_connections!
     FileUtils.rm_rf(@folder)
   end
 
   let(:house) { Dielectra::Practice::House.new(demo_circuit("tower_stair")) }
+  let(:report_lit) do
+    { "do" => "report", "positions" => { "S1" => "up", "S2" => "up" }, "answer" => { "loads" => { "L1" => "on" } } }
+  end
 
   # What the house says to the step that the screen shows, given through the screen.
   def answer_shown(id)
@@ -69,6 +74,7 @@ RSpec.describe "A job in the browser", type: :feature do
     name = point.include?("/") ? "#{part.tr("_", " ")} of cable #{owner.split("/").last}" : "screw #{part.tr("_", " ")}"
     find("[role=group] [aria-label='#{name}']").send_keys(:enter)
   end
+
 
   it "is found in the day, worked to the proof, kept, undone and corrected" do
     viewport(1280, 800)
@@ -157,24 +163,26 @@ RSpec.describe "A job in the browser", type: :feature do
     change.make { [{ kind: "taken", number: job.next_number, step: }] }
   end
 
+
   it "shows what another tab does, as it happens" do
     viewport(1280, 800)
     visit "/jobs/4"
     before = find("[role=tab]", text: "Steps (").text[/\d+/].to_i
-    report = {
-      "do" => "report",
-      "positions" => {
-        "S1" => "up",
-        "S2" => "up"
-      },
-      "answer" => {
-        "loads" => {
-          "L1" => "on"
-        }
-      }
-    }
-    taken_elsewhere(4, report)
+    taken_elsewhere(4, report_lit)
     expect(page).to have_css("[role=tab]", text: "Steps (#{before + 1})")
+  end
+
+  it "goes on in the eighth tab" do
+    visit "/jobs/4"
+    tabs = Array.new(7) { open_new_window }
+    tabs.each { |tab| within_window(tab) { visit "/jobs/4" } }
+    within_window(tabs.last) do
+      expect(page).to have_css("h2")
+      before = find("[role=tab]", text: "Steps (").text[/\d+/].to_i
+      taken_elsewhere(4, report_lit)
+      expect(page).to have_css("[role=tab]", text: "Steps (#{before + 1})")
+    end
+    tabs.each(&:close)
   end
 
   it "does not take an answer to a screen that is out of date, and shows the job as it is" do
