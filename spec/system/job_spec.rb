@@ -75,7 +75,6 @@ RSpec.describe "A job in the browser", type: :feature do
     find("[role=group] [aria-label='#{name}']").send_keys(:enter)
   end
 
-
   it "is found in the day, worked to the proof, kept, undone and corrected" do
     viewport(1280, 800)
     visit "/"
@@ -162,7 +161,6 @@ RSpec.describe "A job in the browser", type: :feature do
     change = Server::Change.new(id, key: SecureRandom.uuid, version: job.version, said: step.to_s)
     change.make { [{ kind: "taken", number: job.next_number, step: }] }
   end
-
 
   it "shows what another tab does, as it happens" do
     viewport(1280, 800)

@@ -7,7 +7,7 @@ module Dielectra
     # hypothesis learns it once.
     #  A way is one assignment of all unknowns, as a number; it leads to one state of the contacts.
     class Toggles
-      include Checkpoint.without(:@shares, :@hash)
+      include Checkpoint.without(:@shares, :@combined, :@learned, :@hash)
 
       # @return [Array<Hash{String => Boolean}>] the different states of the contacts, each the one object that a world
       #   keeps for it: switch => whether it closes what its kind's table lists for `up`
@@ -84,11 +84,15 @@ module Dielectra
       def shares(odds)
         return @uniform if odds.nil? || one?
 
-        @shares.clear if @shares.size > MOST_REMEMBERED
-        @shares[odds] ||= odds.size >= @ways.size ? shares_of_ways(odds) : shares_of_ways(spread(odds, @ways.size))
+        remembered(@shares)[odds] ||= shares_of_ways(odds.size >= @ways.size ? odds : spread(odds, @ways.size))
       end
 
-      # Odds whose state probabilities are remembered
+      # The same, to be asked for masks of combinations
+      # @param odds [Array<Float>, nil]
+      # @return [Shares]
+      def combined(odds) = remembered(@combined)[odds] ||= Shares.new(self, odds)
+
+      # Odds of which it is remembered what follows from them
       MOST_REMEMBERED = 1_000
       private_constant :MOST_REMEMBERED
 
@@ -116,12 +120,7 @@ module Dielectra
       def learned(odds, likelihoods)
         return odds if likelihoods.all?(likelihoods.first)
 
-        size = [odds ? odds.size : 1, @ways.size].max
-        before = odds.nil? ? nil : spread(odds, size)
-        mask = @ways.size - 1
-        joint = Array.new(size) { |way| (before ? before[way] : 1.0) * of_way(likelihoods, @ways[way & mask]) }
-        total = joint.sum
-        total.positive? ? joint.map { |share| share / total } : odds
+        (remembered(@learned)[odds] ||= {})[likelihoods] ||= joined(odds, likelihoods)
       end
 
       # Equal if the toggles stand alike and the same is known of them
@@ -136,6 +135,20 @@ module Dielectra
 
       def restored
         @shares = {}.compare_by_identity
+        @combined = {}.compare_by_identity
+        @learned = {}.compare_by_identity
+      end
+
+      # Hypotheses that have learned the same share their odds.
+      def remembered(memo) = memo.size > MOST_REMEMBERED ? memo.clear : memo
+
+      def joined(odds, likelihoods)
+        size = [odds ? odds.size : 1, @ways.size].max
+        before = odds.nil? ? nil : spread(odds, size)
+        mask = @ways.size - 1
+        joint = Array.new(size) { |way| (before ? before[way] : 1.0) * of_way(likelihoods, @ways[way & mask]) }
+        total = joint.sum
+        total.positive? ? joint.map { |share| share / total } : odds
       end
 
       # Every position of the toggles that a report does not name
@@ -151,7 +164,7 @@ module Dielectra
         sums = Array.new(states.size, 0.0)
         mask = @ways.size - 1
         odds.each_with_index do |share, way|
-          next if share.zero?
+          next if share == 0.0
 
           at = @ways[way & mask]
           @free ? at.each { |number| sums[number] += share / at.size } : sums[at] += share

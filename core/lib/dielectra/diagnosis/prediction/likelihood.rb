@@ -94,7 +94,7 @@ module Dielectra
       def in_each(toggles, masks)
         known = {}
         toggles.bits.map do |state|
-          known[masks.each_with_index.sum { |mask, number| mask.anybits?(state) ? 1 << number : 0 }] ||= yield(state)
+          known[masks.each_with_index.sum { |mask, number| (mask & state) == 0 ? 0 : 1 << number }] ||= yield(state)
         end
       end
 

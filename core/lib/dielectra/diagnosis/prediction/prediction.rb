@@ -103,7 +103,7 @@ module Dielectra
 
       # @param toggles [Toggles]
       # @return [Shares] how likely each combination of contacts is under a hypothesis
-      def shares(hypothesis, toggles) = Shares.new(toggles, hypothesis.odds)
+      def shares(hypothesis, toggles) = toggles.combined(hypothesis.odds)
     end
   end
 end

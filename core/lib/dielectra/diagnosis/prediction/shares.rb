@@ -17,14 +17,14 @@ module Dielectra
       # @param mask [Integer] combinations
       # @return [Float] how likely it is one of them
       def of(mask)
-        @memo[mask] ||= @rows.sum { |bit, share| mask.anybits?(bit) ? share : 0.0 }
+        @memo[mask] ||= @rows.sum { |bit, share| (mask & bit) == 0 ? 0.0 : share }
       end
 
       # @param mask [Integer] combinations
       # @yieldparam state [Integer] the bit of one of them
       # @yieldreturn [Float]
       # @return [Float] the sum, each weighted by how likely it is
-      def sum_over(mask) = @rows.sum { |bit, share| mask.anybits?(bit) ? share * yield(bit) : 0.0 }
+      def sum_over(mask) = @rows.sum { |bit, share| (mask & bit) == 0 ? 0.0 : share * yield(bit) }
     end
   end
 end

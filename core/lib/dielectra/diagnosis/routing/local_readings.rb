@@ -131,10 +131,7 @@ module Dielectra
       def crossings(uses, choices)
         uses.each_index.map do |one|
           ((one + 1)...uses.size).map do |other|
-            [
-              other,
-              choices[one].map { |way| choices[other].map { |far| odd_between(uses[one], way, uses[other], far) } }
-            ]
+            [other, odd_between(uses[one], choices[one], uses[other], choices[other])]
           end
         end
       end
@@ -148,20 +145,34 @@ module Dielectra
           end
       end
 
-      def odd_between(use, way, other, far)
-        count = 0
-        use.port.points.each_with_index do |point, slot|
-          other.port.points.each_with_index do |there, number|
-            count += 1 if odd?(point, way.functions[slot], there, far.functions[number])
+      # @return [Array<Array<Integer>>] for each way of one port and each of another the contradicting pairs
+      def odd_between(use, ways, other, others)
+        touching = touching(use.port.points, other.port.points)
+        ways.map do |way|
+          others.map do |far|
+            both = touching.count { |slot, number| same?(way.functions[slot], far.functions[number]) }
+            touching.size + alike(way.functions, far.functions) - (2 * both)
           end
         end
-        count
       end
 
-      def odd?(one, function, other, its)
-        touching = !@joint[one].nil? && @joint[one] == @joint[other]
-        touching != (!function.nil? && function == its)
+      # @return [Array<Array(Integer, Integer)>] the pairs that touch, by the numbers of their conductors
+      def touching(points, others)
+        points
+          .each_index
+          .to_a
+          .product(others.each_index.to_a)
+          .select { |slot, number| touch?(points[slot], others[number]) }
       end
+
+      # @return [Integer] pairs of the same function
+      def alike(functions, others) = functions.sum { |function| function.nil? ? 0 : others.count(function) }
+
+      def odd?(one, function, other, its) = touch?(one, other) != same?(function, its)
+
+      def touch?(one, other) = !@joint[one].nil? && @joint[one] == @joint[other]
+
+      def same?(function, other) = !function.nil? && function == other
     end
   end
 end
