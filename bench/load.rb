@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# How long a server takes over a real connection: the day with many jobs, four clients on four jobs at once, and the
-# first view of a long job after a restart.
+# How long a server takes over a real connection: the day with many jobs, four clients on four jobs at once, the first
+# view of a long job after a restart, and a box that could be read in a vast number of ways.
 #
 #   bundle exec ruby --yjit bench/load.rb [JOBS] [PORT]
 
@@ -39,6 +39,39 @@ def work(served, name, pace: 0)
     times << timed { job = served.change(:Post, "/jobs/#{job["call"]["id"]}/steps", answered, job["version"]).said }
   end
   [job["call"]["id"], times]
+end
+
+# A job of four switches, and the box of one with four cables of five conductors each, all apart.
+def crowded
+  places = %w[a b c d].map { |id| { id:, kind: "switch_box" } }
+  job =
+    read("signal_gallery.job.json").merge(
+      "places" => [{ id: "panel", kind: "panel" }, *places, { id: "lamp", kind: "luminaire_box" }],
+      "controls" => places.each_with_index.map { |place, at| { id: "S#{at + 1}", place: place[:id] } },
+      "loads" => [{ id: "L1", place: "lamp", kind: "luminaire" }],
+      "wanted" => {
+        kind: "restore",
+        control: {
+          L1: %w[S1 S2 S3 S4]
+        }
+      },
+      "steps" => []
+    )
+  conductors = %w[black red blue yellow white].map { |color| { id: color, color: } }
+  cable_ends = Array.new(4) { |at| { id: "b/#{at + 1}", type: "raceway", conductors: } }
+  found = { enclosure: "plastic", cable_ends:, devices: [{ id: "S2", kind: "four_way" }], joints: [] }
+  [job, { do: "open", place: "b", answer: { found: } }]
+end
+
+# @return [Array(Float, Integer)] milliseconds, and megabytes of the largest process of the server
+def opened_crowded(served)
+  file, open = crowded
+  job = served.change(:Post, "/jobs", { house: { name: "Crowded", street: "1" }, title: "Crowded", file: }, 0).said
+  path = "/jobs/#{job["call"]["id"]}/steps"
+  off = { do: "breaker", device: "B1", to: "off", answer: { ok: true } }
+  job = served.change(:Post, path, off, job["version"]).said
+  taken = timed { served.change(:Post, path, open, job["version"]) }
+  [taken, `ps -o rss= -g #{served.pid}`.split.map(&:to_i).max / 1_024]
 end
 
 def many_jobs(folder)
@@ -95,6 +128,7 @@ Dir.mktmpdir do |folder|
          quantile(steps, 0.5),
          quantile(steps, 0.95)
        )
+  puts format("four cables of five, all apart, opened       %6.0f ms          %6d MB", *opened_crowded(served))
   sleep(1)
   served.kill(:TERM)
   served = Served.new(folder, PORT).start

@@ -51,6 +51,22 @@ RSpec.describe "Too many ways to hold" do
     expect(neighbors.size).to be_positive
   end
 
+  it "holds some thousand ways of a box with four cables of five conductors, all apart" do
+    job = Dielectra::Evidence::Job.read(demo_document("signal_gallery.job.json").merge("steps" => []))
+    place = job.goal.controls[1].place
+    conductors = %w[black red blue yellow white].map { |color| { "id" => color, "color" => color } }
+    ends = Array.new(4) { |at| { "id" => "#{place}/#{at + 1}", "type" => "raceway", "conductors" => conductors } }
+    device = { "id" => job.goal.controls[1].id, "kind" => "four_way" }
+    found = { "enclosure" => "plastic", "cable_ends" => ends, "devices" => [device], "joints" => [] }
+    session = Dielectra::Session::Troubleshooting.new(job)
+    session.record(
+      { "do" => "breaker", "device" => job.breakers.first, "to" => "off", "answer" => { "ok" => true } }
+    )
+    session.record({ "do" => "open", "place" => place, "answer" => { "found" => found } })
+    expect(session.belief.hypotheses.size).to be_between(1, 20_000)
+    expect(session.next.do).to eq("prove_dead")
+  end
+
   it "weighs neighbors as what they are beside" do
     before = belief.hypotheses.sum(&:weight)
     after = belief.redrawn(session.situation)
