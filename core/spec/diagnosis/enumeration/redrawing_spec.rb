@@ -59,9 +59,7 @@ RSpec.describe "Too many ways to hold" do
     device = { "id" => job.goal.controls[1].id, "kind" => "four_way" }
     found = { "enclosure" => "plastic", "cable_ends" => ends, "devices" => [device], "joints" => [] }
     session = Dielectra::Session::Troubleshooting.new(job)
-    session.record(
-      { "do" => "breaker", "device" => job.breakers.first, "to" => "off", "answer" => { "ok" => true } }
-    )
+    session.record({ "do" => "breaker", "device" => job.breakers.first, "to" => "off", "answer" => { "ok" => true } })
     session.record({ "do" => "open", "place" => place, "answer" => { "found" => found } })
     expect(session.belief.hypotheses.size).to be_between(1, 20_000)
     expect(session.next.do).to eq("prove_dead")
