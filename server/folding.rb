@@ -33,6 +33,9 @@ module Server
       # @return [Hash] sentences and reasons
       def why(job) = ask(job, "why", job.steps)
 
+      # @return [Array<Hash>] what could be done instead of the next step
+      def instead(job) = ask(job, "instead", job.steps)
+
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
       def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps)
 
@@ -59,6 +62,9 @@ module Server
           .find_each { |job| job.update_columns(row: JSON.generate(row(job))) }
         "[#{Job.order(:id).pluck(:row).join(",")}]"
       end
+
+      # @return [Array<Hash>] what a closed box will probably look like
+      def looks(job, place) = ask(job, "looks", job.steps, place:)
 
       # A job as the day shows it, whether it folds or not
       def row(job)

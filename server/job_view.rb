@@ -20,10 +20,10 @@ module Server
         controls:,
         loads:,
         grid:,
+        line: Dielectra::Presentation::HouseLine.new(@session).to_a,
         power: Dielectra::Presentation::Power.new(situation).to_h,
         boxes:,
         next: advice,
-        instead:,
         conclusion: conclusion&.to_h,
         suspects:,
         steps:,
@@ -42,8 +42,6 @@ module Server
     def conclusion = @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next : nil
 
     def advice = conclusion ? nil : Dielectra::Presentation::Advice.next(@session).to_h
-
-    def instead = conclusion ? [] : Dielectra::Presentation::Advice.instead(@session).map(&:to_h)
 
     def controls
       @session.job.goal.controls.map do |control|

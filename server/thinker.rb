@@ -13,7 +13,7 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view or why), `about` (see CallSummary), `document`, `steps`, `version`, and `was`:
+    # @param request [Hash] `do` (view, why, instead or looks), `about` (see CallSummary), `document`, `steps`, `version`, and `was`:
     #   the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
@@ -41,6 +41,25 @@ module Server
       session = session(request, request["steps"])
       sentences = session.findings.because(session.steps)
       { sentences:, reasons: Dielectra::Presentation::Reasons.new(session).to_a }
+    end
+
+    def do_looks(request)
+      session = session(request, request["steps"])
+      place = request["place"]
+      unless box?(session, place)
+        raise Dielectra::InvalidInput.new("There is no box of that name here.", pointer: "/place")
+      end
+
+      session.situation.open?(place) ? [] : Dielectra::Presentation::LooksLike.new(session, place).to_a
+    end
+
+    def box?(session, place) = session.job.boxes.any? { |box| box.id == place }
+
+    def do_instead(request)
+      session = session(request, request["steps"])
+      return [] if session.next.is_a?(Dielectra::Session::Conclusion)
+
+      Dielectra::Presentation::Advice.instead(session).map(&:to_h)
     end
 
     def session(request, steps) = @sessions.at(request["about"]["id"], request["document"], steps)

@@ -22,6 +22,14 @@ module Server
         change(status: 201) { |job| [{ kind: "taken", number: job.next_number, step: body!.except("id") }] }
       end
 
+      post "/jobs/:id/sequence" do
+        change(status: 201) do |job|
+          body!["steps"].each_with_index.map do |step, at|
+            { kind: "taken", number: job.next_number + at, step: step.except("id") }
+          end
+        end
+      end
+
       post "/jobs/:id/undo" do
         change do |job|
           last = job.steps.last or raise Dielectra::InvalidInput, "There is no step to undo."
@@ -40,6 +48,18 @@ module Server
       get "/jobs/:id/why" do
         job = Job.find(id)
         patiently([:why, id, job.version]) { Folding.locked(id) { [200, JSON.generate(whole(job, :why))] } }
+      end
+
+      get "/jobs/:id/instead" do
+        job = Job.find(id)
+        patiently([:instead, id, job.version]) { Folding.locked(id) { [200, JSON.generate(whole(job, :instead))] } }
+      end
+
+      get "/jobs/:id/looks/:place" do
+        job = Job.find(id)
+        patiently([:looks, id, job.version, params[:place]]) do
+          Folding.locked(id) { [200, JSON.generate(Folding.looks(job, params[:place]))] }
+        end
       end
 
       get "/jobs/:id/file" do

@@ -17,10 +17,43 @@ module Server
         )
       end
 
+      # A box as it is being written down, by what was tapped or by a line of shorthand: both ways, and drawn.
+      post "/boxes" do
+        draft = body!
+        region = Dielectra::Trade::Region.at(draft.fetch("volts", 120).to_f)
+        found, error = read_box(draft, region)
+        json(
+          {
+            found:,
+            line: draft["line"] || Dielectra::Evidence::Shorthand.write(found, region:),
+            box: Dielectra::Presentation::FoundBox.new(draft["place"], found, region).to_h,
+            error:
+          }
+        )
+      end
+
       # What a new call asks.
       get("/call_form") { json(Dielectra::Presentation::CallForm.to_h) }
 
       private
+
+      # What was found, and what of the line cannot be read; then the part before it counts.
+      def read_box(draft, region)
+        return draft["found"], nil unless draft["line"]
+
+        read = ->(line) do
+          Dielectra::Evidence::Shorthand.read(line, place: draft["place"], devices: draft["devices"] || [], region:)
+        end
+        [read.call(draft["line"]), nil]
+      rescue Dielectra::Evidence::Shorthand::Unreadable => e
+        before =
+          begin
+            read.call(draft["line"][0, e.at])
+          rescue Dielectra::Evidence::Shorthand::Unreadable
+            read.call("")
+          end
+        [before, { at: e.at, sentence: e.message }]
+      end
 
       def region = @region ||= Dielectra::Trade::Region.at(params.fetch(:volts, 120).to_f)
 

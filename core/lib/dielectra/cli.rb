@@ -71,6 +71,26 @@ module Dielectra
       guarded { puts exported(document(path)) }
     end
 
+    desc "box LINE", "Print what a line of shorthand says is in a box, as JSON; or with --write the line for a FILE"
+    long_desc <<~TEXT
+      Reads shorthand (docs/shorthand.md) and prints `found` as the answer to `open`. What cannot be read is pointed at.
+      With --write LINE is a file that holds `found`, and its line is printed.
+    TEXT
+    option :place, type: :string, default: "box", desc: "the id of the box"
+    option :devices, type: :array, default: [], desc: "ids of the switches and loads in it, from the left"
+    option :volts, type: :numeric, default: 120, desc: "of the supply: its words and colors are used"
+    option :write, type: :boolean, desc: "print the line for what a file holds"
+    def box(line)
+      guarded do
+        region = Trade::Region.at(options[:volts])
+        next puts(Evidence::Shorthand.write(document(line), region:)) if options[:write]
+
+        puts JSON.generate(Evidence::Shorthand.read(line, place: options[:place], devices: devices, region:))
+      rescue Evidence::Shorthand::Unreadable => e
+        refuse("#{line.lines.join.tr("\n", " ")}\n#{" " * e.at}^\n#{e.message}")
+      end
+    end
+
     desc "schema NAME", "Print the JSON Schema of a format: circuit, job, step or answer"
     def schema(name)
       guarded do
@@ -94,6 +114,9 @@ module Dielectra
     end
 
     private
+
+    # Where no ids are given the devices are numbered.
+    def devices = options[:devices].empty? ? %w[S1 S2 S3 S4] : options[:devices]
 
     def guarded
       yield

@@ -181,6 +181,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{id}/sequence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down several steps that were taken in one go, each with its answer: all of them or none */
+        post: operations["takeSequence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{id}/steps/{number}": {
         parameters: {
             query?: never;
@@ -214,6 +233,25 @@ export interface paths {
         put?: never;
         /** Take the last step back; the journal keeps both */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** What could be done instead of the next step, best first */
+        get: operations["instead"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -401,6 +439,8 @@ export interface components {
             id: string;
             kind: string;
             term: string;
+            /** @description How its toggle stands */
+            position: string | null;
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
             replaced: boolean;
@@ -445,9 +485,90 @@ export interface components {
             kind: string;
             open: boolean;
             enclosure?: string | null;
+            drawing?: components["schemas"]["Drawing"];
             cables: components["schemas"]["Cable"][];
             devices: components["schemas"]["Device"][];
             joints: components["schemas"]["Joint"][];
+        };
+        Rectangle: {
+            x: number;
+            y: number;
+            width: number;
+            height: number;
+        };
+        /** @description Where everything of an open box lies, in units of the drawing */
+        Drawing: {
+            width: number;
+            height: number;
+            /** @description How often two wires cross */
+            crossings: number;
+            frame: components["schemas"]["Rectangle"];
+            sheaths: (components["schemas"]["Rectangle"] & {
+                id: string;
+            })[];
+            ends: {
+                point: string;
+                x: number;
+                y: number;
+            }[];
+            tags: (components["schemas"]["Rectangle"] & {
+                point: string;
+                text: string;
+                sure: boolean;
+            })[];
+            wires: {
+                /** @description The conductor, or the screw that a tail leads to */
+                point: string;
+                /** @enum {string} */
+                end: "screw" | "splice" | "loose";
+                /** @description Conductors that a tail belongs to */
+                mates?: string[];
+                path: number[][];
+            }[];
+            caps: (components["schemas"]["Rectangle"] & {
+                points: string[];
+            })[];
+            devices: (components["schemas"]["Rectangle"] & {
+                id: string;
+            })[];
+            screws: {
+                point: string;
+                terminal: string;
+                label: string;
+                /** @enum {string} */
+                finish: "brass" | "dark" | "silver" | "green" | "lead";
+                /** @enum {integer} */
+                side: -1 | 1;
+                x: number;
+                y: number;
+            }[];
+            tabs: {
+                point: string;
+                x: number;
+                from: number;
+                to: number;
+                intact: boolean;
+            }[];
+        };
+        /** @description A place on the way that the circuit most likely takes through the house */
+        Stop: {
+            place: string;
+            name: string;
+            what: string;
+            /** @enum {string} */
+            state: "on" | "off" | "tripped" | "unknown" | "live" | "powered" | "unproved" | "dead";
+            word: string;
+            sentence: string;
+            open: boolean;
+            here: boolean;
+            branch: boolean;
+            run: null | {
+                from: string;
+                share: number;
+                percent: string | null;
+                known: boolean;
+                type: string | null;
+            };
         };
         Power: {
             /** @enum {string} */
@@ -475,6 +596,20 @@ export interface components {
             meaning?: string;
         };
         Advice: {
+            /** @description The steps that are done in one go with this one; none where it stands alone */
+            parts: {
+                step: components["schemas"]["Step"];
+                title: string;
+                answer?: components["schemas"]["Answer"];
+                choices: components["schemas"]["Choice"][];
+            }[];
+            /** @description What it takes until hands may go into the box */
+            checklist: {
+                title: string;
+                /** @enum {string} */
+                state: "done" | "now" | "later";
+            }[];
+            after: components["schemas"]["Box"] | null;
             moves: components["schemas"]["Move"][];
             points: string[];
             step: components["schemas"]["Step"];
@@ -532,8 +667,8 @@ export interface components {
                 place: string;
                 name: string;
                 open: boolean;
-                before: components["schemas"]["Joint"][];
-                after: components["schemas"]["Joint"][];
+                before?: components["schemas"]["Box"];
+                after?: components["schemas"]["Box"];
                 moves: components["schemas"]["Move"][];
             }[];
         };
@@ -558,15 +693,17 @@ export interface components {
                 kind: string;
             }[];
             grid: {
+                /** @description Its number in the order with the least walking; null where it was seen */
+                turn: number | null;
                 positions: components["schemas"]["Positions"];
                 found: components["schemas"]["Light"];
                 now: components["schemas"]["Light"];
                 current: boolean;
             }[];
+            line: components["schemas"]["Stop"][];
             power: components["schemas"]["Power"];
             boxes: components["schemas"]["Box"][];
             next: components["schemas"]["Advice"] | null;
-            instead: components["schemas"]["Advice"][];
             conclusion: components["schemas"]["Conclusion"] | null;
             suspects: {
                 sentence: string;
@@ -932,6 +1069,35 @@ export interface operations {
             422: components["responses"]["Problem"];
         };
     };
+    takeSequence: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the client, new for each change. The same change sent again under the same key counts once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+                /** @description The version of the job that the change was made against */
+                "If-Match": components["parameters"]["Version"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    steps: components["schemas"]["Step"][];
+                };
+            };
+        };
+        responses: {
+            201: components["responses"]["Job"];
+            202: components["responses"]["Thinking"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
     amendStep: {
         parameters: {
             query?: never;
@@ -986,6 +1152,31 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    instead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Steps, each as the next one is shown */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Advice"][];
+                };
+            };
+            202: components["responses"]["Thinking"];
+            404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
         };
     };

@@ -50,7 +50,7 @@ module Dielectra
       end
 
       # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the
-      #   `moves` of a rewire, the `points` that the step is about, and `ahead`: minutes the whole job is expected to
+      #   `moves` of a rewire and the box `after` it, the `parts` that are done in one go, the `checklist` it belongs to, the `points` that the step is about, and `ahead`: minutes the whole job is expected to
       #   take from here with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
@@ -61,6 +61,9 @@ module Dielectra
           "goal" => goal,
           "moves" => moves,
           "points" => points,
+          "after" => after,
+          "parts" => Parts.new(@session, @step, @action).to_a,
+          "checklist" => Checklist.new(@session, @step, @action).to_a,
           "ahead" => @action&.value&.round(1),
           "choices" => Choices.new(@session, @step, (@action if asked? && @action.answers)).to_a
         )
@@ -72,6 +75,12 @@ module Dielectra
         return [] unless @step.do == "arrange"
 
         Moves.between(@session.situation.joints(@step["place"]), @step["joints"])
+      end
+
+      def after
+        return unless @step.do == "arrange" && @step["joints"] != "as_found"
+
+        Boxes.new(@session).joined(@step["place"], @step["joints"])
       end
 
       def points

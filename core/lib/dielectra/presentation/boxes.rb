@@ -15,10 +15,16 @@ module Dielectra
 
       # @return [Array<Hash>]
       def to_a
-        [*@session.job.boxes].map { |place| @situation.open?(place.id) ? opened(place) : closed(place) }
+        @session.job.boxes.map { |place| @situation.open?(place.id) ? drawn(opened(place)) : closed(place) }
       end
 
+      # @param joints [Array<Array<String>>] how an open box would be joined instead
+      # @return [Hash] the box so, drawn
+      def joined(place, joints) = drawn(opened(@session.job.place(place)).merge("joints" => joints))
+
       private
+
+      def drawn(box) = box.merge("drawing" => Drawing::Box.new(box).to_h)
 
       def closed(place)
         {
@@ -122,6 +128,7 @@ module Dielectra
             "term" => region.term(told(row) || kind),
             "screws" => screws(row, kind),
             "tabs" => tabs(row, kind),
+            "position" => @situation.positions[row["id"]],
             "replaced" => @situation.arrangement.kinds.key?(row["id"])
           }
         end

@@ -9,7 +9,8 @@ module Dielectra
         @job = session.job
       end
 
-      # @return [Array<Hash>] for each combination `positions`, `found` and `now` (on, off, dim or nil), `current`
+      # @return [Array<Hash>] for each combination `positions`, `found` and `now` (on, off, dim or nil), `current`, and
+      #   `turn`: its number in the order with the least walking, nil where nothing is left to be seen
       def to_a
         proof = @session.proof.seen
         @job.goal.combinations.map do |positions|
@@ -18,12 +19,30 @@ module Dielectra
             "positions" => positions,
             "found" => found[raised],
             "now" => changed? ? proof[raised] : nil,
-            "current" => current == raised
+            "current" => current == raised,
+            "turn" => turns[raised]
           }
         end
       end
 
       private
+
+      # The combinations that were not seen yet, each the one with the fewest toggles to throw from the one before.
+      def turns
+        @turns ||=
+          begin
+            seen = changed? ? @session.proof.seen : found
+            left = @session.proof.combinations - seen.keys
+            at = current
+            numbers = {}
+            until left.empty?
+              at = left.min_by { |raised| [raised.count { |id, up| at[id] != up }, left.index(raised)] }
+              numbers[at] = numbers.size + 1
+              left.delete(at)
+            end
+            numbers
+          end
+      end
 
       # Whether anything has been rewired or replaced.
       def changed? = @session.situation.arrangement != Evidence::Arrangement.as_found

@@ -30,18 +30,11 @@ module Dielectra
 
       private
 
+      def boxes = @boxes ||= Boxes.new(@session)
+
       def box(plan, place)
         unless @situation.open?(place)
-          return(
-            {
-              "place" => place,
-              "name" => Naming.place(place),
-              "open" => false,
-              "moves" => [],
-              "before" => [],
-              "after" => []
-            }
-          )
+          return({ "place" => place, "name" => Naming.place(place), "open" => false, "moves" => [] })
         end
 
         before = @situation.joints(place)
@@ -50,8 +43,8 @@ module Dielectra
           "place" => place,
           "name" => Naming.place(place),
           "open" => true,
-          "before" => before,
-          "after" => after,
+          "before" => boxes.joined(place, before),
+          "after" => boxes.joined(place, after),
           "moves" => moves(plan, place, before, after)
         }
       end

@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # What a person does in one go: the next step with those that belong to it, each still a step of its own. A toggle
+    # thrown is a look at the light; a bench test is both positions.
+    class Parts
+      # Aims for which a toggle is thrown to look at the light
+      LOOKS = %i[throw watch].freeze
+
+      # @param session [Session::Troubleshooting]
+      # @param step [Session::Step] the next one
+      # @param action [Session::Action, nil] what it is for
+      def initialize(session, step, action)
+        @session = session
+        @step = step
+        @action = action
+      end
+
+      # @return [Array<Hash>] in order; each with its `step`, a `title`, and `choices`, or the `answer` where there is
+      #   only one; empty where the step stands alone
+      def to_a
+        case @step.do
+        when "set"
+          looking? ? [done(@step.to_h), asked({ "do" => "watch" }, @action)] : []
+        when "bench"
+          bench
+        else
+          []
+        end
+      end
+
+      private
+
+      # Whether the light is looked at right after this toggle
+      def looking?
+        return false unless @action
+        return true if LOOKS.include?(@action.purpose)
+
+        @action.purpose == :prove && @session.proof.next_missing&.then { |raised| thrown(raised) } == [@step["device"]]
+      end
+
+      # @return [Array<String>] toggles that stand otherwise
+      def thrown(raised)
+        positions = @session.situation.positions
+        raised.keys.reject { |id| positions[id] && Trade::Position.raised?(positions[id]) == raised[id] }
+      end
+
+      def done(step) = { "step" => step, "title" => title(step), "answer" => { "ok" => true }, "choices" => [] }
+
+      def asked(step, action = nil)
+        choices = Choices.new(@session, step, (action if action&.answers)).to_a
+        { "step" => step, "title" => title(step), "choices" => choices }
+      end
+
+      def title(step) = Instruction.of(step, @session.situation)["title"]
+
+      # Both positions of a device on the bench
+      def bench
+        other = %w[up on].include?(@step["position"]) ? %w[down off] : %w[up on]
+        kind = Trade::DeviceKind[@session.situation.kind_of(@step["device"])]
+        position = other.find { |at| kind.positions.include?(at) } || other.first
+        return [] if tried?(position)
+
+        [asked(@step.to_h), asked(@step.to_h.merge("position" => position))]
+      end
+
+      def tried?(position) =
+        @session.steps.any? do |step|
+          step["do"] == "bench" && step["device"] == @step["device"] && step["position"] == position
+        end
+    end
+  end
+end
