@@ -31,23 +31,34 @@ RSpec.describe "A job in the browser", type: :feature do
   # What the house says to the step that the screen shows, given through the screen.
   def answer_shown(id)
     session = Server::Folding.session(Server::Job.find(id))
-    step = session.next
-    count = session.steps.size + 1
-    title = Dielectra::Presentation::Instruction.of(step.to_h, session.situation)["title"]
-    expect(page).to have_css("h2", text: title)
-    answer = house.answer(step.to_h)
-    step.do == "open" ? write_down(answer["found"]) : find_button(label(step, answer)).click
-    expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
+    advice = Dielectra::Presentation::Advice.next(session).to_h
+    expect(page).to have_css("h2", text: advice["title"])
+    steps = advice["parts"].map { |part| part["step"] }
+    steps = [session.next.to_h] if steps.empty?
+    steps.each { |step| say(step, advice["parts"].find { |part| part["step"] == step }) }
+    expect(page).to have_css("[role=tab]", text: "Steps (#{session.steps.size + steps.size})")
   end
 
-  def label(step, answer)
-    if step.do == "watch"
+  # One step answered: written down, tapped, or not asked for because the next one says it.
+  def say(step, part)
+    answer = house.answer(step)
+    return if part&.key?("answer")
+    return write_down(answer["found"]) if step["do"] == "open"
+
+    group = "//h3[contains(., 'toggle #{step["position"]}')]/.."
+    return find_button(label(step["do"], answer)).click unless part && step["do"] == "bench"
+
+    within(:xpath, group) { click_button(label(step["do"], answer)) }
+  end
+
+  def label(kind, answer)
+    if kind == "watch"
       return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize
     end
-    if step.do == "wiggle"
+    if kind == "wiggle"
       return { "on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers" }.fetch(answer["loads"]["L1"])
     end
-    return "All dead" if step.do == "prove_dead"
+    return "All dead" if kind == "prove_dead"
     if answer.key?("ohms")
       return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load")
     end
@@ -152,7 +163,7 @@ RSpec.describe "A job in the browser", type: :feature do
     fill_in "Where the switch is", with: "Back door"
     click_button "Start the call"
     expect(page).to have_css("h1", text: "Yard light")
-    expect(page).to have_css("section[aria-label=Power]", text: "back door")
+    expect(page).to have_css("section[aria-label=Power]", text: "Back door")
   end
 
   # What another tab has done to a job, without this one.

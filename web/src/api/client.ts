@@ -7,6 +7,8 @@ export type Call = Schemas["Call"];
 export type Advice = Schemas["Advice"];
 export type Answer = Schemas["Answer"];
 export type Box = Schemas["Box"];
+export type Drawing = Schemas["Drawing"];
+export type Stop = Schemas["Stop"];
 export type Found = Schemas["Found"];
 export type Reason = Schemas["Reason"];
 export type Power = Schemas["Power"];
@@ -15,6 +17,7 @@ export type Step = Schemas["Step"];
 export type Trade = Schemas["Trade"];
 export type Wire = Schemas["Wire"];
 export type CallForm = Schemas["CallForm"];
+export type DrawBox = paths["/boxes"]["post"]["requestBody"]["content"]["application/json"];
 export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 
 /** Where a device that is not paired is sent. */

@@ -1,5 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, body, Stale, Unreachable, type Answer, type Job, type OpenCall, type Step } from "./client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  api,
+  body,
+  Stale,
+  Unreachable,
+  type Answer,
+  type DrawBox,
+  type Job,
+  type OpenCall,
+  type Step,
+} from "./client";
 
 /** What a query shows. A change names the tags of what it makes stale. */
 export const tags = {
@@ -9,6 +19,8 @@ export const tags = {
   trade: (volts: number) => ["trade", volts] as const,
   job: (id: number) => ["job", id] as const,
   why: (id: number) => ["why", id] as const,
+  instead: (id: number, version: number) => ["instead", id, version] as const,
+  looks: (id: number, version: number, place: string) => ["looks", id, version, place] as const,
 };
 
 export function useDay() {
@@ -45,6 +57,34 @@ export function useWhy(id: number, asked: boolean) {
     queryKey: tags.why(id),
     enabled: asked,
     queryFn: () => body(api.GET("/jobs/{id}/why", { params: { path: { id } } })),
+  });
+}
+
+/** What could be done instead of the next step. */
+export function useInstead(id: number, version: number, asked: boolean) {
+  return useQuery({
+    queryKey: tags.instead(id, version),
+    enabled: asked,
+    queryFn: () => body(api.GET("/jobs/{id}/instead", { params: { path: { id } } })),
+  });
+}
+
+/** What a closed box will probably look like inside. */
+export function useLooks(id: number, version: number, place: string) {
+  return useQuery({
+    queryKey: tags.looks(id, version, place),
+    staleTime: Infinity,
+    queryFn: () => body(api.GET("/jobs/{id}/looks/{place}", { params: { path: { id, place } } })),
+  });
+}
+
+/** A box as it is written down, drawn: by what was tapped, or by a line of shorthand. */
+export function useDrawnBox(draft: DrawBox) {
+  return useQuery({
+    queryKey: ["box", draft],
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+    queryFn: () => body(api.POST("/boxes", { body: draft })),
   });
 }
 
@@ -95,10 +135,12 @@ export function useJobChanges(id: number) {
     keyed({ ...change, version: queries.getQueryData<Job>(tags.job(id))?.version ?? 0 });
   const then = { retry, onSuccess, onError };
   const take = useMutation({
-    mutationFn: (change: Keyed<Versioned & { step: Step }>) =>
-      body(
-        api.POST("/jobs/{id}/steps", { params: { path: { id }, header: header(change) }, body: change.step }),
-      ),
+    mutationFn: (change: Keyed<Versioned & { steps: Step[] }>) => {
+      const params = { path: { id }, header: header(change) };
+      const [step, ...more] = change.steps;
+      if (step && more.length === 0) return body(api.POST("/jobs/{id}/steps", { params, body: step }));
+      return body(api.POST("/jobs/{id}/sequence", { params, body: { steps: change.steps } }));
+    },
     ...then,
   });
   const undo = useMutation({
@@ -119,7 +161,7 @@ export function useJobChanges(id: number) {
   return {
     busy: take.isPending || undo.isPending || amend.isPending,
     error: take.error ?? undo.error ?? amend.error,
-    take: (step: Step) => take.mutate(now({ step })),
+    take: (steps: Step[]) => take.mutate(now({ steps })),
     undo: () => undo.mutate(now({})),
     amend: (number: number, answer: Answer) => amend.mutate(now({ number, answer })),
   };

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/boxes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A box as it is being written down, from what was tapped or from a line of shorthand; nothing is stored */
+        post: operations["drawBox"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/call_form": {
         parameters: {
             query?: never;
@@ -250,6 +267,26 @@ export interface paths {
         };
         /** What could be done instead of the next step, best first */
         get: operations["instead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/looks/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                place: string;
+            };
+            cookie?: never;
+        };
+        /** What a closed box will probably look like inside, likeliest first */
+        get: operations["looks"];
         put?: never;
         post?: never;
         delete?: never;
@@ -835,6 +872,46 @@ export interface operations {
             };
         };
     };
+    drawBox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    place: string;
+                    volts?: number;
+                    devices?: string[];
+                    line?: string;
+                    found?: components["schemas"]["Found"];
+                } | unknown | unknown;
+            };
+        };
+        responses: {
+            /** @description The same both ways, and drawn */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        found: components["schemas"]["Found"];
+                        line: string;
+                        box: components["schemas"]["Box"];
+                        error: null | {
+                            /** @description The character that cannot be read, from 0 */
+                            at: number;
+                            sentence: string;
+                        };
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
     callForm: {
         parameters: {
             query?: never;
@@ -1173,6 +1250,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Advice"][];
+                };
+            };
+            202: components["responses"]["Thinking"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+                place: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Up to six looks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        words: string;
+                        share: number;
+                        percent: string;
+                        found: components["schemas"]["Found"];
+                        box: components["schemas"]["Box"];
+                    }[];
                 };
             };
             202: components["responses"]["Thinking"];

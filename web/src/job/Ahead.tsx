@@ -1,16 +1,15 @@
 import type { Job } from "../api/client";
-import { Sheet } from "../ui/Sheet";
 
 /** What is left, as a list that shrinks. */
 export function Ahead({ job }: { job: Job }) {
   const { minutes, spread, walks, legs } = job.ahead;
-  if (job.conclusion) return null;
+  if (job.conclusion) return <p className="text-quiet">Nothing is left to do.</p>;
   const [least, most] = [Math.round(spread[0] ?? minutes), Math.round(spread[1] ?? minutes)];
   return (
-    <Sheet
-      title="Ahead"
-      aside={`about ${Math.round(minutes)} min, ${walks} ${walks === 1 ? "walk" : "walks"} to the panel`}
-    >
+    <div>
+      <p className="mb-1">
+        About {Math.round(minutes)} min, {walks} {walks === 1 ? "walk" : "walks"} to the panel.
+      </p>
       <ol className="grid gap-1">
         {legs.map((leg, index) => (
           <li key={index} className="grid grid-cols-[1.5rem_1fr]">
@@ -26,6 +25,6 @@ export function Ahead({ job }: { job: Job }) {
         {least < most && `Nine times in ten ${least} to ${most} min. `}
         So far {Math.round(job.minutes)} min by the cost table.
       </p>
-    </Sheet>
+    </div>
   );
 }

@@ -3,16 +3,15 @@ import type { Job, Reason as Why } from "../api/client";
 import { useWhy } from "../api/queries";
 import { More } from "../ui/More";
 import { Notice } from "../ui/Notice";
-import { Sheet } from "../ui/Sheet";
 
 /** What is probably wrong, how sure, and why. */
 export function Findings({ job }: { job: Job }) {
   const [asked, setAsked] = useState(false);
   const why = useWhy(job.call.id, asked);
   return (
-    <Sheet title={job.conclusion ? "What it was" : "What may be wrong"}>
-      <ul className="grid gap-2">
-        {job.suspects.map((suspect) => (
+    <div>
+      <ul className="grid gap-x-6 gap-y-2 md:grid-cols-3">
+        {job.suspects.slice(0, asked ? 5 : 3).map((suspect) => (
           <li key={suspect.sentence}>
             <div className="flex gap-3">
               <span>{suspect.sentence}</span>
@@ -47,7 +46,7 @@ export function Findings({ job }: { job: Job }) {
           ))}
         </div>
       )}
-    </Sheet>
+    </div>
   );
 }
 

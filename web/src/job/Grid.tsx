@@ -1,30 +1,38 @@
 import { RadioGroup } from "radix-ui";
 import type { Job, Step } from "../api/client";
-import { Sheet } from "../ui/Sheet";
 
-type Props = { job: Job; busy: boolean; take: (step: Step) => void };
+type Props = { job: Job; busy: boolean; take: (steps: Step[]) => void };
 type Row = Job["grid"][number];
+type Light = "on" | "off";
 
-/** The grid of positions: what the light does in each combination, marked by the person and ticked in the proof. */
+/**
+ * The light in each combination of positions. While nobody has looked yet, what the customer says is tapped; from then on a tap is
+ * a look: the toggles are thrown and the light is seen. The number says in which order that is the least walking.
+ */
 export function Grid({ job, busy, take }: Props) {
-  const proving = job.grid.some((row) => row.now !== null);
-  const report = (row: Row, light: "on" | "off") =>
-    take({
-      do: "report",
-      positions: row.positions,
-      answer: { loads: Object.fromEntries(job.loads.map((load) => [load.id, light])) },
-    });
-  const open = job.steps.every((item) => item.step.do === "report");
+  const changed = job.grid.some((row) => row.now !== null);
+  const proving = changed || job.repair === null;
+  const telling = job.steps.every((item) => item.step.do === "report");
+  const watching = !telling && job.power.state === "on" && job.next !== null;
+  const mark = (row: Row, light: Light) =>
+    take(telling ? [reported(job, row, light)] : watched(job, row, light));
+  const left = job.grid.filter((row) => row.turn !== null).length;
   return (
-    <Sheet
-      title={proving ? "Proof" : "The light in each position"}
-      aside={open ? "tap what it does" : undefined}
-    >
-      <div className="flex flex-wrap gap-x-8 pr-1">
+    <div className="min-h-0 overflow-auto">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
+        <h2 className="font-bold">
+          {changed ? "Proof: the light in each position" : "The light in each position"}
+        </h2>
+        <span className="text-sm text-quiet">{hint(telling, watching, left, proving)}</span>
+      </div>
+      <div className="flex flex-wrap gap-x-6">
         {columns(job.grid).map((rows) => (
           <table key={key(rows[0])} className="grow border-separate border-spacing-y-1">
             <thead>
               <tr className="text-left text-sm text-quiet">
+                <th scope="col" className="w-8 pr-2 font-normal">
+                  <span className="sr-only">turn</span>
+                </th>
                 {job.controls.map((control) => (
                   <th key={control.id} scope="col" className="pr-2 font-normal">
                     {control.name}
@@ -37,15 +45,22 @@ export function Grid({ job, busy, take }: Props) {
             </thead>
             <tbody>
               {rows.map((row) => (
-                <tr key={key(row)} className={row.current ? "bg-wall outline outline-2 outline-edge" : ""}>
+                <tr key={key(row)} className={row.current ? "bg-wall outline-2 outline-edge" : ""}>
+                  <td className="pl-1 font-mono text-copper">{row.turn}</td>
                   {job.controls.map((control) => (
-                    <td key={control.id} className="py-1 pr-2">
-                      <Toggle up={row.positions[control.id] === "up"} worded={job.controls.length < 3} />
+                    <td key={control.id} className="py-0.5 pr-2">
+                      <Toggle
+                        up={row.positions[control.id] === "up"}
+                        worded={job.controls.length < 3}
+                        thrown={
+                          watching && row.turn === 1 && row.positions[control.id] !== upDown(control.position)
+                        }
+                      />
                     </td>
                   ))}
-                  <td className="py-1">
-                    {open ? (
-                      <Mark row={row} busy={busy} report={report} />
+                  <td className="py-0.5">
+                    {telling || (watching && row.now === null) ? (
+                      <Mark row={row} busy={busy} report={mark} shown={changed ? row.now : row.found} />
                     ) : (
                       <Seen light={row.now ?? row.found} proved={row.now !== null} />
                     )}
@@ -56,8 +71,37 @@ export function Grid({ job, busy, take }: Props) {
           </table>
         ))}
       </div>
-    </Sheet>
+    </div>
   );
+}
+
+function hint(telling: boolean, watching: boolean, left: number, proving: boolean): string {
+  if (telling) return "tap what the customer says";
+  if (left === 0) return proving ? "all seen" : "";
+  return watching ? `${left} to see, in this order` : `${left} not seen`;
+}
+
+const upDown = (position: string | null) =>
+  position === "on" ? "up" : position === "off" ? "down" : position;
+
+const lights = (job: Job, light: Light) => Object.fromEntries(job.loads.map((load) => [load.id, light]));
+
+function reported(job: Job, row: Row, light: Light): Step {
+  return { do: "report", positions: row.positions, answer: { loads: lights(job, light) } };
+}
+
+/** The toggles that stand otherwise, thrown, and the look. */
+function watched(job: Job, row: Row, light: Light): Step[] {
+  const thrown = job.controls
+    .filter((control) => upDown(control.position) !== row.positions[control.id])
+    .map((control) => ({
+      do: "set",
+      device: control.id,
+      to: row.positions[control.id] ?? "up",
+      answer: { ok: true },
+    }));
+  const breakers = Object.fromEntries(job.power.breakers.map(({ id }) => [id, "on"]));
+  return [...thrown, { do: "watch", answer: { loads: lights(job, light), breakers } }] as Step[];
 }
 
 const key = (row: Row | undefined) => Object.values(row?.positions ?? {}).join();
@@ -70,9 +114,9 @@ function columns(rows: Row[]) {
   );
 }
 
-function Toggle({ up, worded }: { up: boolean; worded: boolean }) {
+function Toggle({ up, worded, thrown }: { up: boolean; worded: boolean; thrown: boolean }) {
   return (
-    <span className="inline-flex items-center gap-2">
+    <span className={`inline-flex items-center gap-2 ${thrown ? "font-bold text-copper" : ""}`}>
       <svg viewBox="0 0 12 22" className="h-6 w-3.5" aria-hidden>
         <rect x="1" y="1" width="10" height="20" rx="3" fill="none" stroke="currentColor" strokeWidth="1.6" />
         <rect x="3" y={up ? 3 : 12} width="6" height="7" rx="1.5" fill="currentColor" />
@@ -82,24 +126,18 @@ function Toggle({ up, worded }: { up: boolean; worded: boolean }) {
   );
 }
 
-function Mark({
-  row,
-  busy,
-  report,
-}: {
-  row: Row;
-  busy: boolean;
-  report: (row: Row, light: "on" | "off") => void;
-}) {
+type MarkProps = { row: Row; busy: boolean; shown: Row["found"]; report: (row: Row, light: Light) => void };
+
+function Mark({ row, busy, report, shown }: MarkProps) {
   const stands = Object.entries(row.positions)
     .map(([id, position]) => `${id} ${position}`)
     .join(", ");
   return (
     <RadioGroup.Root
       aria-label={`The light with ${stands}`}
-      value={row.found ?? ""}
+      value={shown ?? ""}
       disabled={busy}
-      onValueChange={(light) => report(row, light as "on" | "off")}
+      onValueChange={(light) => report(row, light as Light)}
       className="inline-flex overflow-hidden rounded-md border-2 border-edge"
     >
       {(["on", "off"] as const).map((light) => (
@@ -107,7 +145,7 @@ function Mark({
           key={light}
           value={light}
           aria-label={`${stands}: light ${light}`}
-          className="min-h-11 min-w-13 cursor-pointer px-3 data-[state=checked]:bg-plate data-[state=checked]:font-bold data-[state=checked]:text-engraved"
+          className="min-h-11 min-w-14 cursor-pointer px-3 data-[state=checked]:bg-plate data-[state=checked]:font-bold data-[state=checked]:text-engraved"
         >
           {light}
         </RadioGroup.Item>

@@ -3,10 +3,8 @@ import type { Box, Wire } from "../api/client";
 /** The drawing in words: what every conductor probably is, how sure, and what it touches. */
 export function InWords({ box }: { box: Box }) {
   return (
-    <details className="mt-2">
-      <summary className="flex min-h-11 cursor-pointer items-center underline">
-        What each conductor is
-      </summary>
+    <section aria-label={`Conductors in the ${box.name} box`}>
+      <h3 className="mb-1 font-bold first-letter:uppercase">{box.name}</h3>
       <table className="w-full text-sm">
         <thead className="sr-only">
           <tr>
@@ -30,7 +28,7 @@ export function InWords({ box }: { box: Box }) {
           )}
         </tbody>
       </table>
-    </details>
+    </section>
   );
 }
 

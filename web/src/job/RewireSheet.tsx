@@ -3,7 +3,7 @@ import { BoxDrawing } from "../wiring/BoxDrawing";
 import { Moves } from "./Moves";
 
 /** The smallest rewire, terminal by terminal, before and after. */
-export function RewireSheet({ repair, boxes, done }: { repair: Rewire | null; boxes: Box[]; done: boolean }) {
+export function RewireSheet({ repair, done }: { repair: Rewire | null; done: boolean }) {
   if (!repair) {
     return (
       <p className="rounded-lg border border-dashed border-edge p-4 text-quiet">
@@ -20,16 +20,16 @@ export function RewireSheet({ repair, boxes, done }: { repair: Rewire | null; bo
         {repair.materials.length > 0 && <> Needs {repair.materials.join(", ")}.</>}
       </p>
       {repair.boxes.map((plan) => {
-        const box = boxes.find((candidate) => candidate.place === plan.place);
+        const { before, after } = plan;
         return (
           <section key={plan.place} className="rounded-lg border border-edge bg-sheet p-4">
             <h2 className="mb-2 font-bold">{plan.name}</h2>
             {!plan.open && <p className="text-quiet">Has to be opened first; what to move is known then.</p>}
             <Moves moves={plan.moves} />
-            {plan.open && box && (
+            {before && after && (
               <div className="mt-3 grid gap-4 sm:grid-cols-2">
-                <Drawn title="Before" box={{ ...box, joints: plan.before }} />
-                <Drawn title="After" box={{ ...box, joints: plan.after }} />
+                <Drawn title="Before" box={before} />
+                <Drawn title="After" box={after} />
               </div>
             )}
           </section>

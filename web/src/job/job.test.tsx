@@ -1,11 +1,12 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Advice, Job } from "../api/client";
+import type { Advice, Job, Step } from "../api/client";
 import { Findings } from "./Findings";
 import { Grid } from "./Grid";
+import { HouseLine } from "./HouseLine";
 import { NowPlate } from "./NowPlate";
-import { PowerStrip } from "./PowerStrip";
+import { KeysHelp } from "../ui/KeysHelp";
 import { Trail } from "./Trail";
 
 afterEach(cleanup);
@@ -26,8 +27,8 @@ const job: Job = {
   volts: 120,
   loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
   grid: [
-    { positions: { S1: "up" }, found: "off", now: null, current: false },
-    { positions: { S1: "down" }, found: null, now: null, current: true },
+    { positions: { S1: "up" }, found: "off", now: null, current: false, turn: null },
+    { positions: { S1: "down" }, found: null, now: null, current: true, turn: 1 },
   ],
   power: {
     state: "off",
@@ -57,12 +58,40 @@ const job: Job = {
     goal: null,
     moves: [],
     points: ["porch/1.black", "porch/1.white"],
+    after: null,
+    parts: [],
+    checklist: [],
     choices: [
       { label: "Beeps", answer: { reads: "beep" }, share: 0.7, meaning: "Then: joined wrongly, 80%." },
       { label: "Silent", answer: { reads: "silent" }, share: 0.3, meaning: "Then: the lamp, 60%." },
     ],
   },
-  instead: [],
+  line: [
+    {
+      place: "panel",
+      name: "Panel",
+      what: "breaker B1",
+      state: "off",
+      word: "Off",
+      sentence: "Breaker B1 is off.",
+      open: false,
+      here: false,
+      branch: false,
+      run: null,
+    },
+    {
+      place: "porch",
+      name: "porch",
+      what: "switch S1",
+      state: "dead",
+      word: "Open, proved dead",
+      sentence: "Proved dead in step 3.",
+      open: true,
+      here: true,
+      branch: false,
+      run: { from: "panel", share: 0.8, percent: "80%", known: false, type: null },
+    },
+  ],
   conclusion: null,
   suspects: [
     {
@@ -92,25 +121,43 @@ const job: Job = {
 const around = (what: React.ReactNode) =>
   render(<QueryClientProvider client={new QueryClient()}>{what}</QueryClientProvider>);
 
+type Changed = { job?: Job; advice?: Advice | null; busy?: boolean; chosen?: boolean };
+
+/** The plate of a job, with what is taken from it. */
+function plate({ job: shown = job, advice = shown.next, busy = false, chosen = false }: Changed = {}) {
+  const take = vi.fn<(steps: Step[]) => void>();
+  const choose = vi.fn<(advice: Advice | null) => void>();
+  around(
+    <NowPlate
+      job={shown}
+      advice={advice}
+      busy={busy}
+      take={take}
+      chosen={chosen}
+      choose={choose}
+      slot={() => {}}
+    />,
+  );
+  return { take, choose };
+}
+
 describe("the plate", () => {
   it("answers by button and by digit", () => {
-    const take = vi.fn();
-    around(<NowPlate job={job} busy={false} take={take} undo={vi.fn()} />);
+    const { take } = plate();
     fireEvent.click(screen.getByRole("button", { name: /Beeps/ }));
     fireEvent.keyDown(document.body, { key: "2" });
-    expect(take.mock.calls.map(([step]) => step.answer)).toEqual([{ reads: "beep" }, { reads: "silent" }]);
+    expect(take.mock.calls.map(([[step]]) => step?.answer)).toEqual([{ reads: "beep" }, { reads: "silent" }]);
   });
 
   it("takes no key while an answer is on its way", () => {
-    const take = vi.fn();
-    around(<NowPlate job={job} busy={true} take={take} undo={vi.fn()} />);
+    const { take } = plate({ busy: true });
     fireEvent.keyDown(document.body, { key: "1" });
     expect(take).not.toHaveBeenCalled();
   });
 
   it("takes no key once single keys are turned off", () => {
-    const take = vi.fn();
-    around(<NowPlate job={job} busy={false} take={take} undo={vi.fn()} />);
+    const { take } = plate();
+    around(<KeysHelp />);
     fireEvent.click(screen.getByRole("button", { name: "Keys" }));
     fireEvent.click(screen.getByRole("switch", { name: "Single keys act" }));
     fireEvent.click(screen.getByRole("button", { name: "Close" }));
@@ -120,28 +167,56 @@ describe("the plate", () => {
   });
 
   it("lets one be unsure", () => {
-    const take = vi.fn();
-    around(<NowPlate job={job} busy={false} take={take} undo={vi.fn()} />);
+    const { take } = plate();
     fireEvent.click(screen.getByRole("button", { name: "Not sure" }));
-    expect(take).toHaveBeenCalledWith({ ...job.next?.step, answer: { unsure: true } });
+    expect(take).toHaveBeenCalledWith([{ ...job.next?.step, answer: { unsure: true } }]);
   });
 
-  it("offers what else could be done, and the way back", () => {
-    const take = vi.fn();
-    const other = {
-      ...(job.next as Advice),
-      step: { do: "watch" as const },
-      title: "Watch the light",
-      ahead: 15,
-      choices: [{ label: "On", answer: { loads: { L1: "on" as const } } }],
-    };
-    around(<NowPlate job={{ ...job, instead: [other] }} busy={false} take={take} undo={vi.fn()} />);
-    expect(screen.getByText("3 min more")).toBeTruthy();
-    fireEvent.click(screen.getByRole("button", { name: /Watch the light/ }));
-    fireEvent.click(screen.getByRole("button", { name: /On/ }));
-    expect(take).toHaveBeenCalledWith({ ...other.step, answer: { loads: { L1: "on" } } });
+  it("writes down a toggle thrown and the look with one tap", () => {
+    const set = { do: "set", device: "S1", to: "up" };
+    const parts = [
+      { step: set, title: "Throw S1 up", answer: { ok: true }, choices: [] },
+      {
+        step: { do: "watch" },
+        title: "Look at the light",
+        choices: [{ label: "On", answer: { loads: { L1: "on" as const } } }],
+      },
+    ];
+    const { take } = plate({ advice: { ...(job.next as Advice), step: set, choices: [], parts } });
+    fireEvent.click(screen.getByRole("button", { name: /1 ?On$/ }));
+    expect(take).toHaveBeenCalledWith([
+      { ...set, answer: { ok: true } },
+      { do: "watch", answer: { loads: { L1: "on" } } },
+    ]);
+  });
+
+  it("waits for every part that is asked", () => {
+    const part = (position: string) => ({
+      step: { do: "bench", device: "S1", position },
+      title: `Toggle ${position}`,
+      choices: [{ label: `Beeps ${position}`, answer: { closed: [["t1", "t2"]] } }],
+    });
+    const { take } = plate({ advice: { ...(job.next as Advice), parts: [part("up"), part("down")] } });
+    fireEvent.click(screen.getByRole("button", { name: /Beeps up/ }));
+    expect(take).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByRole("button", { name: /Beeps down/ }));
+    expect(take.mock.calls[0]?.[0].map((step) => step.position)).toEqual(["up", "down"]);
+  });
+
+  it("shows what it takes until hands may go in", () => {
+    const checklist = [
+      { title: "Breaker B1 off", state: "done" as const },
+      { title: "Prove dead", state: "now" as const },
+    ];
+    plate({ advice: { ...(job.next as Advice), checklist } });
+    expect(screen.getByLabelText("done")).toBeTruthy();
+    expect(screen.getByText("Prove dead").getAttribute("aria-current")).toBe("step");
+  });
+
+  it("leads back from what was chosen instead", () => {
+    const { choose } = plate({ chosen: true });
     fireEvent.click(screen.getByRole("button", { name: /Back to the step/ }));
-    expect(screen.getByRole("heading", { name: job.next?.title })).toBeTruthy();
+    expect(choose).toHaveBeenCalledWith(null);
   });
 
   it("says that a job is proved, and what it rests on", () => {
@@ -153,7 +228,7 @@ describe("the plate", () => {
       causes: [],
       because: ["Steps 2 and 3."],
     };
-    around(<NowPlate job={{ ...job, next: null, conclusion }} busy={false} take={vi.fn()} undo={vi.fn()} />);
+    plate({ job: { ...job, next: null, conclusion } });
     expect(screen.getByRole("heading", { name: "Proved in every combination" })).toBeTruthy();
     expect(screen.getByText("Steps 2 and 3.")).toBeTruthy();
   });
@@ -161,20 +236,27 @@ describe("the plate", () => {
 
 describe("what stands around it", () => {
   it("says the power state in words", () => {
-    around(<PowerStrip power={job.power} />);
-    expect(screen.getByText("Breaker off")).toBeTruthy();
-    expect(screen.getByText("Proved dead")).toBeTruthy();
+    around(<HouseLine job={job} shown={null} show={() => {}} />);
+    expect(screen.getByText("Off")).toBeTruthy();
+    expect(screen.getByText("Open, proved dead")).toBeTruthy();
+    expect(screen.getByText("80%")).toBeTruthy();
+    expect(screen.getByLabelText("you are here")).toBeTruthy();
+  });
+
+  it("shows the box of a stop that is tapped", () => {
+    const show = vi.fn();
+    around(<HouseLine job={job} shown={null} show={show} />);
+    fireEvent.click(screen.getByRole("button", { name: /Porch/ }));
+    expect(show).toHaveBeenCalledWith("porch");
   });
 
   it("marks the grid only while nothing but reports is known", () => {
     const take = vi.fn();
     around(<Grid job={job} busy={false} take={take} />);
     fireEvent.click(screen.getByRole("radio", { name: "S1 down: light on" }));
-    expect(take).toHaveBeenCalledWith({
-      do: "report",
-      positions: { S1: "down" },
-      answer: { loads: { L1: "on" } },
-    });
+    expect(take).toHaveBeenCalledWith([
+      { do: "report", positions: { S1: "down" }, answer: { loads: { L1: "on" } } },
+    ]);
     cleanup();
     const worked = {
       ...job,
@@ -182,6 +264,21 @@ describe("what stands around it", () => {
     };
     around(<Grid job={worked} busy={false} take={take} />);
     expect(screen.queryByRole("radio")).toBeNull();
+  });
+
+  it("throws what stands otherwise and looks, with one tap, while the power is on", () => {
+    const take = vi.fn();
+    const worked = {
+      ...job,
+      power: { ...job.power, state: "on" as const },
+      steps: job.steps.map((entry) => ({ ...entry, step: { do: "watch" as const } })),
+    };
+    around(<Grid job={worked} busy={false} take={take} />);
+    fireEvent.click(screen.getByRole("radio", { name: "S1 down: light off" }));
+    expect(take).toHaveBeenCalledWith([
+      { do: "set", device: "S1", to: "down", answer: { ok: true } },
+      { do: "watch", answer: { loads: { L1: "off" }, breakers: { B1: "on" } } },
+    ]);
   });
 
   it("says how sure it is", () => {
@@ -205,7 +302,15 @@ describe("a switch that is tried by itself", () => {
     side: "left" as const,
     finish: terminal === "ground" ? ("green" as const) : ("brass" as const),
   }));
-  const device = { id: "S1", kind: "unknown", term: "unmarked device", screws, tabs: [], replaced: false };
+  const device = {
+    id: "S1",
+    kind: "unknown",
+    term: "unmarked device",
+    position: null,
+    screws,
+    tabs: [],
+    replaced: false,
+  };
   const trying = {
     ...job,
     boxes: [{ devices: [device] }] as unknown as Job["boxes"],
@@ -213,17 +318,18 @@ describe("a switch that is tried by itself", () => {
       ...job.next,
       step: { do: "bench", device: "S1", position: "up" },
       choices: [],
+      parts: [],
+      checklist: [],
     } as unknown as Advice,
   };
 
   it("takes any pairs of its screws for an answer", () => {
-    const take = vi.fn();
-    around(<NowPlate job={trying} busy={false} take={take} undo={() => {}} />);
+    const { take } = plate({ job: trying });
     fireEvent.click(screen.getByText("Others beep"));
     fireEvent.click(screen.getByText("T1–T4"));
     fireEvent.click(screen.getByText("T2–T3"));
     fireEvent.click(screen.getByText("These beep"));
-    expect(take).toHaveBeenCalledWith(
+    expect(take).toHaveBeenCalledWith([
       expect.objectContaining({
         do: "bench",
         answer: {
@@ -233,7 +339,7 @@ describe("a switch that is tried by itself", () => {
           ],
         },
       }),
-    );
+    ]);
   });
 });
 
@@ -244,20 +350,18 @@ describe("a breaker that is looked for", () => {
       ...job.next,
       step: { do: "find_breaker", point: "porch/3.black" },
       choices: [],
+      parts: [],
+      checklist: [],
     } as unknown as Advice,
   };
 
   it("is named by what stands at the panel, or said not to be there", async () => {
-    const take = vi.fn();
-    around(<NowPlate job={looking} busy={false} take={take} undo={() => {}} />);
+    const { take } = plate({ job: looking });
     fireEvent.change(screen.getByLabelText("It is breaker"), { target: { value: "B 2" } });
     await waitFor(() => expect(screen.getByText("It goes dead")).toHaveProperty("disabled", false));
     fireEvent.click(screen.getByText("It goes dead"));
     await waitFor(() => expect(take).toHaveBeenCalled());
     fireEvent.click(screen.getByText("None of them"));
-    expect(take.mock.calls.map(([step]) => (step as { answer: unknown }).answer)).toEqual([
-      { device: "B_2" },
-      { device: null },
-    ]);
+    expect(take.mock.calls.map(([[step]]) => step?.answer)).toEqual([{ device: "B_2" }, { device: null }]);
   });
 });

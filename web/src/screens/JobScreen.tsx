@@ -1,24 +1,30 @@
+import { ChevronLeft, Download, Undo2 } from "lucide-react";
 import { Tabs } from "radix-ui";
-import { useParams } from "react-router";
-import type { Job } from "../api/client";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Advice, Job } from "../api/client";
 import { useJob, useJobChanges } from "../api/queries";
 import { Ahead } from "../job/Ahead";
-import { Boxes } from "../job/Boxes";
 import { Findings } from "../job/Findings";
-import { Frame } from "../ui/Frame";
 import { Grid } from "../job/Grid";
-import { Notice } from "../ui/Notice";
+import { HandsView } from "../job/HandsView";
+import { HouseLine } from "../job/HouseLine";
+import { InWords } from "../job/InWords";
 import { NowPlate } from "../job/NowPlate";
-import { PowerStrip } from "../job/PowerStrip";
 import { RewireSheet } from "../job/RewireSheet";
 import { Trail } from "../job/Trail";
+import { Frame } from "../ui/Frame";
+import { useKey } from "../ui/keys";
+import { KeysHelp } from "../ui/KeysHelp";
+import { Notice } from "../ui/Notice";
+import { PlateSlot } from "../ui/slot";
 
 export function JobScreen() {
   const id = Number(useParams()["id"]);
   const job = useJob(id);
   const changes = useJobChanges(id);
   return (
-    <Frame>
+    <Frame bare>
       <Notice error={job.error ?? changes.error} />
       {job.isPending && (
         <p className="py-10 text-center text-quiet">Working out what the job says so far …</p>
@@ -32,44 +38,114 @@ type Changes = ReturnType<typeof useJobChanges>;
 
 function Work({ job, changes }: { job: Job; changes: Changes }) {
   const { busy, take, undo, amend } = changes;
-  const marked = job.next?.points ?? [];
-  const here = job.next?.place;
+  // What was chosen or looked at instead holds until the job has moved on.
+  const [aside, setAside] = useState<{ at: number; advice: Advice | null; place: string | null } | null>(
+    null,
+  );
+  const now = aside?.at === job.version ? aside : null;
+  const advice = now?.advice ?? job.next;
+  const shown = now?.place ?? null;
+  const [slot, setSlot] = useState<HTMLElement | null>(null);
+  const choose = (chosen: Advice | null) => setAside({ at: job.version, advice: chosen, place: null });
+  const show = (place: string) =>
+    setAside({ at: job.version, advice: now?.advice ?? null, place: shown === place ? null : place });
   return (
-    <>
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-xl font-bold">{job.call.title}</h1>
-        <p className="text-quiet">
-          {job.call.house.name}, {job.call.house.street}
-        </p>
+    <PlateSlot value={slot}>
+      <Head job={job} busy={busy} undo={undo} />
+      <HouseLine job={job} shown={shown} show={show} />
+      <div className="grid items-stretch gap-3 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
+        <NowPlate
+          job={job}
+          advice={advice}
+          busy={busy}
+          take={take}
+          choose={choose}
+          chosen={now?.advice != null}
+          slot={setSlot}
+        />
+        <HandsView job={job} advice={advice} busy={busy} take={take} shown={shown} />
       </div>
-      <PowerStrip power={job.power} />
-      <div className="mt-2 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
-        <div className="grid min-w-0 gap-4">
-          <NowPlate job={job} busy={busy} take={take} undo={undo} />
-          <Tabs.Root defaultValue="boxes">
-            <Tabs.List aria-label="About this job" className="no-print mb-2 flex gap-1">
-              <Tab value="boxes">Boxes</Tab>
-              <Tab value="rewire">Rewire</Tab>
-              <Tab value="trail">Steps ({job.steps.length})</Tab>
-            </Tabs.List>
-            <Tabs.Content value="boxes">
-              <Boxes boxes={job.boxes} power={job.power} marked={marked} here={here} />
-            </Tabs.Content>
-            <Tabs.Content value="rewire">
-              <RewireSheet repair={job.repair} boxes={job.boxes} done={job.conclusion?.status === "solved"} />
-            </Tabs.Content>
-            <Tabs.Content value="trail">
-              <Trail job={job} busy={busy} amend={amend} />
-            </Tabs.Content>
-          </Tabs.Root>
-        </div>
-        <div className="grid gap-4">
-          <Grid job={job} busy={busy} take={take} />
-          <Findings job={job} />
-          <Ahead job={job} />
-        </div>
+      <About job={job} busy={busy} take={take} amend={amend} />
+    </PlateSlot>
+  );
+}
+
+function Head({ job, busy, undo }: { job: Job; busy: boolean; undo: () => void }) {
+  const canUndo = job.steps.length > 0;
+  useKey("u", () => canUndo && !busy && undo());
+  const { minutes, walks } = job.ahead;
+  const action = "flex min-h-11 cursor-pointer items-center gap-1.5 rounded-md px-2 disabled:opacity-40";
+  return (
+    <div className="flex flex-wrap items-center gap-x-3">
+      <Link to="/" className="flex min-h-11 items-center gap-1 pr-1">
+        <ChevronLeft size={18} aria-hidden /> Day
+      </Link>
+      <h1 className="text-xl font-bold">{job.call.title}</h1>
+      <p className="text-quiet max-sm:w-full">
+        {job.call.house.name}, {job.call.house.street}
+      </p>
+      <div className="no-print flex items-center gap-x-1 text-sm sm:ml-auto">
+        {!job.conclusion && (
+          <p className="pr-2 text-quiet">
+            <b className="text-ink">
+              {Math.round(minutes)} min, {walks} {walks === 1 ? "walk" : "walks"}
+            </b>{" "}
+            left
+          </p>
+        )}
+        <button type="button" disabled={!canUndo || busy} onClick={undo} className={action}>
+          <Undo2 size={18} aria-hidden /> Undo
+        </button>
+        <a href={`/api/jobs/${job.call.id}/file`} download className={action}>
+          <Download size={18} aria-hidden /> File
+        </a>
+        <KeysHelp />
       </div>
-    </>
+    </div>
+  );
+}
+
+/** Everything else there is about the job, a tap away. */
+function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amend"> & { job: Job }) {
+  const seen = job.grid.filter((row) => row.turn === null).length;
+  return (
+    <Tabs.Root
+      defaultValue="findings"
+      className="no-print mt-3 rounded-lg border border-edge bg-sheet px-4 pb-3"
+    >
+      <Tabs.List aria-label="About this job" className="flex gap-x-1 overflow-x-auto border-b border-edge">
+        <Tab value="findings">{job.conclusion ? "What it was" : "What may be wrong"}</Tab>
+        <Tab value="conductors">Conductors</Tab>
+        <Tab value="positions">
+          Positions {seen} of {job.grid.length}
+        </Tab>
+        <Tab value="trail">Steps ({job.steps.length})</Tab>
+        <Tab value="rewire">Rewire</Tab>
+        <Tab value="ahead">Ahead</Tab>
+      </Tabs.List>
+      <Tabs.Content value="findings" className="pt-2">
+        <Findings job={job} />
+      </Tabs.Content>
+      <Tabs.Content value="conductors" className="grid gap-x-8 gap-y-3 pt-2 md:grid-cols-2">
+        {job.boxes.some((box) => box.open) ? (
+          job.boxes.filter((box) => box.open).map((box) => <InWords key={box.place} box={box} />)
+        ) : (
+          <p className="text-quiet">No box is open yet. Once one is, every conductor in it stands here.</p>
+        )}
+      </Tabs.Content>
+      <Tabs.Content value="positions" className="pt-2">
+        <Grid job={job} busy={busy} take={take} />
+      </Tabs.Content>
+      <Tabs.Content value="trail" className="pt-2">
+        <Trail job={job} busy={busy} amend={amend} />
+      </Tabs.Content>
+      <Tabs.Content value="rewire" className="pt-2">
+        <RewireSheet repair={job.repair} done={job.conclusion?.status === "solved"} />
+      </Tabs.Content>
+      <Tabs.Content value="ahead" className="pt-2">
+        <Ahead job={job} />
+      </Tabs.Content>
+    </Tabs.Root>
   );
 }
 
@@ -77,7 +153,7 @@ function Tab({ value, children }: { value: string; children: React.ReactNode }) 
   return (
     <Tabs.Trigger
       value={value}
-      className="min-h-11 cursor-pointer rounded-md border-2 border-transparent px-4 font-bold text-quiet data-[state=active]:border-edge data-[state=active]:bg-sheet data-[state=active]:text-ink"
+      className="-mb-px min-h-11 shrink-0 cursor-pointer border-b-3 border-transparent px-3 text-quiet data-[state=active]:border-copper data-[state=active]:font-bold data-[state=active]:text-ink"
     >
       {children}
     </Tabs.Trigger>

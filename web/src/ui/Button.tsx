@@ -8,16 +8,21 @@ const LOOK: Record<Kind, string> = {
   quiet: "bg-transparent text-inherit border-current/40",
 };
 
-export function Button({
-  kind = "plain",
-  className = "",
-  ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+type Props = ButtonHTMLAttributes<HTMLButtonElement> & {
+  kind?: Kind;
+  small?: boolean;
+  /** Whether it is on, where it can be on or off. */
+  pressed?: boolean;
+};
+
+export function Button({ kind = "plain", small = false, pressed, className = "", ...rest }: Props) {
+  const look = pressed ? "border-ink bg-plate font-bold text-engraved" : LOOK[kind];
   return (
     <button
       type="button"
+      aria-pressed={pressed}
       {...rest}
-      className={`min-h-12 cursor-pointer rounded-md border-2 px-4 py-2 text-left disabled:cursor-wait disabled:opacity-60 ${LOOK[kind]} ${className}`}
+      className={`cursor-pointer rounded-md border-2 text-left disabled:cursor-wait disabled:opacity-60 ${small ? "min-h-11 px-2.5 py-1" : "min-h-12 px-4 py-2"} ${look} ${className}`}
     />
   );
 }

@@ -3,8 +3,11 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { flipTheme } from "./theme";
 
-/** The page around every screen: the name, the way home, light or dark. */
-export function Frame({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
+/** The page around every screen: the name, the way home, light or dark. A bare one has a head of its own. */
+export function Frame({ children, aside, bare }: { children: ReactNode; aside?: ReactNode; bare?: boolean }) {
+  if (bare) {
+    return <main className="mx-auto min-h-screen max-w-[1600px] px-4 pt-1 pb-6 lg:px-6">{children}</main>;
+  }
   return (
     <div className="mx-auto flex min-h-screen max-w-[1600px] flex-col">
       <header className="no-print flex items-center gap-3 px-4 py-2 lg:px-6">

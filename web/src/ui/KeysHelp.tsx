@@ -16,7 +16,7 @@ export function KeysHelp() {
   useKey("?", () => setOpen(true));
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="ml-auto hidden min-h-11 cursor-pointer items-center gap-2 rounded-md px-3 sm:flex">
+      <Dialog.Trigger className="hidden min-h-11 cursor-pointer items-center gap-1.5 rounded-md px-2 sm:flex">
         <Keyboard size={18} aria-hidden /> Keys
       </Dialog.Trigger>
       <Dialog.Portal>

@@ -3,7 +3,10 @@ import type { ReactNode } from "react";
 /** The engraved plate: the one thing to do now. Two screws hold it. */
 export function Plate({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <section aria-label={label} className="relative rounded-lg bg-plate px-5 py-5 text-engraved sm:px-10">
+    <section
+      aria-label={label}
+      className="relative flex min-h-0 flex-col rounded-lg bg-plate px-5 py-4 text-engraved sm:px-9 lg:min-h-[30rem]"
+    >
       <Screw className="left-3" />
       <Screw className="right-3" />
       {children}

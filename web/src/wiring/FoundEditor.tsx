@@ -1,107 +1,207 @@
-import { useState } from "react";
-import type { Found, Job, Trade } from "../api/client";
+import { useContext, useState } from "react";
+import { createPortal } from "react-dom";
+import type { DrawBox, Found, Job, Trade } from "../api/client";
+import { useDrawnBox, useLooks } from "../api/queries";
 import { Button } from "../ui/Button";
-import { Choice } from "../ui/Choice";
-import { Toggle } from "../ui/Toggle";
+import { Notice } from "../ui/Notice";
+import { PlateSlot } from "../ui/slot";
 import { BoxDrawing } from "./BoxDrawing";
+import { DeviceKinds } from "./DeviceKinds";
 import {
   addCable,
   addConductor,
-  asBox,
   emptyFound,
   join,
+  joinGrounds,
   letLoose,
+  mark,
   removeCable,
   setDevice,
+  setEnclosure,
   setGround,
+  setTape,
+  SINGLE,
   toggleTab,
-  type Draft,
 } from "./found";
+import { LooksLike } from "./LooksLike";
+import { ShorthandLine } from "./ShorthandLine";
 
 type Props = { job: Job; trade: Trade; place: string; busy: boolean; onDone: (found: Found) => void };
 
-const ENCLOSURES = (["metal", "plastic"] as const).map((value) => ({ value, words: value }));
+/** What the drawing was made from last: taps, or the typed line. */
+type Source = { found: Found } | { line: string };
 
-/** Types whose conductors are added one by one. */
-const SINGLE = ["raceway", "knob_and_tube"];
+/** Cables that are one tap away; the others are in a list. */
+const USUAL = ["14/2", "14/3", "12/2", "12/3", "1.5/2", "1.5/3"];
 
-/** Writing down an open box: cables by type, then a conductor and the screw or conductor it touches. */
+/** Writing down an open box, three ways on one drawing: what it looks like, tapped together, or typed. */
 export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
-  const start = emptyFound(place, devicesAt(job, place), trade.grounding);
-  const [history, setHistory] = useState<Draft[]>([start]);
+  const devices = devicesAt(job, place);
+  const loads = devices.filter((device) => device.kind !== "");
+  const [history, setHistory] = useState<Source[]>([{ found: emptyFound(loads) }]);
   const [picked, setPicked] = useState<string | null>(null);
-  const draft = history[history.length - 1] ?? start;
-  const change = (next: Draft) => setHistory([...history, next]);
-  const name = job.boxes.find((box) => box.place === place)?.name ?? place;
-  const box = asBox(draft, name, trade);
-  const last = draft.cables[draft.cables.length - 1];
-  const ready = draft.cables.length > 0 && draft.devices.every((device) => device.kind);
+  const slot = useContext(PlateSlot);
+  const looks = useLooks(job.call.id, job.version, place);
+  const source = history[history.length - 1] ?? { found: emptyFound(loads) };
+  const drawn = useDrawnBox(asked(source, job, place, devices));
+  const found = "found" in source ? source.found : (drawn.data?.found ?? emptyFound(loads));
+  const change = (next: Found) => setHistory([...history, { found: next }]);
+  const type = (line: string) => {
+    const before = "line" in source ? history.slice(0, -1) : history;
+    setHistory([...before, { line }]);
+  };
+  const error = "line" in source ? (drawn.data?.error ?? null) : null;
+  const ready =
+    found.cable_ends.length > 0 &&
+    devices.every(({ id }) => found.devices.some((one) => one.id === id && one.kind));
+  const last = found.cable_ends[found.cable_ends.length - 1];
+  const grounded = found.cable_ends.some((cable) =>
+    cable.conductors.some(({ color }) => color === trade.grounding),
+  );
+  const screws = greenScrews(found, trade);
 
   const pick = (point: string) => {
     if (picked === null) return setPicked(point);
     setPicked(null);
-    change(picked === point ? letLoose(draft, point) : join(draft, picked, point));
+    if (picked !== point) change(join(found, picked, point));
   };
 
   return (
-    <div className="grid gap-4 rounded-lg border border-edge bg-sheet p-4 text-ink">
-      <Row title="Box">
-        <Choice
-          label="What the box is made of"
-          hidden
-          options={ENCLOSURES}
-          value={draft.enclosure}
-          onChange={(enclosure) => change({ ...draft, enclosure })}
-        />
-        <Toggle on={draft.ground} onClick={() => change(setGround(draft, !draft.ground))}>
-          cables have a {trade.grounding === "bare" ? "bare" : "green and yellow"} wire
-        </Toggle>
-      </Row>
-      <Row title="Cables">
-        {trade.cables.map(({ type, colors }) => (
-          <Button key={type} onClick={() => change(addCable(draft, type, colors))}>
-            + {type}
-          </Button>
-        ))}
-        {SINGLE.map((type) => (
-          <Button key={type} onClick={() => change(addCable(draft, type, []))}>
-            + {type.replaceAll("_", " ")}
-          </Button>
-        ))}
-        {last && <Button onClick={() => change(removeCable(draft))}>Take the last away</Button>}
-      </Row>
-      {last && SINGLE.includes(last.type) && (
-        <Row title="In it">
-          {trade.single_colors.map((color) => (
-            <Button key={color} onClick={() => change(addConductor(draft, color))}>
-              + {color}
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
+      <LooksLike looks={looks.data ?? []} onChoose={change} onEmpty={() => change(emptyFound(loads))} />
+      <div className="flex flex-wrap items-center gap-1.5">
+        {trade.cables
+          .filter(({ type }) => USUAL.includes(type))
+          .map(({ type, colors }) => (
+            <Button
+              key={type}
+              small
+              onClick={() => change(addCable(found, place, type, [...colors, trade.grounding]))}
+            >
+              + {type}
             </Button>
           ))}
-        </Row>
-      )}
-      {draft.devices.map((device) => (
-        <DeviceRow key={device.id} device={device} draft={draft} trade={trade} change={change} />
-      ))}
-      {ready && (
-        <div>
-          <p className="mb-2 text-quiet" aria-live="polite">
-            {picked
-              ? "Now tap what it touches: a screw, or another conductor. Tap it again to let it loose."
-              : "Tap a conductor, then the screw or the conductor it touches. What stays untouched is loose."}
-          </p>
-          <BoxDrawing box={box} onPick={pick} picked={picked} />
-        </div>
-      )}
-      <div className="flex flex-wrap gap-2">
-        <Button kind="key" disabled={busy || !ready} onClick={() => onDone(asFound(draft))}>
-          Save box
-        </Button>
-        <Button disabled={history.length < 2} onClick={() => setHistory(history.slice(0, -1))}>
-          Undo
-        </Button>
+        <Others
+          label="Another cable"
+          options={[
+            ...trade.cables.map(({ type }) => type).filter((type) => !USUAL.includes(type)),
+            ...SINGLE,
+          ]}
+          onChoose={(type) => {
+            const colors = trade.cables.find((cable) => cable.type === type)?.colors;
+            change(addCable(found, place, type, colors ? [...colors, trade.grounding] : []));
+          }}
+        />
+        {last && SINGLE.includes(last.type ?? "") && (
+          <Others
+            label="A conductor in it"
+            options={trade.single_colors}
+            onChoose={(color) => change(addConductor(found, color))}
+          />
+        )}
+        {(["metal", "plastic"] as const).map((enclosure) => (
+          <Button
+            key={enclosure}
+            small
+            pressed={found.enclosure === enclosure}
+            onClick={() => change(setEnclosure(found, place, enclosure))}
+          >
+            {enclosure}
+          </Button>
+        ))}
+        {last && (
+          <>
+            <Button
+              small
+              pressed={grounded}
+              onClick={() => change(setGround(found, trade.grounding, !grounded))}
+            >
+              {trade.grounding === "bare" ? "bare wires" : "green-yellow"}
+            </Button>
+            {grounded && (
+              <Button small onClick={() => change(joinGrounds(found, place, trade.grounding, screws))}>
+                grounds together
+              </Button>
+            )}
+            <Button small onClick={() => change(removeCable(found))}>
+              − last cable
+            </Button>
+          </>
+        )}
       </div>
+      {devices
+        .filter((device) => device.kind === "" || tabsOf(trade, found, device.id).length > 0)
+        .map((device) => (
+          <DeviceKinds
+            key={device.id}
+            id={device.id}
+            fixed={device.kind !== ""}
+            found={found}
+            trade={trade}
+            onKind={(kind) => change(setDevice(found, device.id, kind))}
+            onTab={(tab) => change(toggleTab(found, device.id, tab))}
+          />
+        ))}
+      <div className="min-h-40 overflow-auto lg:h-[max(16rem,calc(100vh-29rem))]">
+        {drawn.data && found.cable_ends.length + found.devices.length > 0 && (
+          <div className="h-full min-w-[20rem]">
+            <BoxDrawing box={drawn.data.box} onPick={pick} picked={picked} />
+          </div>
+        )}
+      </div>
+      <p className="min-h-6 text-sm text-quiet" aria-live="polite">
+        {picked
+          ? "Now tap what it touches."
+          : found.cable_ends.length > 0
+            ? "Tap a conductor, then the screw or conductor it touches. What stays untouched is loose."
+            : "Choose what it looks like, or add its cables."}
+      </p>
+      {picked && (
+        <Picked
+          found={found}
+          point={picked}
+          onChange={(next) => {
+            setPicked(null);
+            change(next);
+          }}
+        />
+      )}
+      <Notice error={drawn.error} />
+      {slot &&
+        createPortal(
+          <>
+            <div className="flex gap-2 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:border-t max-lg:border-edge max-lg:bg-wall max-lg:p-2 max-lg:text-ink">
+              <Button
+                kind="key"
+                className="grow text-lg"
+                disabled={busy || !ready || error !== null}
+                onClick={() => onDone(found)}
+              >
+                Save box
+              </Button>
+              <Button
+                kind="quiet"
+                disabled={history.length < 2}
+                onClick={() => setHistory(history.slice(0, -1))}
+              >
+                Take back
+              </Button>
+            </div>
+            <ShorthandLine
+              line={"line" in source ? source.line : (drawn.data?.line ?? "")}
+              error={error}
+              onType={type}
+            />
+          </>,
+          slot,
+        )}
     </div>
   );
+}
+
+function asked(source: Source, job: Job, place: string, devices: { id: string }[]): DrawBox {
+  const draft = { place, volts: job.volts, devices: devices.map(({ id }) => id) };
+  return "line" in source ? { ...draft, line: source.line } : { ...draft, found: source.found };
 }
 
 /** What the job says is in this box; a load is of the kind the job names, a control has to be looked at. */
@@ -111,79 +211,94 @@ function devicesAt(job: Job, place: string) {
   return [...controls.map(({ id }) => ({ id, kind: "" })), ...loads.map(({ id, kind }) => ({ id, kind }))];
 }
 
-function DeviceRow({
-  device,
-  draft,
-  trade,
-  change,
+function tabsOf(trade: Trade, found: Found, id: string) {
+  const kind = found.devices.find((device) => device.id === id)?.kind;
+  return trade.devices.find((known) => known.kind === kind)?.tabs ?? [];
+}
+
+function greenScrews(found: Found, trade: Trade): string[] {
+  return found.devices.flatMap(({ id, kind }) => {
+    const screws = trade.devices.find((known) => known.kind === kind)?.screws ?? [];
+    return screws.filter(({ terminal }) => terminal === "ground").map(({ terminal }) => `${id}.${terminal}`);
+  });
+}
+
+type OthersProps = { label: string; options: string[]; onChoose: (value: string) => void };
+
+/** What is rarer, in a list. */
+function Others({ label, options, onChoose }: OthersProps) {
+  return (
+    <select
+      aria-label={label}
+      value=""
+      onChange={(event) => onChoose(event.target.value)}
+      className="min-h-11 cursor-pointer rounded-md border-2 border-edge bg-sheet px-2"
+    >
+      <option value="">{label} …</option>
+      {options.map((option) => (
+        <option key={option} value={option}>
+          {option.replaceAll("_", " ")}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const TAPES = ["black", "red", "blue", "green"];
+
+/** What else can be said of the conductor or screw that is picked. */
+function Picked({
+  found,
+  point,
+  onChange,
 }: {
-  device: Draft["devices"][number];
-  draft: Draft;
-  trade: Trade;
-  change: (next: Draft) => void;
+  found: Found;
+  point: string;
+  onChange: (next: Found) => void;
 }) {
-  const known = trade.devices.find((kind) => kind.kind === device.kind);
-  const choices = known && !known.switch ? [] : trade.devices.filter((kind) => kind.switch);
+  const joint = found.joints.find((one) => one.points.includes(point));
+  const wire = found.cable_ends
+    .flatMap((cable) =>
+      cable.conductors.map((conductor) => ({ point: `${cable.id}.${conductor.id}`, ...conductor })),
+    )
+    .find((one) => one.point === point);
   return (
-    <>
-      {choices.length > 0 && (
-        <Row title={device.id}>
-          <Choice
-            label={`What ${device.id} is`}
-            hidden
-            options={choices.map((kind) => ({ value: kind.kind, words: <Kind kind={kind} /> }))}
-            value={device.kind || null}
-            onChange={(kind) => change(setDevice(draft, device.id, kind))}
-          />
-        </Row>
-      )}
-      {known && known.tabs.length > 0 && (
-        <Row title="Tabs">
-          {known.tabs.map((tab) => (
-            <Toggle
-              key={tab.name}
-              on={!device.removed.includes(tab.name)}
-              onClick={() => change(toggleTab(draft, device.id, tab.name))}
+    <div className="flex flex-wrap gap-1.5">
+      {joint && (
+        <>
+          <Button small onClick={() => onChange(letLoose(found, point))}>
+            touches nothing
+          </Button>
+          {(["loose", "scorched"] as const).map((word) => (
+            <Button
+              key={word}
+              small
+              pressed={joint.condition === word}
+              onClick={() => onChange(mark(found, point, "condition", word))}
             >
-              {tab.name.replaceAll("_", " ")} {device.removed.includes(tab.name) ? "broken off" : "whole"}
-            </Toggle>
+              {word}
+            </Button>
           ))}
-        </Row>
+          <Button
+            small
+            pressed={joint.by === "push_in"}
+            onClick={() => onChange(mark(found, point, "by", "push_in"))}
+          >
+            pushed in
+          </Button>
+        </>
       )}
-    </>
-  );
-}
-
-/** A kind of device by its name and what one recognizes it by. */
-function Kind({ kind }: { kind: Trade["devices"][number] }) {
-  return (
-    <>
-      <span className="block">{kind.term}</span>
-      <span className="block text-sm font-normal">{kind.look}</span>
-    </>
-  );
-}
-
-function asFound(draft: Draft): Found {
-  return {
-    enclosure: draft.enclosure,
-    cable_ends: draft.cables.map(({ id, type, conductors }) => ({ id, type, conductors })),
-    devices: draft.devices.map(({ id, kind, removed }) => ({
-      id,
-      kind,
-      ...Object.fromEntries(removed.map((tab) => [tab, "removed"])),
-    })),
-    joints: draft.joints.map((points) => ({ points })),
-  };
-}
-
-function Row({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <fieldset className="grid items-start gap-x-2 sm:grid-cols-[4rem_1fr]">
-      <legend className="float-left contents font-bold">
-        <span className="py-1 sm:py-2.5">{title}</span>
-      </legend>
-      <div className="flex flex-wrap gap-2">{children}</div>
-    </fieldset>
+      {wire &&
+        TAPES.map((tape) => (
+          <Button
+            key={tape}
+            small
+            pressed={wire.tape === tape}
+            onClick={() => onChange(setTape(found, point, wire.tape === tape ? null : tape))}
+          >
+            {tape} tape
+          </Button>
+        ))}
+    </div>
   );
 }

@@ -1,25 +1,18 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { http, HttpResponse } from "msw";
+import { setupServer } from "msw/node";
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import type { Found, Job } from "../api/client";
 import { InWords } from "../job/InWords";
 import { RewireSheet } from "../job/RewireSheet";
+import { PlateSlot } from "../ui/slot";
 import { BoxDrawing } from "./BoxDrawing";
 import { FoundEditor } from "./FoundEditor";
-import { addCable, asBox, emptyFound, join, setDevice } from "./found";
+import { box } from "./box.fixture";
 import { trade } from "./trade.fixture";
 
 afterEach(cleanup);
-
-const draft = join(
-  setDevice(
-    addCable(emptyFound("porch", [{ id: "S1", kind: "" }]), "14/2", ["black", "white"]),
-    "S1",
-    "single_pole",
-  ),
-  "porch/1.black",
-  "S1.terminal_1",
-);
-const box = asBox(draft, "porch", trade);
 
 describe("the drawing of a box", () => {
   it("is a picture with a name, unless it is there to be tapped", () => {
@@ -32,10 +25,18 @@ describe("the drawing of a box", () => {
     const believed = structuredClone(box);
     const [black, white] = believed.cables[0]?.wires ?? [];
     if (!black || !white) throw new Error("the cable has two conductors");
-    black.roles = [{ role: "line", share: 0.97, sure: true, percent: "97%" }];
-    white.roles = [{ role: "neutral", share: 0.6, sure: false, percent: "60%" }];
+    const at = { x: 0, y: 0, width: 40, height: 18 };
+    believed.drawing?.tags.push(
+      { ...at, point: black.point, text: "line", sure: true },
+      { ...at, point: white.point, text: "neutral?", sure: false },
+    );
     render(<BoxDrawing box={believed} />);
-    for (const text of ["Bk", "W", "Cu", "LINE", "NEUT?"]) expect(screen.getByText(text)).toBeTruthy();
+    for (const text of ["Bk", "W", "Cu", "line", "neutral?"]) expect(screen.getByText(text)).toBeTruthy();
+  });
+
+  it("shows the probes where they go", () => {
+    render(<BoxDrawing box={box} probes={["porch/1.white", "S1.terminal_2"]} />);
+    for (const letter of ["A", "B"]) expect(screen.getByText(letter)).toBeTruthy();
   });
 
   it("can be worked by keys", () => {
@@ -61,25 +62,64 @@ describe("the drawing of a box", () => {
 
 describe("writing down a box", () => {
   const job = {
+    call: { id: 1 },
+    version: 1,
+    volts: 120,
     controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
     loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
     boxes: [{ ...box, open: false }],
   } as unknown as Job;
 
-  it("gives what was tapped, and takes back what was undone", () => {
+  const look = {
+    words: "right",
+    share: 0.8,
+    percent: "80%",
+    box,
+    found: {
+      enclosure: "metal",
+      cable_ends: [{ id: "porch/1", type: "14/2", conductors: [{ id: "black", color: "black" }] }],
+      devices: [{ id: "S1", kind: "single_pole" }],
+      joints: [],
+    },
+  };
+  const server = setupServer(
+    http.get("*/api/jobs/1/looks/porch", () => HttpResponse.json([look])),
+    http.post("*/api/boxes", async ({ request }) => {
+      const draft = (await request.json()) as { found?: Found; line?: string };
+      const error = draft.line === "14/9" ? { at: 0, sentence: "No such cable: 14/9." } : null;
+      const found = draft.found ?? { cable_ends: [], devices: [], joints: [] };
+      return HttpResponse.json({ found, line: draft.line ?? "typed", box, error });
+    }),
+  );
+  beforeAll(() => server.listen());
+  afterAll(() => server.close());
+
+  function editor() {
     const done = vi.fn<(found: Found) => void>();
-    render(<FoundEditor job={job} trade={trade} place="porch" busy={false} onDone={done} />);
-    const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
-    const choose = (name: string | RegExp) => fireEvent.click(screen.getByRole("radio", { name }));
+    const slot = document.body.appendChild(document.createElement("div"));
+    render(
+      <QueryClientProvider client={new QueryClient()}>
+        <PlateSlot value={slot}>
+          <FoundEditor job={job} trade={trade} place="porch" busy={false} onDone={done} />
+        </PlateSlot>
+      </QueryClientProvider>,
+    );
+    return done;
+  }
+  const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
+
+  it("gives what was tapped, and takes back what was undone", async () => {
+    const done = editor();
     expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", true);
-    choose("plastic");
+    press("plastic");
     press("+ 14/2");
-    choose(/single-pole/);
+    press(/single-pole/);
+    await screen.findByRole("button", { name: "black of cable 1" });
     press("black of cable 1");
     press("screw terminal 1");
     press("white of cable 1");
     press("screw terminal 2");
-    press("Undo");
+    press("Take back");
     press("Save box");
     expect(done.mock.calls[0]?.[0]).toMatchObject({
       enclosure: "plastic",
@@ -87,6 +127,20 @@ describe("writing down a box", () => {
       devices: [{ id: "S1", kind: "single_pole" }],
       joints: [{ points: ["porch/1.black", "S1.terminal_1"] }],
     });
+  });
+
+  it("is done with two taps where it looks as expected", async () => {
+    const done = editor();
+    fireEvent.click(await screen.findByRole("button", { name: /right/ }));
+    press("Save box");
+    expect(done).toHaveBeenCalledWith(look.found);
+  });
+
+  it("points at what of a typed line cannot be read", async () => {
+    editor();
+    fireEvent.change(screen.getByLabelText("Or type it"), { target: { value: "14/9" } });
+    expect(await screen.findByText(/No such cable/)).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", true);
   });
 });
 
@@ -104,22 +158,22 @@ describe("the rewire", () => {
         place: "porch",
         name: "porch",
         open: true,
-        before: box.joints,
-        after: [["porch/1.white", "S1.terminal_1"]],
+        before: box,
+        after: box,
         moves: [{ what: "white of cable 1", from: "loose, capped", to: "the terminal 1 screw of S1" }],
       },
     ],
   };
 
   it("stands there move by move, before and after", () => {
-    render(<RewireSheet repair={repair} boxes={[box]} done={false} />);
+    render(<RewireSheet repair={repair} done={false} />);
     expect(screen.getByText("white of cable 1")).toBeTruthy();
     expect(screen.getAllByRole("img", { name: "Inside the porch box" })).toHaveLength(2);
     expect(screen.getByText(/marking tape/)).toBeTruthy();
   });
 
   it("says so when there is nothing to change", () => {
-    render(<RewireSheet repair={null} boxes={[]} done={true} />);
+    render(<RewireSheet repair={null} done={true} />);
     expect(screen.getByText(/Nothing is left to change/)).toBeTruthy();
   });
 });

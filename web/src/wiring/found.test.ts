@@ -1,33 +1,30 @@
 import { describe, expect, it } from "vitest";
-import { trade } from "./trade.fixture";
+import type { Found } from "../api/client";
 import {
   addCable,
   addConductor,
-  asBox,
   emptyFound,
   join,
+  joinGrounds,
   letLoose,
+  mark,
   removeCable,
   setDevice,
+  setEnclosure,
   setGround,
+  setTape,
   toggleTab,
-  type Draft,
 } from "./found";
 
-const start = (): Draft =>
-  setDevice(
-    addCable(addCable(emptyFound("porch", [{ id: "S1", kind: "" }]), "14/2", ["black", "white"]), "14/3", [
-      "black",
-      "red",
-      "white",
-    ]),
-    "S1",
-    "three_way",
-  );
+const start = (): Found => {
+  const two = addCable(emptyFound([]), "porch", "14/2", ["black", "white", "bare"]);
+  return setDevice(addCable(two, "porch", "14/3", ["black", "red", "white", "bare"]), "S1", "three_way");
+};
+const points = (found: Found) => found.joints.map((joint) => joint.points);
 
 describe("writing down a box", () => {
   it("numbers cables and gives them their colors", () => {
-    const [two, three] = start().cables;
+    const [two, three] = start().cable_ends;
     expect([two?.id, two?.conductors.map(({ color }) => color)]).toEqual([
       "porch/1",
       ["black", "white", "bare"],
@@ -36,57 +33,60 @@ describe("writing down a box", () => {
   });
 
   it("numbers conductors of one color in a raceway", () => {
-    const raceway = addCable(emptyFound("porch", []), "raceway", []);
-    const filled = ["black", "red", "black"].reduce(addConductor, raceway);
-    expect(filled.cables[0]?.conductors.map(({ id }) => id)).toEqual(["black", "red", "black_2", "bare"]);
+    const filled = ["black", "red", "black"].reduce(
+      addConductor,
+      addCable(emptyFound([]), "porch", "raceway", []),
+    );
+    expect(filled.cable_ends[0]?.conductors.map(({ id }) => id)).toEqual(["black", "red", "black_2"]);
   });
 
   it("breaks a tab off and puts it back", () => {
-    const outlet = emptyFound("porch", [{ id: "R1", kind: "receptacle" }]);
+    const outlet = emptyFound([{ id: "R1", kind: "receptacle" }]);
     const broken = toggleTab(outlet, "R1", "hot_tab");
-    const tabs = (draft: Draft) => asBox(draft, "porch", trade).devices[0]?.tabs.map((tab) => tab.intact);
-    expect([tabs(outlet), tabs(broken), tabs(toggleTab(broken, "R1", "hot_tab"))]).toEqual([
-      [true, true],
-      [false, true],
-      [true, true],
-    ]);
+    expect(broken.devices[0]).toMatchObject({ hot_tab: "removed" });
+    expect(toggleTab(broken, "R1", "hot_tab").devices[0]).toEqual({ id: "R1", kind: "receptacle" });
   });
 
   it("joins what touches, and what touched before touches too", () => {
-    const draft = join(join(start(), "porch/1.white", "porch/2.white"), "porch/2.white", "S1.common");
-    expect(draft.joints).toEqual([["porch/1.white", "porch/2.white", "S1.common"]]);
+    const found = join(join(start(), "porch/1.white", "porch/2.white"), "porch/2.white", "S1.common");
+    expect(points(found)).toEqual([["porch/1.white", "porch/2.white", "S1.common"]]);
   });
 
-  it("has grounds of the color that these parts have", () => {
-    const draft = addCable(emptyFound("porch", [], "green_yellow"), "1.5/2", ["brown", "blue"]);
-    expect(draft.cables[0]?.conductors.map(({ id }) => id)).toEqual(["brown", "blue", "green_yellow"]);
-    expect(setGround(draft, false).cables[0]?.conductors).toHaveLength(2);
+  it("puts all grounds together, the box with them where it is metal", () => {
+    const grounds = (found: Found) => points(joinGrounds(found, "porch", "bare", ["S1.ground"]));
+    expect(grounds(start())).toEqual([["porch/1.bare", "porch/2.bare", "S1.ground", "porch.box"]]);
+    expect(grounds(setEnclosure(start(), "porch", "plastic"))).toEqual([
+      ["porch/1.bare", "porch/2.bare", "S1.ground"],
+    ]);
   });
 
   it("lets one conductor loose and keeps the others together", () => {
-    const draft = join(join(start(), "porch/1.bare", "porch/2.bare"), "porch/1.bare", "S1.ground");
-    expect(letLoose(draft, "porch/1.bare").joints).toEqual([["porch/2.bare", "S1.ground"]]);
+    const found = join(join(start(), "porch/1.bare", "porch/2.bare"), "porch/1.bare", "S1.ground");
+    expect(points(letLoose(found, "porch/1.bare"))).toEqual([["porch/2.bare", "S1.ground"]]);
   });
 
   it("forgets joints of a cable that is taken away, of ground that is not there, of a device that is another", () => {
-    const draft = join(join(start(), "porch/1.bare", "porch/2.bare"), "porch/2.red", "S1.common");
-    expect(removeCable(draft).joints).toEqual([]);
-    expect(setGround(draft, false).joints).toEqual([["porch/2.red", "S1.common"]]);
-    expect(setDevice(draft, "S1", "single_pole").joints).toEqual([["porch/1.bare", "porch/2.bare"]]);
+    const found = join(join(start(), "porch/1.bare", "porch/2.bare"), "porch/2.red", "S1.common");
+    expect(points(removeCable(found))).toEqual([]);
+    expect(points(setGround(found, "bare", false))).toEqual([["porch/2.red", "S1.common"]]);
+    expect(points(setDevice(found, "S1", "single_pole"))).toEqual([["porch/1.bare", "porch/2.bare"]]);
   });
 
-  it("never changes the draft it was given, so that undo is possible", () => {
-    const draft = start();
-    const before = JSON.stringify(draft);
-    join(draft, "porch/1.black", "S1.common");
-    setGround(draft, false);
-    expect(JSON.stringify(draft)).toBe(before);
+  it("notes how a joint looks, and tape", () => {
+    const found = join(start(), "porch/2.red", "S1.common");
+    const seen = mark(found, "S1.common", "condition", "scorched");
+    expect(seen.joints[0]).toMatchObject({ condition: "scorched" });
+    expect(mark(seen, "S1.common", "condition", "scorched").joints[0]).not.toHaveProperty("condition");
+    const taped = setTape(found, "porch/1.white", "black");
+    expect(taped.cable_ends[0]?.conductors[1]).toMatchObject({ tape: "black" });
+    expect(setTape(taped, "porch/1.white", null).cable_ends[0]?.conductors[1]).not.toHaveProperty("tape");
   });
 
-  it("can be drawn at every moment", () => {
-    expect(asBox(start(), "porch", trade).cables[1]?.wires.map((wire) => wire.point)).toContain(
-      "porch/2.red",
-    );
-    expect(asBox(emptyFound("porch", [{ id: "S1", kind: "" }]), "porch", trade).devices).toEqual([]);
+  it("never changes what it was given, so that undo is possible", () => {
+    const found = start();
+    const before = JSON.stringify(found);
+    join(found, "porch/1.black", "S1.common");
+    setGround(found, "bare", false);
+    expect(JSON.stringify(found)).toBe(before);
   });
 });

@@ -1,136 +1,119 @@
-import type { Box, Trade } from "../api/client";
+import type { Found } from "../api/client";
 
-/** A box while it is being written down. Every change makes a new draft, so that every change can be undone. */
-export type Draft = {
-  place: string;
-  enclosure: "metal" | "plastic";
-  ground: boolean;
-  /** Color of the grounding conductor in the cables of these parts. */
-  grounding: string;
-  cables: { id: string; type: string; conductors: { id: string; color: string }[] }[];
-  devices: { id: string; kind: string; removed: string[] }[];
-  joints: string[][];
-};
+/** What an open box holds while it is written down. Every change makes a new one, so that every change can be undone. */
 
-export function emptyFound(
-  place: string,
-  devices: { id: string; kind: string }[],
-  grounding = "bare",
-): Draft {
-  return {
-    place,
-    enclosure: "metal",
-    ground: true,
-    grounding,
-    cables: [],
-    devices: devices.map((device) => ({ ...device, removed: [] })),
-    joints: [],
-  };
+export const SINGLE = ["raceway", "knob_and_tube"];
+
+export function emptyFound(devices: { id: string; kind: string }[]): Found {
+  return { enclosure: "metal", cable_ends: [], devices, joints: [] };
 }
 
 /** One more cable: of a type with its colors, or a raceway that conductors are added to one by one. */
-export function addCable(draft: Draft, type: string, colors: string[]): Draft {
-  const id = `${draft.place}/${draft.cables.length + 1}`;
-  const conductors = [...colors, ...(draft.ground ? [draft.grounding] : [])].map((color) => ({
-    id: color,
-    color,
-  }));
-  return { ...draft, cables: [...draft.cables, { id, type, conductors }] };
+export function addCable(found: Found, place: string, type: string, colors: string[]): Found {
+  const numbers = found.cable_ends.map((end) => Number(end.id.split("/")[1]));
+  const id = `${place}/${Math.max(0, ...numbers) + 1}`;
+  const conductors = colors.map((color) => ({ id: color, color }));
+  return { ...found, cable_ends: [...found.cable_ends, { id, type, conductors }] };
 }
 
 /** One more conductor in the last cable; those of one color are numbered. */
-export function addConductor(draft: Draft, color: string): Draft {
-  const cables = draft.cables.map((cable, index) => {
-    if (index < draft.cables.length - 1) return cable;
+export function addConductor(found: Found, color: string): Found {
+  const cable_ends = found.cable_ends.map((cable, index) => {
+    if (index < found.cable_ends.length - 1) return cable;
     const alike = cable.conductors.filter((conductor) => conductor.color === color).length;
-    const insulated = cable.conductors.filter((conductor) => conductor.color !== draft.grounding);
-    const ground = cable.conductors.filter((conductor) => conductor.color === draft.grounding);
     const id = alike === 0 ? color : `${color}_${alike + 1}`;
-    return { ...cable, conductors: [...insulated, { id, color }, ...ground] };
+    return { ...cable, conductors: [...cable.conductors, { id, color }] };
   });
-  return { ...draft, cables };
+  return { ...found, cable_ends };
 }
 
-export function removeCable(draft: Draft): Draft {
-  const last = draft.cables[draft.cables.length - 1];
-  if (!last) return draft;
-  return drop({ ...draft, cables: draft.cables.slice(0, -1) }, (point) => point.startsWith(`${last.id}.`));
+export function removeCable(found: Found): Found {
+  const last = found.cable_ends[found.cable_ends.length - 1];
+  if (!last) return found;
+  return drop({ ...found, cable_ends: found.cable_ends.slice(0, -1) }, (point) =>
+    point.startsWith(`${last.id}.`),
+  );
 }
 
-export function setGround(draft: Draft, ground: boolean): Draft {
-  const cables = draft.cables.map((cable) => {
-    const insulated = cable.conductors.filter((conductor) => conductor.color !== draft.grounding);
-    return {
-      ...cable,
-      conductors: ground ? [...insulated, { id: draft.grounding, color: draft.grounding }] : insulated,
-    };
+/** With the grounding conductor in every cable, or without. */
+export function setGround(found: Found, grounding: string, ground: boolean): Found {
+  const cable_ends = found.cable_ends.map((cable) => {
+    const insulated = cable.conductors.filter((conductor) => conductor.color !== grounding);
+    return { ...cable, conductors: ground ? [...insulated, { id: grounding, color: grounding }] : insulated };
   });
-  return drop({ ...draft, ground, cables }, (point) => !ground && point.endsWith(`.${draft.grounding}`));
+  return drop({ ...found, cable_ends }, (point) => !ground && point.endsWith(`.${grounding}`));
 }
 
-export function setDevice(draft: Draft, id: string, kind: string): Draft {
-  const devices = draft.devices.map((device) => (device.id === id ? { id, kind, removed: [] } : device));
-  return drop({ ...draft, devices }, (point) => point.startsWith(`${id}.`));
+export function setEnclosure(found: Found, place: string, enclosure: "metal" | "plastic"): Found {
+  return drop({ ...found, enclosure }, (point) => enclosure === "plastic" && point === `${place}.box`);
+}
+
+export function setDevice(found: Found, id: string, kind: string): Found {
+  const known = found.devices.some((device) => device.id === id);
+  const devices = known
+    ? found.devices.map((device) => (device.id === id ? { id, kind } : device))
+    : [...found.devices, { id, kind }];
+  return drop({ ...found, devices }, (point) => point.startsWith(`${id}.`));
 }
 
 /** Breaks a tab off a device, or puts it back. */
-export function toggleTab(draft: Draft, id: string, tab: string): Draft {
-  const devices = draft.devices.map((device) => {
+export function toggleTab(found: Found, id: string, tab: string): Found {
+  const devices = found.devices.map((device) => {
     if (device.id !== id) return device;
-    const removed = device.removed.includes(tab)
-      ? device.removed.filter((other) => other !== tab)
-      : [...device.removed, tab];
-    return { ...device, removed };
+    const { [tab]: gone, ...rest } = device as Record<string, unknown>;
+    return (gone === "removed" ? rest : { ...device, [tab]: "removed" }) as Found["devices"][number];
   });
-  return { ...draft, devices };
+  return { ...found, devices };
 }
 
 /** Two points touch from now on; what touched either of them touches both. */
-export function join(draft: Draft, one: string, other: string): Draft {
-  const touching = draft.joints.filter((joint) => joint.includes(one) || joint.includes(other));
-  const rest = draft.joints.filter((joint) => !touching.includes(joint));
-  return { ...draft, joints: [...rest, [...new Set([...touching.flat(), one, other])]] };
+export function join(found: Found, one: string, other: string): Found {
+  const touching = found.joints.filter(({ points }) => points.includes(one) || points.includes(other));
+  const rest = found.joints.filter((joint) => !touching.includes(joint));
+  const points = [...new Set([...touching.flatMap((joint) => joint.points), one, other])];
+  return { ...found, joints: [...rest, { ...touching[0], points }] };
 }
 
-export function letLoose(draft: Draft, point: string): Draft {
-  return drop(draft, (candidate) => candidate === point);
+/** All grounds of the box together: those of the cables, the green screws, and the box where it is metal. */
+export function joinGrounds(found: Found, place: string, grounding: string, screws: string[]): Found {
+  const wires = found.cable_ends.flatMap((cable) =>
+    cable.conductors.filter(({ color }) => color === grounding).map(({ id }) => `${cable.id}.${id}`),
+  );
+  const all = [...wires, ...screws, ...(found.enclosure === "metal" ? [`${place}.box`] : [])];
+  const [first, ...others] = all;
+  return first ? others.reduce((so_far, point) => join(so_far, first, point), found) : found;
 }
 
-function drop(draft: Draft, gone: (point: string) => boolean): Draft {
-  const joints = draft.joints
-    .map((joint) => joint.filter((point) => !gone(point)))
-    .filter((joint) => joint.length > 1);
-  return { ...draft, joints };
+export function letLoose(found: Found, point: string): Found {
+  return drop(found, (candidate) => candidate === point);
 }
 
-/** The draft as a box that can be drawn. */
-export function asBox(draft: Draft, name: string, trade: Trade): Box {
-  return {
-    place: draft.place,
-    name,
-    kind: "switch_box",
-    open: true,
-    enclosure: draft.enclosure,
-    cables: draft.cables.map((cable, index) => ({
-      id: cable.id,
-      number: index + 1,
-      type: cable.type,
-      wires: cable.conductors.map(({ id, color }) => ({
-        point: `${cable.id}.${id}`,
-        id,
-        color,
-        tape: null,
-        name: `${id.replaceAll("_", " ")} of cable ${index + 1}`,
-        touches: "",
-        roles: [],
-      })),
-    })),
-    devices: draft.devices.flatMap(({ id, kind, removed }) => {
-      const known = trade.devices.find((candidate) => candidate.kind === kind);
-      if (!known) return [];
-      const tabs = known.tabs.map((tab) => ({ ...tab, intact: !removed.includes(tab.name) }));
-      return [{ id, kind, term: known.term, screws: known.screws, tabs, replaced: false }];
+/** How the joint of a point looks: loose, scorched, pushed in; said again, it is good. */
+export function mark(found: Found, point: string, what: "by" | "condition", word: string): Found {
+  const joints = found.joints.map((joint) => {
+    if (!joint.points.includes(point)) return joint;
+    const { [what]: before, ...rest } = joint;
+    return before === word ? rest : { ...rest, [what]: word };
+  });
+  return { ...found, joints };
+}
+
+/** Tape on the end of a conductor, or off again. */
+export function setTape(found: Found, point: string, tape: string | null): Found {
+  const cable_ends = found.cable_ends.map((cable) => ({
+    ...cable,
+    conductors: cable.conductors.map((conductor) => {
+      if (`${cable.id}.${conductor.id}` !== point) return conductor;
+      const { id, color } = conductor;
+      return tape ? { id, color, tape } : { id, color };
     }),
-    joints: draft.joints,
-  };
+  }));
+  return { ...found, cable_ends };
+}
+
+function drop(found: Found, gone: (point: string) => boolean): Found {
+  const joints = found.joints
+    .map((joint) => ({ ...joint, points: joint.points.filter((point) => !gone(point)) }))
+    .filter((joint) => joint.points.length > 1);
+  return { ...found, joints };
 }

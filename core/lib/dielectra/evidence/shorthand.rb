@@ -251,6 +251,20 @@ module Dielectra
 
       def called?(names, label) = names.any? { |name| name.casecmp?(label) }
 
+      # @return [Array<String>] every ground of a box: those of the cables, the green screws, and the box where it is metal
+      def self.grounds(found)
+        wires =
+          found["cable_ends"].flat_map do |row|
+            row["conductors"].select { |one| GROUNDS.include?(one["color"]) }.map { |one| "#{row["id"]}.#{one["id"]}" }
+          end
+        screws =
+          found["devices"].filter_map do |row|
+            Trade::DeviceKind[row["kind"]].ground&.then { |name| "#{row["id"]}.#{name}" }
+          end
+        place = found["place"] || found["cable_ends"].first&.then { |row| EndId.place(row["id"]) }
+        [*wires, *screws, *("#{place}.box" if found["enclosure"] == "metal" && place)]
+      end
+
       # @return [Hash{String => Array<String>}] screw => what it may be called: label and terminal
       def self.screws(row, region)
         kind = Trade::DeviceKind[row["kind"]]
@@ -262,20 +276,10 @@ module Dielectra
       def joints
         groups = @splices.values.map { |rows| rows.map { |row| point(row) } }
         groups += @screwed.map { |from, to| [from, point(to)] }
-        groups << all_grounds if @grounds
+        groups << Shorthand.grounds({ **@found, "place" => @place }) if @grounds
         merged(groups)
           .map { |points| { "points" => points } }
           .tap { |found| @marks.each { |name, at| mark(found, name, at) } }
-      end
-
-      def all_grounds
-        wires =
-          cables.flat_map do |row|
-            row["conductors"].select { |one| GROUNDS.include?(one["color"]) }.map { |one| "#{row["id"]}.#{one["id"]}" }
-          end
-        screws =
-          devices.filter_map { |row| Trade::DeviceKind[row["kind"]].ground&.then { |name| "#{row["id"]}.#{name}" } }
-        [*wires, *screws, *("#{@place}.box" if @found["enclosure"] == "metal")]
       end
 
       # Points that share one are one joint.

@@ -18,13 +18,16 @@ module Dielectra
 
       def to_s
         @said = Hash.new { |all, point| all[point] = "" }
-        lists = joints.filter_map { |joint| say(joint) }
+        grounds, rest = joints.partition { |joint| joint.sort == all_grounds }
+        lists = [*(["grounds"] if grounds.any?), *rest.filter_map { |joint| say(joint) }]
         [@found["enclosure"], *cables, *devices, *lists, *marks].compact.join(" | ")
       end
 
       private
 
       def joints = (@found["joints"] || []).map { |row| row["points"] }.select { |points| points.size > 1 }
+
+      def all_grounds = @all_grounds ||= Shorthand.grounds(@found).sort
 
       def wires
         @wires ||=

@@ -56,7 +56,7 @@ module Dielectra
         when nil
           "right"
         when :exchanged
-          "two exchanged"
+          "exchanged"
         when :apart
           "all loose"
         when :wrong_device

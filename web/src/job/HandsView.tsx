@@ -1,0 +1,118 @@
+import { useState } from "react";
+import type { Advice, Answer, Box, Job, Step } from "../api/client";
+import { below } from "../steps";
+import { BoxDrawing } from "../wiring/BoxDrawing";
+import { Choice } from "../ui/Choice";
+import { BreakerDrawing } from "./BreakerDrawing";
+import { Grid } from "./Grid";
+
+type Props = {
+  job: Job;
+  advice: Advice | null;
+  busy: boolean;
+  take: (steps: Step[]) => void;
+  /** A stop that was tapped, if it is not what the step is about. */
+  shown: string | null;
+};
+
+const POSITIONS = ["watch", "report", "wiggle"];
+const AT_PANEL = ["breaker"];
+
+/** What the hands are on, drawn beside the plate: the box and its two points, the wires to move, the positions to watch. */
+export function HandsView({ job, advice, busy, take, shown }: Props) {
+  const Form = advice && shown === null ? below[advice.step.do] : undefined;
+  const place = shown ?? advice?.place;
+  const box = job.boxes.find((candidate) => candidate.place === place);
+  if (advice && Form) {
+    const onAnswer = (answer: Answer) => take([{ ...advice.step, answer }]);
+    return (
+      <Panel label="The box">
+        <Form job={job} step={advice.step} busy={busy} onAnswer={onAnswer} />
+      </Panel>
+    );
+  }
+  const atPanel = advice !== null && AT_PANEL.includes(advice.step.do);
+  if (shown === null && !atPanel && (!advice || looking(advice) || !box?.open)) {
+    return (
+      <Panel label={advice ? "Positions" : "Proof"}>
+        <Grid job={job} busy={busy} take={take} />
+      </Panel>
+    );
+  }
+  if (shown === null && advice && atPanel) {
+    return (
+      <Panel label="Panel">
+        <BreakerDrawing step={advice.step} power={job.power} />
+      </Panel>
+    );
+  }
+  if (!box) return <Panel label="Panel">{<BreakerDrawing step={null} power={job.power} />}</Panel>;
+  return (
+    <Panel label={`The ${box.name} box`}>
+      {box.open ? (
+        <OpenBox key={`${box.place}${job.steps.length}`} box={box} advice={shown === null ? advice : null} />
+      ) : (
+        <p className="m-auto max-w-sm text-center text-quiet">
+          {box.name} is closed.{" "}
+          {box.kind === "luminaire_box"
+            ? "The light is in it; opening it takes a ladder."
+            : "What is in it is not known yet."}
+        </p>
+      )}
+    </Panel>
+  );
+}
+
+/** Whether the step is a look at the light, a toggle thrown for one included. */
+const looking = (advice: Advice) =>
+  POSITIONS.includes(advice.step.do) || (advice.step.do === "set" && advice.parts.length > 0);
+
+function Panel({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <section
+      aria-label={label}
+      className="flex min-h-0 min-w-0 flex-col rounded-lg border-2 border-edge bg-sheet p-3"
+    >
+      {children}
+    </section>
+  );
+}
+
+type View = "now" | "after";
+
+/** An open box, its points lit; for a rewire as it is and as it shall be. */
+function OpenBox({ box, advice }: { box: Box; advice: Advice | null }) {
+  const [view, setView] = useState<View>("after");
+  const after = advice?.after;
+  const drawn = after && view === "after" ? after : box;
+  const probing = advice?.step.do === "probe";
+  return (
+    <>
+      <div className="mb-1 flex flex-wrap items-center gap-x-3">
+        <h2 className="font-bold first-letter:uppercase">{box.name} box</h2>
+        <span className="text-sm text-quiet">
+          {[box.enclosure, after ? null : "as it is joined now"].filter(Boolean).join(", ")}
+        </span>
+        {after && (
+          <span className="ml-auto">
+            <Choice<View>
+              label="The box before or after the rewire"
+              hidden
+              options={[
+                { value: "now", words: "Before" },
+                { value: "after", words: "After" },
+              ]}
+              value={view}
+              onChange={setView}
+            />
+          </span>
+        )}
+      </div>
+      <div className="overflow-auto lg:h-[max(24rem,calc(100vh-21.5rem))]">
+        <div className="h-full min-w-[22rem]">
+          <BoxDrawing box={drawn} marked={advice?.points ?? []} probes={probing ? advice.points : []} />
+        </div>
+      </div>
+    </>
+  );
+}
