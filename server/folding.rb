@@ -66,6 +66,9 @@ module Server
       # @return [Array<Hash>] what a closed box will probably look like
       def looks(job, place) = ask(job, "looks", job.steps, place:)
 
+      # @return [Hash] whether a step that a person wants can be taken now; see Dielectra::Session::Wish
+      def wish(job, step) = ask(job, "wish", job.steps, wish: step)
+
       # A job as the day shows it, whether it folds or not
       def row(job)
         view(job)["call"]

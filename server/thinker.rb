@@ -13,7 +13,7 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, instead or looks), `about` (see CallSummary), `document`, `steps`, `version`, and `was`:
+    # @param request [Hash] `do` (view, why, instead, looks or wish), `about` (see CallSummary), `document`, `steps`, `version`, and `was`:
     #   the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
@@ -57,9 +57,16 @@ module Server
 
     def do_instead(request)
       session = session(request, request["steps"])
-      return [] if session.next.is_a?(Dielectra::Session::Conclusion)
+      over = session.next.is_a?(Dielectra::Session::Conclusion)
+      best = over ? [] : Dielectra::Presentation::Advice.instead(session).map(&:to_h)
+      { best:, acts: Dielectra::Presentation::Acts.new(session).to_a }
+    end
 
-      Dielectra::Presentation::Advice.instead(session).map(&:to_h)
+    def do_wish(request)
+      session = session(request, request["steps"])
+      wish = Dielectra::Session::Wish.new(session, request["wish"])
+      advice = wish.step && Dielectra::Presentation::Advice.new(session, wish.step, nil).to_h
+      { granted: wish.granted?, reason: wish.reason, advice: }
     end
 
     def session(request, steps) = @sessions.at(request["about"]["id"], request["document"], steps)

@@ -62,6 +62,14 @@ module Server
         end
       end
 
+      post "/jobs/:id/wish" do
+        job = Job.find(id)
+        wish = body!
+        patiently([:wish, id, job.version, wish]) do
+          Folding.locked(id) { [200, JSON.generate(Folding.wish(job, wish))] }
+        end
+      end
+
       get "/jobs/:id/file" do
         job = Job.find(id)
         attachment "#{job.title.downcase.gsub(/[^a-z0-9]+/, "_")}.job.json"

@@ -17,6 +17,8 @@ export type Step = Schemas["Step"];
 export type Trade = Schemas["Trade"];
 export type Wire = Schemas["Wire"];
 export type CallForm = Schemas["CallForm"];
+type Instead = paths["/jobs/{id}/instead"]["get"]["responses"]["200"]["content"]["application/json"];
+export type Act = Instead["acts"][number]["acts"][number];
 export type DrawBox = paths["/boxes"]["post"]["requestBody"]["content"]["application/json"];
 export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 

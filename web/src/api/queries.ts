@@ -69,6 +69,13 @@ export function useInstead(id: number, version: number, asked: boolean) {
   });
 }
 
+/** A step that a person wants to take: as it is, or what makes it safe. */
+export function useWish(id: number) {
+  return useMutation({
+    mutationFn: (step: Step) => body(api.POST("/jobs/{id}/wish", { params: { path: { id } }, body: step })),
+  });
+}
+
 /** What a closed box will probably look like inside. */
 export function useLooks(id: number, version: number, place: string) {
   return useQuery({

@@ -265,7 +265,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** What could be done instead of the next step, best first */
+        /** What could be done instead of the next step */
         get: operations["instead"];
         put?: never;
         post?: never;
@@ -289,6 +289,25 @@ export interface paths {
         get: operations["looks"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A step that a person wants to take: as it is shown if it is safe now, or what makes it safe; nothing is stored */
+        post: operations["wish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1243,13 +1262,25 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Steps, each as the next one is shown */
+            /** @description The best of it, each as the next one is shown; and everything, place by place */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Advice"][];
+                    "application/json": {
+                        best: components["schemas"]["Advice"][];
+                        acts: {
+                            place: string;
+                            name: string;
+                            acts: {
+                                title: string;
+                                step: components["schemas"]["Step"];
+                                /** @description Points that are still to be pointed at */
+                                points: number;
+                            }[];
+                        }[];
+                    };
                 };
             };
             202: components["responses"]["Thinking"];
@@ -1282,6 +1313,35 @@ export interface operations {
                         found: components["schemas"]["Found"];
                         box: components["schemas"]["Box"];
                     }[];
+                };
+            };
+            202: components["responses"]["Thinking"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    wish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Step"];
+        responses: {
+            /** @description The step to be taken, and why it is another one if it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        granted: boolean;
+                        reason: string | null;
+                        advice: components["schemas"]["Advice"] | null;
+                    };
                 };
             };
             202: components["responses"]["Thinking"];

@@ -13,13 +13,16 @@ type Props = {
   take: (steps: Step[]) => void;
   /** A stop that was tapped, if it is not what the step is about. */
   shown: string | null;
+  /** Takes a point that is tapped, while one is asked for. */
+  pick: ((point: string) => void) | undefined;
+  picked: string[];
 };
 
 const POSITIONS = ["watch", "report", "wiggle"];
 const AT_PANEL = ["breaker"];
 
 /** What the hands are on, drawn beside the plate: the box and its two points, the wires to move, the positions to watch. */
-export function HandsView({ job, advice, busy, take, shown }: Props) {
+export function HandsView({ job, advice, busy, take, shown, pick, picked }: Props) {
   const Form = advice && shown === null ? below[advice.step.do] : undefined;
   const place = shown ?? advice?.place;
   const box = job.boxes.find((candidate) => candidate.place === place);
@@ -50,7 +53,13 @@ export function HandsView({ job, advice, busy, take, shown }: Props) {
   return (
     <Panel label={`The ${box.name} box`}>
       {box.open ? (
-        <OpenBox key={`${box.place}${job.steps.length}`} box={box} advice={shown === null ? advice : null} />
+        <OpenBox
+          key={`${box.place}${job.steps.length}`}
+          box={box}
+          advice={shown === null ? advice : null}
+          pick={pick}
+          picked={picked}
+        />
       ) : (
         <p className="m-auto max-w-sm text-center text-quiet">
           {box.name} is closed.{" "}
@@ -80,8 +89,10 @@ function Panel({ label, children }: { label: string; children: React.ReactNode }
 
 type View = "now" | "after";
 
+type OpenBoxProps = Pick<Props, "pick" | "picked"> & { box: Box; advice: Advice | null };
+
 /** An open box, its points lit; for a rewire as it is and as it shall be. */
-function OpenBox({ box, advice }: { box: Box; advice: Advice | null }) {
+function OpenBox({ box, advice, pick, picked }: OpenBoxProps) {
   const [view, setView] = useState<View>("after");
   const after = advice?.after;
   const drawn = after && view === "after" ? after : box;
@@ -110,7 +121,12 @@ function OpenBox({ box, advice }: { box: Box; advice: Advice | null }) {
       </div>
       <div className="overflow-auto lg:h-[max(24rem,calc(100vh-21.5rem))]">
         <div className="h-full min-w-[22rem]">
-          <BoxDrawing box={drawn} marked={advice?.points ?? []} probes={probing ? advice.points : []} />
+          <BoxDrawing
+            box={drawn}
+            marked={pick ? picked : (advice?.points ?? [])}
+            probes={probing && !pick ? advice.points : []}
+            {...(pick && { onPick: pick })}
+          />
         </div>
       </div>
     </>

@@ -1,12 +1,12 @@
-import { Check, Square, SquareDot, TriangleAlert } from "lucide-react";
+import { Check, ShieldAlert, Square, SquareDot, TriangleAlert } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
-import { useInstead } from "../api/queries";
 import { onPlate } from "../steps";
 import { useKey } from "../ui/keys";
-import { More } from "../ui/More";
 import { Plate } from "../ui/Plate";
 import { TextButton } from "../ui/TextButton";
+import type { Aside } from "./aside";
+import { Chooser } from "./Chooser";
 import { Ended } from "./Ended";
 import { Moves } from "./Moves";
 import { minutes } from "./words";
@@ -16,9 +16,8 @@ type Props = {
   advice: Advice | null;
   busy: boolean;
   take: (steps: Step[]) => void;
-  /** Whether the step was chosen instead of the next one. */
-  chosen: boolean;
-  choose: (advice: Advice | null) => void;
+  aside: Aside | null;
+  set: (aside: Aside | null) => void;
   /** Where a form beside the plate puts its main button. */
   slot: (element: HTMLElement | null) => void;
 };
@@ -26,7 +25,7 @@ type Props = {
 type Choice = Advice["choices"][number];
 
 /** The next step, or how the job ended: the first thing the eye finds. */
-export function NowPlate({ job, advice, busy, take, chosen, choose, slot }: Props) {
+export function NowPlate({ job, advice, busy, take, aside, set, slot }: Props) {
   return (
     <Plate label="Now">
       {job.conclusion && !advice ? (
@@ -34,62 +33,25 @@ export function NowPlate({ job, advice, busy, take, chosen, choose, slot }: Prop
       ) : (
         advice && (
           <>
+            {aside?.reason && (
+              <p
+                role="status"
+                className="mb-3 flex items-start gap-2 rounded-md border-2 border-key px-3 py-2 font-bold"
+              >
+                <ShieldAlert size={22} aria-hidden className="shrink-0 text-key" /> {aside.reason} First:
+              </p>
+            )}
             <Doing key={`${job.version}${advice.title}`} job={job} advice={advice} busy={busy} take={take} />
             <div ref={slot} className="mt-3 grid gap-3 empty:hidden" />
             <div className="mt-auto grid gap-1 pt-3">
               {advice.purpose && <p className="text-sm text-engraved-quiet">{advice.purpose}</p>}
-              <Instead job={job} advice={advice} busy={busy} chosen={chosen} choose={choose} />
+              <Chooser job={job} busy={busy} aside={aside} set={set} />
             </div>
           </>
         )
       )}
     </Plate>
   );
-}
-
-/** Other things that were thought of, each with what it would cost; and the way back from one of them. */
-function Instead({ job, busy, chosen, choose }: Omit<Props, "take" | "slot">) {
-  const [asked, setAsked] = useState(false);
-  const others = useInstead(job.call.id, job.version, asked);
-  const next = job.next;
-  if (!next) return null;
-  if (chosen) {
-    return (
-      <TextButton onClick={() => choose(null)} className="justify-self-start">
-        Back to the step that is best
-      </TextButton>
-    );
-  }
-  return (
-    <More className="border-engraved-quiet" label="Something else …" onOpen={setAsked}>
-      {others.isPending && <p className="text-sm text-engraved-quiet">Weighing what else could be done …</p>}
-      <ul className="grid gap-1">
-        {others.data?.map((advice, index) => (
-          <li key={index}>
-            <button
-              type="button"
-              disabled={busy}
-              onClick={() => choose(advice)}
-              className="flex min-h-11 w-full cursor-pointer flex-wrap items-center gap-x-3 text-left"
-            >
-              <span className="underline decoration-1 underline-offset-4">{advice.title}</span>
-              {advice.goal && <span className="text-sm text-engraved-quiet">to {advice.goal}</span>}
-              {advice.ahead !== null && next.ahead !== null && (
-                <span className="ml-auto text-sm whitespace-nowrap tabular-nums">
-                  {longer(advice.ahead - next.ahead)}
-                </span>
-              )}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </More>
-  );
-}
-
-/** How much longer the job is expected to take. */
-function longer(more: number): string {
-  return more < 0.5 ? "as good" : `${Math.round(more)} min more`;
 }
 
 function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take"> & { advice: Advice }) {

@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Advice, Job, Step } from "../api/client";
+import { pointed, type Aside } from "./aside";
 import { Findings } from "./Findings";
 import { Grid } from "./Grid";
 import { HouseLine } from "./HouseLine";
@@ -121,24 +122,16 @@ const job: Job = {
 const around = (what: React.ReactNode) =>
   render(<QueryClientProvider client={new QueryClient()}>{what}</QueryClientProvider>);
 
-type Changed = { job?: Job; advice?: Advice | null; busy?: boolean; chosen?: boolean };
+type Changed = { job?: Job; advice?: Advice | null; busy?: boolean; aside?: Aside | null };
 
 /** The plate of a job, with what is taken from it. */
-function plate({ job: shown = job, advice = shown.next, busy = false, chosen = false }: Changed = {}) {
+function plate({ job: shown = job, advice = shown.next, busy = false, aside = null }: Changed = {}) {
   const take = vi.fn<(steps: Step[]) => void>();
-  const choose = vi.fn<(advice: Advice | null) => void>();
+  const set = vi.fn<(aside: Aside | null) => void>();
   around(
-    <NowPlate
-      job={shown}
-      advice={advice}
-      busy={busy}
-      take={take}
-      chosen={chosen}
-      choose={choose}
-      slot={() => {}}
-    />,
+    <NowPlate job={shown} advice={advice} busy={busy} take={take} aside={aside} set={set} slot={() => {}} />,
   );
-  return { take, choose };
+  return { take, set };
 }
 
 describe("the plate", () => {
@@ -213,10 +206,13 @@ describe("the plate", () => {
     expect(screen.getByText("Prove dead").getAttribute("aria-current")).toBe("step");
   });
 
-  it("leads back from what was chosen instead", () => {
-    const { choose } = plate({ chosen: true });
+  it("leads back from what was chosen instead, and says what it waits for", () => {
+    const { set } = plate({
+      aside: { advice: job.next, reason: "The porch box is closed.", place: null, picking: null },
+    });
+    expect(screen.getByText(/The porch box is closed. First:/)).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: /Back to the step/ }));
-    expect(choose).toHaveBeenCalledWith(null);
+    expect(set).toHaveBeenCalledWith(null);
   });
 
   it("says that a job is proved, and what it rests on", () => {
@@ -363,5 +359,21 @@ describe("a breaker that is looked for", () => {
     await waitFor(() => expect(take).toHaveBeenCalled());
     fireEvent.click(screen.getByText("None of them"));
     expect(take.mock.calls.map(([[step]]) => step?.answer)).toEqual([{ device: "B_2" }, { device: null }]);
+  });
+});
+
+describe("a step that one points at", () => {
+  it("is wanted once all its points are there; a point tapped again is let go", () => {
+    const want = vi.fn();
+    const act = { title: "Measure volts", step: { do: "probe", tool: "voltage" }, points: 2 };
+    const start: Aside = { advice: null, reason: null, place: "porch", picking: { act, points: [], want } };
+    const one = pointed(start, "porch/1.black");
+    expect(pointed(one, "porch/1.black").picking?.points).toEqual([]);
+    pointed(one, "porch/1.white");
+    expect(want).toHaveBeenCalledWith({
+      do: "probe",
+      tool: "voltage",
+      at: ["porch/1.black", "porch/1.white"],
+    });
   });
 });

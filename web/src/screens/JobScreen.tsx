@@ -2,8 +2,9 @@ import { ChevronLeft, Download, Undo2 } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import type { Advice, Job } from "../api/client";
+import type { Job } from "../api/client";
 import { useJob, useJobChanges } from "../api/queries";
+import { pointed, type Aside } from "../job/aside";
 import { Ahead } from "../job/Ahead";
 import { Findings } from "../job/Findings";
 import { Grid } from "../job/Grid";
@@ -39,31 +40,30 @@ type Changes = ReturnType<typeof useJobChanges>;
 function Work({ job, changes }: { job: Job; changes: Changes }) {
   const { busy, take, undo, amend } = changes;
   // What was chosen or looked at instead holds until the job has moved on.
-  const [aside, setAside] = useState<{ at: number; advice: Advice | null; place: string | null } | null>(
-    null,
-  );
-  const now = aside?.at === job.version ? aside : null;
-  const advice = now?.advice ?? job.next;
-  const shown = now?.place ?? null;
+  const [kept, setKept] = useState<{ at: number; aside: Aside | null } | null>(null);
   const [slot, setSlot] = useState<HTMLElement | null>(null);
-  const choose = (chosen: Advice | null) => setAside({ at: job.version, advice: chosen, place: null });
+  const aside = kept?.at === job.version ? kept.aside : null;
+  const set = (next: Aside | null) => setKept({ at: job.version, aside: next });
+  const advice = aside?.advice ?? job.next;
+  const shown = aside?.place ?? null;
   const show = (place: string) =>
-    setAside({ at: job.version, advice: now?.advice ?? null, place: shown === place ? null : place });
+    set({ advice: null, reason: null, picking: null, ...aside, place: shown === place ? null : place });
+  const pick = aside?.picking ? (point: string) => set(pointed(aside, point)) : undefined;
   return (
     <PlateSlot value={slot}>
       <Head job={job} busy={busy} undo={undo} />
       <HouseLine job={job} shown={shown} show={show} />
       <div className="grid items-stretch gap-3 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
-        <NowPlate
+        <NowPlate job={job} advice={advice} busy={busy} take={take} aside={aside} set={set} slot={setSlot} />
+        <HandsView
           job={job}
           advice={advice}
           busy={busy}
           take={take}
-          choose={choose}
-          chosen={now?.advice != null}
-          slot={setSlot}
+          shown={shown}
+          pick={pick}
+          picked={aside?.picking?.points ?? []}
         />
-        <HandsView job={job} advice={advice} busy={busy} take={take} shown={shown} />
       </div>
       <About job={job} busy={busy} take={take} amend={amend} />
     </PlateSlot>

@@ -126,6 +126,8 @@ module Dielectra
 
       def purpose
         return RULES.fetch(@rule) if @rule
+        return unless @action
+
         return "Wires were moved. If this reads open, or a load, the power can come on." if pre_energization_test?
 
         case @action.purpose

@@ -135,6 +135,9 @@ module Dielectra
         check(situation)
       end
 
+      # @raise [InvalidInput] where a step, which has no answer yet, names what is not there
+      def check_meant!(situation) = check_references(situation)
+
       private
 
       # What a step that is done, and asks nothing, does to the house.

@@ -60,15 +60,25 @@ module Dielectra
 
       def answer_from(house) = house.read(tool, fields["at"])
 
+      def check_meant!(situation)
+        super
+        check_number
+        check_points(situation) unless tool == "plug_in"
+      end
+
       private
+
+      def check_number
+        number = Trade.instruments.fetch(tool)["points"]
+        refuse("#{tool} touches #{number} point#{"s" if number > 1}.", "/at") unless points.size == number
+      end
 
       def check(situation)
         wanted = READS[tool]
         refuse("#{tool} answers #{wanted.join(" or ")}.", "/answer/reads") if wanted&.include?(answer["reads"]) == false
         refuse("lacks volts.", "/answer") if %w[voltage low_z].include?(tool) && !answer["volts"].is_a?(Numeric)
         refuse("lacks ohms.", "/answer") if tool == "resistance" && !answer.key?("ohms")
-        number = Trade.instruments.fetch(tool)["points"]
-        refuse("#{tool} touches #{number} point#{"s" if number > 1}.", "/at") unless points.size == number
+        check_number
         check_points(situation) unless tool == "plug_in"
       end
 

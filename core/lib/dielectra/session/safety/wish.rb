@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # A step that a person wants to take, whatever is thought best. Where its permit exists it is issued; where not, the
+    # step is what makes it safe, and it is said why.
+    class Wish
+      # @param session [Troubleshooting]
+      # @param fields [Hash] a step in the form of the protocol, without an answer
+      # @raise [InvalidInput] for what cannot be meant
+      def initialize(session, fields)
+        Schema.check!(:step, fields)
+        @session = session
+        @situation = session.situation
+        @fields = fields.except("id", "answer")
+        @kind = Steps.of(@fields)
+        @kind.check_meant!(@situation)
+        @place = @kind.place(@situation)
+      end
+
+      # @return [Step, nil] the step itself, or the one that leads to it; nil where that was declined before
+      def step
+        @step ||=
+          begin
+            asked
+          rescue ArgumentError => e
+            raise InvalidInput, e.message
+          end
+      end
+
+      # Whether it can be taken now
+      def granted? = step&.to_h == @fields
+
+      # @return [String, nil] why something else comes first
+      def reason
+        return if granted?
+        return "It was declined before, and nothing has changed since." unless step || @kind.permit == :energize
+
+        case @kind.permit
+        when :cover
+          "A cover comes off only with the breaker off."
+        when :hands
+          hands
+        when :live
+          @situation.open?(@place) ? "That wants the power on." : "The #{place} box is closed."
+        else
+          "Power comes on only once nothing bare is loose and no short is possible."
+        end
+      end
+
+      private
+
+      def place = Presentation::Naming.place(@place)
+
+      def hands
+        return "Hands go in only with the breaker off." unless @situation.off?
+        return "The #{place} box is closed." unless @situation.open?(@place)
+
+        "The #{place} box was not proved dead."
+      end
+
+      # Its fields without what the permit adds
+      def own = @fields.except("do", "place").transform_keys(&:to_sym)
+
+      def asked
+        approach = @session.approach
+        case @kind.permit
+        when :looking
+          @session.permits.looking.step(@fields["do"].to_sym, **@fields.except("do").transform_keys(&:to_sym))
+        when :cover
+          @fields["do"] == "open" ? approach.open(@place) : approach.prove_dead(@place)
+        when :hands
+          approach.hands(@place) { |hands| hands.step(@fields["do"].to_sym, **own) }
+        when :live
+          opened { approach.live(@place) { |live| live.step(@fields["do"].to_sym, **own) } }
+        else
+          approach.power { |looking| looking.step(:watch) }
+        end
+      end
+
+      # Live readings are taken in open boxes.
+      def opened = @situation.open?(@place) ? yield : @session.approach.open(@place)
+    end
+  end
+end
