@@ -25,7 +25,7 @@ module Server
         "title" => title,
         "complaint" => complaint,
         "time" => time_of_day,
-        "house" => house.slice("name", "street", "town", "note")
+        "house" => house.slice("id", "name", "street", "town", "note")
       }
     end
 

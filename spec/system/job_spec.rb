@@ -148,7 +148,7 @@ RSpec.describe "A job in the browser", type: :feature do
   it "passes axe, wide and narrow, light and dark" do
     [[1280, 800], [390, 844]].each do |width, height|
       viewport(width, height)
-      %w[/ /calls/new /jobs/2 /settings /pair].each do |path|
+      %w[/ /calls/new /houses /houses/1 /jobs/2 /settings /pair /nowhere].each do |path|
         visit path
         expect(page).to have_css("h1")
         %w[light dark].each do |theme|
@@ -163,7 +163,7 @@ RSpec.describe "A job in the browser", type: :feature do
   it "opens a new call from a few words" do
     viewport(390, 844)
     visit "/calls/new"
-    fill_in "House", with: "The cooperage"
+    fill_in "Name of the house or people", with: "The cooperage"
     fill_in "Street", with: "4 Stave Lane"
     fill_in "What it is about", with: "Yard light"
     fill_in "Where the switch is", with: "Back door"

@@ -2,16 +2,31 @@ import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
 import "./tokens.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useEvents } from "./api/events";
 import { applyTheme } from "./ui/theme";
 import { DayScreen } from "./screens/DayScreen";
-import { JobScreen } from "./screens/JobScreen";
-import { NewCallScreen } from "./screens/NewCallScreen";
-import { PairScreen } from "./screens/PairScreen";
-import { SettingsScreen } from "./screens/SettingsScreen";
+import { Waiting } from "./ui/Waiting";
+
+const JobScreen = lazy(() => import("./screens/JobScreen").then((part) => ({ default: part.JobScreen })));
+const HouseScreen = lazy(() =>
+  import("./screens/HouseScreen").then((part) => ({ default: part.HouseScreen })),
+);
+const HousesScreen = lazy(() =>
+  import("./screens/HousesScreen").then((part) => ({ default: part.HousesScreen })),
+);
+const NewCallScreen = lazy(() =>
+  import("./screens/NewCallScreen").then((part) => ({ default: part.NewCallScreen })),
+);
+const NotFoundScreen = lazy(() =>
+  import("./screens/NotFoundScreen").then((part) => ({ default: part.NotFoundScreen })),
+);
+const PairScreen = lazy(() => import("./screens/PairScreen").then((part) => ({ default: part.PairScreen })));
+const SettingsScreen = lazy(() =>
+  import("./screens/SettingsScreen").then((part) => ({ default: part.SettingsScreen })),
+);
 
 applyTheme();
 const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: true, retry: 1 } } });
@@ -28,13 +43,18 @@ createRoot(root).render(
     <QueryClientProvider client={queries}>
       <Listening />
       <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<DayScreen />} />
-          <Route path="/calls/new" element={<NewCallScreen />} />
-          <Route path="/jobs/:id" element={<JobScreen />} />
-          <Route path="/pair" element={<PairScreen />} />
-          <Route path="/settings" element={<SettingsScreen />} />
-        </Routes>
+        <Suspense fallback={<Waiting />}>
+          <Routes>
+            <Route path="/" element={<DayScreen />} />
+            <Route path="/calls/new" element={<NewCallScreen />} />
+            <Route path="/jobs/:id" element={<JobScreen />} />
+            <Route path="/houses" element={<HousesScreen />} />
+            <Route path="/houses/:id" element={<HouseScreen />} />
+            <Route path="/pair" element={<PairScreen />} />
+            <Route path="/settings" element={<SettingsScreen />} />
+            <Route path="*" element={<NotFoundScreen />} />
+          </Routes>
+        </Suspense>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

@@ -19,6 +19,7 @@ export type Wire = Schemas["Wire"];
 export type CallForm = Schemas["CallForm"];
 type Instead = paths["/jobs/{id}/instead"]["get"]["responses"]["200"]["content"]["application/json"];
 export type Act = Instead["acts"][number]["acts"][number];
+export type KnownHouse = paths["/houses/{id}"]["get"]["responses"]["200"]["content"]["application/json"];
 export type DrawBox = paths["/boxes"]["post"]["requestBody"]["content"]["application/json"];
 export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 

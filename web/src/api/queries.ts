@@ -16,6 +16,8 @@ export const tags = {
   day: ["day"] as const,
   callForm: ["call form"] as const,
   devices: ["devices"] as const,
+  houses: ["houses"] as const,
+  house: (id: number) => ["houses", id] as const,
   trade: (volts: number) => ["trade", volts] as const,
   job: (id: number) => ["job", id] as const,
   why: (id: number) => ["why", id] as const,
@@ -25,6 +27,19 @@ export const tags = {
 
 export function useDay() {
   return useQuery({ queryKey: tags.day, queryFn: () => body(api.GET("/day")) });
+}
+
+export function useHouses() {
+  return useQuery({ queryKey: tags.houses, queryFn: () => body(api.GET("/houses")) });
+}
+
+/** What is known of an address. */
+export function useHouse(id: number | null) {
+  return useQuery({
+    queryKey: tags.house(id ?? 0),
+    enabled: id !== null,
+    queryFn: () => body(api.GET("/houses/{id}", { params: { path: { id: id ?? 0 } } })),
+  });
 }
 
 /** What the trade calls things where the supply has so many volts. */
@@ -129,7 +144,8 @@ export function useJobChanges(id: number) {
     // An answer on its way that was asked for before the change must not cover it.
     await queries.cancelQueries({ queryKey: tags.job(id) });
     queries.setQueryData(tags.job(id), job);
-    for (const queryKey of [tags.why(id), tags.day]) void queries.invalidateQueries({ queryKey });
+    for (const queryKey of [tags.why(id), tags.day, tags.houses])
+      void queries.invalidateQueries({ queryKey });
   };
   const onError = (error: Error) => {
     if (error instanceof Stale) void queries.invalidateQueries({ queryKey: tags.job(id) });

@@ -143,6 +143,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/houses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every address somebody was called to */
+        get: operations["houses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/houses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** What is known of an address: its calls, the boxes that were opened, and its circuits */
+        get: operations["house"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs": {
         parameters: {
             query?: never;
@@ -369,6 +405,7 @@ export interface components {
             complaint: string;
             time: string;
             house: {
+                id: number | null;
                 name: string;
                 street: string;
                 town: string;
@@ -524,7 +561,12 @@ export interface components {
                 value: number;
                 words: string;
             }[];
+            began: {
+                value: string;
+                words: string;
+            }[];
             most_switches: number;
+            most_loads: number;
         };
         Trade: {
             devices: components["schemas"]["DeviceKind"][];
@@ -545,6 +587,17 @@ export interface components {
             cables: components["schemas"]["Cable"][];
             devices: components["schemas"]["Device"][];
             joints: components["schemas"]["Joint"][];
+        };
+        CallName: {
+            id: number;
+            title: string;
+        };
+        House: {
+            id: number;
+            name: string;
+            street: string;
+            town: string;
+            note: string;
         };
         Rectangle: {
             x: number;
@@ -1083,6 +1136,69 @@ export interface operations {
             };
         };
     };
+    houses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By street */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["House"] & {
+                        calls: number;
+                    })[];
+                };
+            };
+        };
+    };
+    house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The latest call first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        house: components["schemas"]["House"];
+                        calls: components["schemas"]["Call"][];
+                        boxes: {
+                            call: components["schemas"]["CallName"];
+                            day: string;
+                            box: components["schemas"]["Box"];
+                        }[];
+                        circuits: {
+                            call: components["schemas"]["CallName"];
+                            switches: string[];
+                            loads: {
+                                place: string;
+                                kind: string;
+                            }[];
+                            method: string | null;
+                            volts: number;
+                        }[];
+                    };
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
     openCall: {
         parameters: {
             query?: never;
@@ -1104,15 +1220,21 @@ export interface operations {
                     title: string;
                     complaint?: string;
                     draft?: {
+                        loads?: {
+                            place: string;
+                            kind?: string;
+                        }[];
+                        began?: string;
+                        story?: string;
                         load?: string;
                         volts?: number;
                         method?: string;
                         switches: string[];
-                        light: string;
+                        light?: string;
                         marked?: boolean[];
                         amps?: number;
                         year_built?: number;
-                    };
+                    } | unknown | unknown;
                     file?: {
                         [key: string]: unknown;
                     };

@@ -19,7 +19,7 @@ const job: Job = {
     title: "Porch light",
     complaint: "",
     time: "",
-    house: { name: "A", street: "B", town: "", note: "" },
+    house: { id: 1, name: "A", street: "B", town: "", note: "" },
     steps: 1,
     state: "open",
     last: null,

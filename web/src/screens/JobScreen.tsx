@@ -19,6 +19,7 @@ import { useKey } from "../ui/keys";
 import { KeysHelp } from "../ui/KeysHelp";
 import { Notice } from "../ui/Notice";
 import { PlateSlot } from "../ui/slot";
+import { Waiting } from "../ui/Waiting";
 
 export function JobScreen() {
   const id = Number(useParams()["id"]);
@@ -27,8 +28,11 @@ export function JobScreen() {
   return (
     <Frame bare>
       <Notice error={job.error ?? changes.error} />
-      {job.isPending && (
-        <p className="py-10 text-center text-quiet">Working out what the job says so far …</p>
+      {job.isPending && <Waiting words="Working out what the job says so far …" />}
+      {job.isError && (
+        <Link to="/" className="inline-flex min-h-11 items-center underline">
+          Back to the day
+        </Link>
       )}
       {job.data && <Work job={job.data} changes={changes} />}
     </Frame>
@@ -82,7 +86,9 @@ function Head({ job, busy, undo }: { job: Job; busy: boolean; undo: () => void }
       </Link>
       <h1 className="text-xl font-bold">{job.call.title}</h1>
       <p className="text-quiet max-sm:w-full">
-        {job.call.house.name}, {job.call.house.street}
+        <Link to={`/houses/${job.call.house.id}`} className="underline decoration-1 underline-offset-4">
+          {job.call.house.name}, {job.call.house.street}
+        </Link>
       </p>
       <div className="no-print flex items-center gap-x-1 text-sm sm:ml-auto">
         {!job.conclusion && (

@@ -1,88 +1,86 @@
 import { zodResolver } from "@hookform/resolvers/zod";
-import { useState } from "react";
-import { Controller, useForm, useWatch } from "react-hook-form";
-import { useNavigate } from "react-router";
+import { useState, type ReactNode } from "react";
+import { Controller, useFieldArray, useForm, useWatch } from "react-hook-form";
+import { useNavigate, useSearchParams } from "react-router";
 import { z } from "zod";
-import type { CallForm, OpenCall } from "../api/client";
-import { useCallForm, useOpenCall } from "../api/queries";
+import type { CallForm, KnownHouse, OpenCall } from "../api/client";
+import { useCallForm, useHouse, useOpenCall } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
-
-/** How the place of each switch is asked for. */
-const SWITCHES: [string, string][] = [
-  ["Where the switch is", "hall"],
-  ["Where the second switch is, if there is one", "landing"],
-  ["Where the third switch is, if there is one", "pantry"],
-  ["Where the fourth switch is, if there is one", "porch"],
-];
+import { Select } from "../ui/Select";
 
 const FILL = "Fill this in.";
 const needed = z.string().trim().min(1, FILL);
+const load = z.object({ place: z.string(), kind: z.string() });
 const said = z.object({
-  name: needed,
+  name: z.string().trim(),
   street: needed,
   title: needed,
   complaint: z.string(),
-  switches: z.array(z.string()),
-  light: z.string(),
-  load: z.string(),
+  switches: z.array(z.object({ place: z.string() })),
+  loads: z.array(load),
   method: z.string(),
+  began: z.string(),
   volts: z.number(),
 });
 /** The same without a job file, which says all this itself. */
 const drafted = said.extend({
-  switches: z.array(z.string()).refine((places) => Boolean(places[0]?.trim()), FILL),
-  light: needed,
+  switches: z.array(z.object({ place: needed })).min(1, FILL),
+  loads: z.array(load.extend({ place: needed })).min(1, FILL),
 });
 type Said = z.infer<typeof said>;
 
 /** A call starts with a few words; a job file that somebody sent opens one as well. */
 export function NewCallScreen() {
   const form = useCallForm();
+  const id = Number(useSearchParams()[0].get("house")) || null;
+  const house = useHouse(id);
+  const known = id === null || house.data || house.error;
   return (
     <Frame>
-      <Notice error={form.error} />
-      {form.data && <Asked form={form.data} />}
+      <Notice error={form.error ?? house.error} />
+      {form.data && known && <Asked form={form.data} known={house.data ?? null} />}
     </Frame>
   );
 }
 
 type Sent = { name: string; content: Record<string, unknown> };
+type AskedProps = { form: CallForm; known: KnownHouse | null };
 
-function Asked({ form }: { form: CallForm }) {
+function Asked({ form, known }: AskedProps) {
   const [file, setFile] = useState<Sent | null>(null);
   const [fileError, setFileError] = useState<Error | null>(null);
+  const [more, setMore] = useState(false);
   const navigate = useNavigate();
   const open = useOpenCall((job) => void navigate(`/jobs/${job.call.id}`));
-  const { register, handleSubmit, control, formState, getValues, setValue } = useForm<Said>({
+  const usual = form.loads[0];
+  const { register, handleSubmit, control, formState, setValue } = useForm<Said>({
     resolver: zodResolver(file ? said : drafted),
     defaultValues: {
-      name: "",
-      street: "",
+      name: known?.house.name ?? "",
+      street: known?.house.street ?? "",
       title: "",
       complaint: "",
-      switches: [],
-      light: form.loads[0]?.usual ?? "",
-      load: form.loads[0]?.value ?? "",
+      switches: [{ place: "" }],
+      loads: [{ place: usual?.usual ?? "", kind: usual?.value ?? "" }],
       method: form.methods[0]?.value ?? "",
+      began: "",
       volts: form.volts[0]?.value ?? 0,
     },
   });
-  const switches = useWatch({ control, name: "switches" });
-  const load = useWatch({ control, name: "load" });
-  const asked = SWITCHES.slice(
-    0,
-    Math.min(form.most_switches, Math.max(2, switches.filter(Boolean).length + 1)),
-  );
+  const switches = useFieldArray({ control, name: "switches" });
+  const loads = useFieldArray({ control, name: "loads" });
+  const kinds = useWatch({ control, name: "loads" });
   const errors = formState.errors;
 
-  const usual = (kind: string) => form.loads.find((one) => one.value === kind)?.usual ?? "";
-  const chooseLoad = (kind: string) => {
-    if (getValues("light") === usual(getValues("load"))) setValue("light", usual(kind));
-    setValue("load", kind);
+  const startFrom = (circuit: KnownHouse["circuits"][number]) => {
+    switches.replace(circuit.switches.map((place) => ({ place })));
+    loads.replace(circuit.loads);
+    if (circuit.method) setValue("method", circuit.method);
+    setValue("volts", circuit.volts);
   };
   const readFile = async (chosen: File | undefined) => {
     setFileError(null);
@@ -98,37 +96,79 @@ function Asked({ form }: { form: CallForm }) {
   return (
     <form
       noValidate
-      className="mx-auto grid max-w-4xl items-start gap-x-6 gap-y-4 sm:grid-cols-2"
+      className="mx-auto grid max-w-4xl gap-4"
       onSubmit={(event) => void handleSubmit((call) => open.mutate(asCall(call, file)))(event)}
     >
-      <h1 className="mt-2 text-2xl font-bold sm:col-span-2">New call</h1>
-      <Field label="House" error={errors.name?.message} {...register("name")} />
-      <Field label="Street" error={errors.street?.message} {...register("street")} />
-      <Field
-        label="What it is about"
-        placeholder="Hall light"
-        error={errors.title?.message}
-        {...register("title")}
-      />
-      <Field label="What the customer says" {...register("complaint")} />
-      {!file && (
-        <>
-          <div className="grid items-start gap-x-6 gap-y-4 sm:col-span-2 sm:grid-cols-2">
-            {asked.map(([label, hint], index) => (
-              <Field
-                key={label}
-                label={label}
-                placeholder={hint}
-                error={index === 0 ? (errors.switches?.root ?? errors.switches)?.message : undefined}
-                {...register(`switches.${index}`)}
-              />
+      <h1 className="text-2xl font-bold">New call</h1>
+      <Group title="Who and where">
+        <Field label="Street" error={errors.street?.message} {...register("street")} />
+        <Field label="Name of the house or people" {...register("name")} />
+        <Field
+          label="What it is about"
+          placeholder="Hall light"
+          error={errors.title?.message}
+          {...register("title")}
+        />
+        <Field label="What the customer says" {...register("complaint")} />
+      </Group>
+      {known && known.circuits.length > 0 && !file && (
+        <Group title="Met before in this house">
+          <div className="flex flex-wrap gap-2 sm:col-span-2">
+            {known.circuits.map((circuit) => (
+              <Button key={circuit.call.id} onClick={() => startFrom(circuit)}>
+                <b>{circuit.call.title}</b>
+                <span className="block text-sm">
+                  {[...circuit.switches, ...circuit.loads.map((one) => one.place)].join(", ")}
+                </span>
+              </Button>
             ))}
           </div>
-          <Choice label="What is switched" options={form.loads} value={load} onChange={chooseLoad} />
-          <Field
-            label={form.loads.find((one) => one.value === load)?.question ?? ""}
-            error={errors.light?.message}
-            {...register("light")}
+        </Group>
+      )}
+      {!file && (
+        <Group title="What is on the wall, and what it works">
+          {switches.fields.map((field, index) => (
+            <Row
+              key={field.id}
+              remove={switches.fields.length > 1 ? () => switches.remove(index) : undefined}
+            >
+              <Field
+                label={index === 0 ? "Where the switch is" : `Where switch ${index + 1} is`}
+                placeholder={["hall", "landing", "pantry", "porch"][index] ?? ""}
+                error={errors.switches?.[index]?.place?.message}
+                {...register(`switches.${index}.place`)}
+              />
+            </Row>
+          ))}
+          {loads.fields.map((field, index) => (
+            <Row key={field.id} remove={loads.fields.length > 1 ? () => loads.remove(index) : undefined}>
+              <Select label="What it works" options={form.loads} {...register(`loads.${index}.kind`)} />
+              <Field
+                label={form.loads.find((one) => one.value === kinds[index]?.kind)?.question ?? "Where it is"}
+                error={errors.loads?.[index]?.place?.message}
+                {...register(`loads.${index}.place`)}
+              />
+            </Row>
+          ))}
+          <div className="flex flex-wrap gap-2 sm:col-span-2">
+            {switches.fields.length < form.most_switches && (
+              <Button onClick={() => switches.append({ place: "" })}>+ another switch</Button>
+            )}
+            {loads.fields.length < form.most_loads && (
+              <Button onClick={() => loads.append({ place: "", kind: usual?.value ?? "" })}>
+                + another light or load
+              </Button>
+            )}
+            {!more && <Button onClick={() => setMore(true)}>How it began, wiring, supply …</Button>}
+          </div>
+        </Group>
+      )}
+      {more && !file && (
+        <Group title="More that helps">
+          <Select
+            label="How it began"
+            options={[{ value: "", words: "not said" }, ...form.began]}
+            {...register("began")}
           />
           <Controller
             control={control}
@@ -149,31 +189,60 @@ function Asked({ form }: { form: CallForm }) {
               <Choice label="Supply" options={form.volts} value={field.value} onChange={field.onChange} />
             )}
           />
-        </>
+        </Group>
       )}
-      <label className="grid gap-1">
-        <span>Or a job file</span>
-        <input
-          type="file"
-          accept="application/json,.json"
-          className="min-h-11"
-          onChange={(event) => void readFile(event.target.files?.[0])}
-        />
-      </label>
-      <div className="grid gap-3 self-end">
-        <Notice error={fileError ?? open.error} />
-        <Button type="submit" kind="key" disabled={open.isPending} className="justify-self-start">
+      <Notice error={fileError ?? open.error} />
+      <div className="flex flex-wrap items-center gap-4">
+        <Button type="submit" kind="key" disabled={open.isPending}>
           Start the call
         </Button>
+        <label className="ml-auto flex flex-wrap items-center gap-2 text-quiet">
+          <span>Or a job file</span>
+          <input
+            type="file"
+            accept="application/json,.json"
+            className="min-h-11 max-w-60"
+            onChange={(event) => void readFile(event.target.files?.[0])}
+          />
+        </label>
       </div>
     </form>
   );
 }
 
+function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <fieldset className="rounded-lg border border-edge bg-sheet px-4 pt-1 pb-4">
+      <legend className="px-1 font-bold">{title}</legend>
+      <div className="grid items-start gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
+    </fieldset>
+  );
+}
+
+function Row({ remove, children }: { remove: (() => void) | undefined; children: ReactNode }) {
+  return (
+    <div className="flex items-end gap-2 sm:col-span-2">
+      <div className="grid grow gap-x-6 gap-y-2 sm:auto-cols-fr sm:grid-flow-col">{children}</div>
+      {remove && (
+        <Button onClick={remove} aria-label="Take this one away">
+          −
+        </Button>
+      )}
+    </div>
+  );
+}
+
 function asCall(call: Said, file: Sent | null): OpenCall {
-  const { name, street, title, complaint, switches, ...draft } = call;
-  const about = { house: { name, street }, title, complaint };
-  return file
-    ? { ...about, file: file.content }
-    : { ...about, draft: { ...draft, switches: switches.filter(Boolean) } };
+  const { name, street, title, complaint, switches, began, ...draft } = call;
+  const about = { house: { name: name || street, street }, title, complaint };
+  if (file) return { ...about, file: file.content };
+  return {
+    ...about,
+    draft: {
+      ...draft,
+      switches: switches.map(({ place }) => place),
+      ...(complaint && { story: complaint }),
+      ...(began && { began }),
+    },
+  };
 }

@@ -23,7 +23,9 @@ const form = {
     { value: 120, words: "120 V" },
     { value: 230, words: "230 V" },
   ],
+  began: [{ value: "sudden", words: "suddenly" }],
   most_switches: 4,
+  most_loads: 4,
 };
 
 beforeAll(() => server.listen({ onUnhandledRequest: "error" }));
@@ -64,7 +66,7 @@ const call = {
   title: "Tower stair light",
   complaint: "Only from above.",
   time: "08:30",
-  house: { name: "Keeper’s house", street: "1 Beacon Path", town: "", note: "Dog." },
+  house: { id: 3, name: "Keeper’s house", street: "1 Beacon Path", town: "", note: "Dog." },
   steps: 4,
   state: "open",
   last: "Turn breaker B1 off",
@@ -103,6 +105,19 @@ describe("the day", () => {
     expect(screen.getByText(/Last: Turn breaker B1 off/)).toBeTruthy();
   });
 
+  it("finds a call by street and symptom, and keeps what is done", async () => {
+    const done = { ...call, id: 8, title: "Gate bell", complaint: "Dead.", state: "solved" };
+    onDay(() => HttpResponse.json({ calls: [call, done] }));
+    show("/");
+    expect(await screen.findByRole("heading", { name: "Done" })).toBeTruthy();
+    const search = screen.getByRole("searchbox");
+    fireEvent.change(search, { target: { value: "beacon dead" } });
+    expect(screen.queryByText("Tower stair light")).toBeNull();
+    expect(screen.getByText("Gate bell")).toBeTruthy();
+    fireEvent.change(search, { target: { value: "nowhere" } });
+    expect(screen.getByText(/No call fits/)).toBeTruthy();
+  });
+
   it("teaches when it is empty", async () => {
     onDay(() => HttpResponse.json({ calls: [] }));
     show("/");
@@ -121,13 +136,17 @@ describe("a new call", () => {
     fireEvent.change(screen.getByLabelText(label), { target: { value } });
   const filled = async () => {
     show("/calls/new");
-    await screen.findByLabelText("House");
-    fill("House", "The cooperage");
+    await screen.findByLabelText("Street");
+    fill("Name of the house or people", "The cooperage");
     fill("Street", "4 Stave Lane");
     fill("What it is about", "Yard light");
     fill("Where the switch is", "back door");
-    for (const choice of ["a receptacle", "conduit", "230 V"])
-      fireEvent.click(screen.getByRole("radio", { name: choice }));
+    fireEvent.click(screen.getByRole("button", { name: "+ another switch" }));
+    fill("Where switch 2 is", "gate");
+    fireEvent.click(screen.getByRole("button", { name: /How it began/ }));
+    for (const choice of ["conduit", "230 V"]) fireEvent.click(screen.getByRole("radio", { name: choice }));
+    fill("How it began", "sudden");
+    fill("What it works", "receptacle");
     fill("Where the receptacle is", "yard wall");
     fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
   };
@@ -139,11 +158,11 @@ describe("a new call", () => {
     expect(requests[0]?.body).toMatchObject({
       house: { name: "The cooperage", street: "4 Stave Lane" },
       draft: {
-        switches: ["back door"],
-        light: "yard wall",
-        load: "receptacle",
+        switches: ["back door", "gate"],
+        loads: [{ place: "yard wall", kind: "receptacle" }],
         method: "emt",
         volts: 230,
+        began: "sudden",
       },
     });
   });
@@ -153,12 +172,32 @@ describe("a new call", () => {
     onJobs(422, { detail: message, code: "invalid", pointer: "/draft/light" });
     await filled();
     expect((await screen.findByRole("alert")).textContent).toBe(message);
-    expect(screen.getByLabelText("House")).toHaveProperty("value", "The cooperage");
+    expect(screen.getByLabelText("Street")).toHaveProperty("value", "4 Stave Lane");
+  });
+
+  it("starts from what was met in the house before", async () => {
+    const house = { id: 3, name: "The cooperage", street: "4 Stave Lane", town: "", note: "" };
+    const circuit = {
+      call: { id: 7, title: "Yard light" },
+      switches: ["back door", "gate"],
+      loads: [{ place: "yard wall", kind: "luminaire" }],
+      method: "nm",
+      volts: 120,
+    };
+    server.use(
+      http.get("*/api/houses/3", () =>
+        HttpResponse.json({ house, calls: [], boxes: [], circuits: [circuit] }),
+      ),
+    );
+    show("/calls/new?house=3");
+    fireEvent.click(await screen.findByRole("button", { name: /Yard light/ }));
+    expect(screen.getByLabelText("Where switch 2 is")).toHaveProperty("value", "gate");
+    expect(screen.getByLabelText("Street")).toHaveProperty("value", "4 Stave Lane");
   });
 
   it("does not take a file that is no job", async () => {
     show("/calls/new");
-    await screen.findByLabelText("House");
+    await screen.findByLabelText("Street");
     const file = new File(["not json"], "notes.txt");
     fireEvent.change(screen.getByLabelText("Or a job file"), { target: { files: [file] } });
     expect((await screen.findByRole("alert")).textContent).toMatch(/notes.txt is not a job file/);

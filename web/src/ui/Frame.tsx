@@ -1,35 +1,55 @@
-import { Moon, Settings } from "lucide-react";
+import { CalendarDays, House, Moon, Settings } from "lucide-react";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, NavLink } from "react-router";
 import { flipTheme } from "./theme";
 
-/** The page around every screen: the name, the way home, light or dark. A bare one has a head of its own. */
-export function Frame({ children, aside, bare }: { children: ReactNode; aside?: ReactNode; bare?: boolean }) {
+const PLACES = [
+  { to: "/", words: "Day", Icon: CalendarDays },
+  { to: "/houses", words: "Houses", Icon: House },
+  { to: "/settings", words: "Settings", Icon: Settings },
+];
+
+type Props = { children: ReactNode; aside?: ReactNode; bare?: boolean };
+
+/** The page around every screen: a rail with the main places, at the bottom on a phone. A bare one has a head of its own. */
+export function Frame({ children, aside, bare }: Props) {
   if (bare) {
-    return <main className="mx-auto min-h-screen max-w-[1600px] px-4 pt-1 pb-6 lg:px-6">{children}</main>;
+    return (
+      <main className="mx-auto min-h-screen max-w-[1600px] px-4 pt-1 pb-16 lg:px-6 lg:pb-6">{children}</main>
+    );
   }
   return (
-    <div className="mx-auto flex min-h-screen max-w-[1600px] flex-col">
-      <header className="no-print flex items-center gap-3 px-4 py-2 lg:px-6">
-        <Link to="/" className="flex min-h-11 items-center gap-2 font-bold tracking-tight">
-          <img src="/mark.svg" alt="" className="h-7 w-7" /> Dielectra
+    <div className="mx-auto flex min-h-screen max-w-[1600px] flex-col sm:flex-row">
+      <nav
+        aria-label="Main"
+        className="no-print z-10 flex border-edge bg-sheet max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:border-t sm:sticky sm:top-0 sm:h-screen sm:w-24 sm:flex-col sm:gap-1 sm:border-r sm:py-3"
+      >
+        <Link to="/" aria-label="Dielectra" className="hidden justify-center py-2 sm:flex">
+          <img src="/mark.svg" alt="" className="h-9 w-9" />
         </Link>
-        <div className="ml-auto flex items-center gap-2">
-          {aside}
-          <Link to="/settings" aria-label="Settings" className="grid h-11 w-11 place-items-center rounded-md">
-            <Settings size={20} aria-hidden />
-          </Link>
-          <button
-            type="button"
-            onClick={flipTheme}
-            className="grid h-11 w-11 cursor-pointer place-items-center rounded-md"
-            aria-label="Light or dark"
+        {PLACES.map(({ to, words, Icon }) => (
+          <NavLink
+            key={to}
+            to={to}
+            end={to === "/"}
+            className="flex min-h-14 grow flex-col items-center justify-center gap-0.5 border-copper text-sm text-quiet aria-[current=page]:font-bold aria-[current=page]:text-ink max-sm:aria-[current=page]:border-t-3 sm:min-h-16 sm:grow-0 sm:aria-[current=page]:border-l-4"
           >
-            <Moon size={20} aria-hidden />
-          </button>
-        </div>
-      </header>
-      <main className="flex-1 px-4 pb-10 lg:px-6">{children}</main>
+            <Icon size={22} aria-hidden /> {words}
+          </NavLink>
+        ))}
+        <button
+          type="button"
+          onClick={flipTheme}
+          aria-label="Light or dark"
+          className="grid min-h-14 grow cursor-pointer place-items-center text-quiet sm:mt-auto sm:grow-0"
+        >
+          <Moon size={20} aria-hidden />
+        </button>
+      </nav>
+      <main className="min-w-0 flex-1 px-4 pt-3 pb-24 sm:px-8 sm:pb-10">
+        {aside && <div className="mb-2 flex justify-end sm:float-right sm:mb-0">{aside}</div>}
+        {children}
+      </main>
     </div>
   );
 }

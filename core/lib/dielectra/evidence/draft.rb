@@ -12,24 +12,30 @@ module Dielectra
       }.freeze
       METHODS = %w[nm emt knob_and_tube].freeze
       VOLTS = [120, 230].freeze
-      # The most switches of one call.
+      # The most switches and loads of one call
       MOST_SWITCHES = 4
+      MOST_LOADS = 4
+      # How the trouble may have begun
+      BEGAN = %w[new_switch opened sudden always comes_and_goes smell_or_heat after_water].freeze
 
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
-      #   switched), `load` (its kind), `volts`, `method`, `amps`, `year_built`, `marked`
+      #   switched), `load` (its kind), or `loads` (each with `place` and `kind`) where there are several; `volts`,
+      #   `method`, `amps`, `year_built`, `marked`, `began` and `story`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
         rooms = Array(said["switches"]).map { |name| id(name, "/draft/switches") }
-        light = id(said["light"], "/draft/light")
+        lights = lights(said)
         refuse("one to four switches can be worked on.", "/draft/switches") unless (1..MOST_SWITCHES).cover?(rooms.size)
-        if [*rooms, light, "panel"].uniq.size < rooms.size + 2
+        if [*rooms, *lights.map(&:first), "panel"].uniq.size < rooms.size + lights.size + 1
           refuse("every place needs a name of its own.", "/draft/switches")
         end
 
-        kind, box = one_of(said.fetch("load", "luminaire"), LOADS, "/draft/load")
         volts, = one_of(said.fetch("volts", 120), VOLTS.to_h { |each| [each, each] }, "/draft/volts")
         method, = one_of(said.fetch("method", "nm"), METHODS.to_h { |each| [each, each] }, "/draft/method")
+        began, = said["began"] && one_of(said["began"], BEGAN.to_h { |each| [each, each] }, "/draft/began")
+        loads =
+          lights.each_with_index.map { |(place, kind), at| { "id" => "L#{at + 1}", "place" => place, "kind" => kind } }
         controls =
           rooms.each_with_index.map do |room, index|
             { "id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true }
@@ -44,23 +50,35 @@ module Dielectra
           "places" => [
             { "id" => "panel", "kind" => "panel" },
             *rooms.map { |room| { "id" => room, "kind" => "switch_box" } },
-            { "id" => light, "kind" => box }
+            *lights.map { |place, _, box| { "id" => place, "kind" => box } }
           ],
           "breakers" => [{ "id" => "B1", "amps" => said.fetch("amps", 15) }],
           "controls" => controls,
-          "loads" => [{ "id" => "L1", "place" => light, "kind" => kind }],
+          "loads" => loads,
           "wanted" => {
             "kind" => "restore",
-            "control" => {
-              "L1" => controls.map { |control| control["id"] }
-            }
+            "control" => loads.to_h { |load| [load["id"], controls.map { |control| control["id"] }] }
           },
           "year_built" => said["year_built"],
           "method" => method,
+          "began" => began,
+          "story" => said["story"],
           "tools" => %w[ncv voltage continuity resistance bench],
           "steps" => []
         }.compact
       end
+
+      # @return [Array<Array(String, String, String)>] place, kind and kind of box of each load
+      def self.lights(said)
+        rows = said["loads"] || [{ "place" => said["light"], "kind" => said.fetch("load", "luminaire") }]
+        refuse("one to four loads can be worked on.", "/draft/loads") unless (1..MOST_LOADS).cover?(rows.size)
+        rows.each_with_index.map do |row, at|
+          pointer = said["loads"] ? "/draft/loads/#{at}" : "/draft"
+          kind, box = one_of(row.fetch("kind", "luminaire"), LOADS, said["loads"] ? "#{pointer}/kind" : "/draft/load")
+          [id(row["place"], said["loads"] ? "#{pointer}/place" : "/draft/light"), kind, box]
+        end
+      end
+      private_class_method :lights
 
       # Turns a spoken name into an id: "Stairs, top" is stairs_top.
       def self.id(name, pointer)

@@ -12,7 +12,17 @@ module Dielectra
       }.freeze
       METHODS = { "nm" => "cable", "emt" => "conduit", "knob_and_tube" => "single wires on knobs" }.freeze
 
-      # @return [Hash] `loads`, `methods` and `volts` with their words, and `most_switches`
+      BEGAN = {
+        "new_switch" => "after somebody changed a switch",
+        "opened" => "after boxes were open, by painters or others",
+        "sudden" => "suddenly, nobody touched it",
+        "always" => "it has always been so",
+        "comes_and_goes" => "it comes and goes",
+        "smell_or_heat" => "with a smell or heat",
+        "after_water" => "after water"
+      }.freeze
+
+      # @return [Hash] `loads`, `methods`, `volts` and `began` with their words, and `most_switches`
       def self.to_h
         {
           "loads" =>
@@ -22,6 +32,8 @@ module Dielectra
             end,
           "methods" => Evidence::Draft::METHODS.map { |name| { "value" => name, "words" => METHODS.fetch(name) } },
           "volts" => Evidence::Draft::VOLTS.map { |volts| { "value" => volts, "words" => "#{volts} V" } },
+          "began" => Evidence::Draft::BEGAN.map { |name| { "value" => name, "words" => BEGAN.fetch(name) } },
+          "most_loads" => Evidence::Draft::MOST_LOADS,
           "most_switches" => Evidence::Draft::MOST_SWITCHES
         }
       end

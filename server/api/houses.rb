@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Server
+  module Api
+    # Houses: what is known of an address from the jobs that were done there.
+    class Houses < Base
+      get "/houses" do
+        counts = Job.group(:house_id).count
+        json(House.order(:street, :name).map { |house| { **said(house), calls: counts.fetch(house.id, 0) } })
+      end
+
+      get "/houses/:id" do
+        house = House.includes(jobs: :entries).find(Integer(params[:id], 10))
+        shown = house.jobs.sort_by(&:id).reverse.map { |job| [job, known(job)] }
+        json(
+          {
+            house: said(house),
+            calls: shown.map { |job, view| view ? view["call"] : JSON.parse(JSON.generate(Folding.row(job))) },
+            boxes: shown.flat_map { |job, view| view ? boxes(job, view) : [] },
+            circuits: shown.map { |job, _| circuit(job) }.uniq { |one| one.except(:call) }
+          }
+        )
+      end
+
+      private
+
+      def said(house) = house.slice("id", "name", "street", "town", "note")
+
+      # What the screens of a job show; nil for one that does not fold
+      def known(job)
+        text = Receipt.shown(job)
+        text ? JSON.parse(text) : JSON.parse(JSON.generate(Folding.view(job)))
+      rescue Dielectra::InvalidInput, Problem
+        nil
+      end
+
+      # The boxes a job has opened, as they are joined since
+      def boxes(job, view) =
+        view["boxes"]
+          .select { |box| box["open"] }
+          .map { |box| { call: { id: job.id, title: job.title }, day: job.updated_at.to_date.iso8601, box: } }
+
+      # What a new call at the house starts from: its switches and loads
+      def circuit(job)
+        read = Dielectra::Evidence::Job.read(job.document)
+        name = ->(item) { Dielectra::Presentation::Naming.place(item.place) }
+        {
+          call: {
+            id: job.id,
+            title: job.title
+          },
+          switches: read.controls.map(&name),
+          loads: read.loads.map { |load| { place: name.call(load), kind: load.kind } },
+          method: job.document["method"],
+          volts: read.supply_volts
+        }
+      end
+    end
+  end
+end
