@@ -25,7 +25,8 @@ module Server
       status, headers, body = @files.call(env)
       type = TYPES[File.extname(path)]
       headers = headers.merge("content-type" => type) if type
-      headers = headers.merge("cache-control" => "public, max-age=31536000, immutable") if path.start_with?("/assets/")
+      kept = path.start_with?("/assets/") ? "public, max-age=31536000, immutable" : "no-cache"
+      headers = headers.merge("cache-control" => kept)
       [status, headers, body]
     end
 

@@ -209,9 +209,40 @@ RSpec.describe "A job in the browser", type: :feature do
     allow(Server::Events).to receive(:publish)
     taken_elsewhere(5, { "do" => "watch", "answer" => { "unsure" => true } })
     find("button", text: /^Breaker tripped$/).click
-    expect(page).to have_css("[role=alert]", text: "has changed since you looked")
+    expect(page).to have_css("[role=alert]", text: "had changed before it arrived")
     expect(page).to have_css("[role=tab]", text: "Steps (#{steps + 1})")
     expect(Server::Job.find(5).steps.size).to eq(steps + 1)
+  end
+
+  def offline(away)
+    page.driver.browser.execute_cdp(
+      "Network.emulateNetworkConditions",
+      offline: away,
+      latency: 0,
+      downloadThroughput: -1,
+      uploadThroughput: -1
+    )
+  end
+
+  it "keeps answers while the server is out of reach, opens without it, and sends each once" do
+    viewport(1280, 800)
+    visit "/jobs/4"
+    expect(page).to have_css("h2")
+    page.evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done(true))")
+    before = Server::Job.find(4).steps.size
+    page.driver.browser.execute_cdp("Network.enable")
+    offline(true)
+    find("section[aria-label=Now] button", text: /^(Done|On|Silent|All dead)$/, match: :first).click
+    expect(page).to have_css("[role=status]", text: "kept in this browser")
+    visit "/jobs/4"
+    expect(page).to have_css("[role=alert]", text: "cannot be reached")
+    expect(Server::Job.find(4).steps.size).to eq(before)
+    offline(false)
+    visit "/jobs/4"
+    expect(page).to have_css("[role=tab]", text: "Steps (#{before + 1})")
+    expect(Server::Job.find(4).steps.size).to eq(before + 1)
+  ensure
+    offline(false)
   end
 
   it "pairs a device with a code that another one shows, and revokes it" do

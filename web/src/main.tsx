@@ -6,6 +6,7 @@ import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useEvents } from "./api/events";
+import { makeOutbox, OutboxContext } from "./api/queries";
 import { applyTheme } from "./ui/theme";
 import { DayScreen } from "./screens/DayScreen";
 import { Waiting } from "./ui/Waiting";
@@ -33,6 +34,8 @@ const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFo
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root.");
 
+const outbox = makeOutbox(queries);
+
 function Listening() {
   useEvents();
   return null;
@@ -41,21 +44,23 @@ function Listening() {
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <Listening />
-      <BrowserRouter>
-        <Suspense fallback={<Waiting />}>
-          <Routes>
-            <Route path="/" element={<DayScreen />} />
-            <Route path="/calls/new" element={<NewCallScreen />} />
-            <Route path="/jobs/:id" element={<JobScreen />} />
-            <Route path="/houses" element={<HousesScreen />} />
-            <Route path="/houses/:id" element={<HouseScreen />} />
-            <Route path="/pair" element={<PairScreen />} />
-            <Route path="/settings" element={<SettingsScreen />} />
-            <Route path="*" element={<NotFoundScreen />} />
-          </Routes>
-        </Suspense>
-      </BrowserRouter>
+      <OutboxContext value={outbox}>
+        <Listening />
+        <BrowserRouter>
+          <Suspense fallback={<Waiting />}>
+            <Routes>
+              <Route path="/" element={<DayScreen />} />
+              <Route path="/calls/new" element={<NewCallScreen />} />
+              <Route path="/jobs/:id" element={<JobScreen />} />
+              <Route path="/houses" element={<HousesScreen />} />
+              <Route path="/houses/:id" element={<HouseScreen />} />
+              <Route path="/pair" element={<PairScreen />} />
+              <Route path="/settings" element={<SettingsScreen />} />
+              <Route path="*" element={<NotFoundScreen />} />
+            </Routes>
+          </Suspense>
+        </BrowserRouter>
+      </OutboxContext>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -1,7 +1,7 @@
 import { RadioGroup } from "radix-ui";
 import type { Job, Step } from "../api/client";
 
-type Props = { job: Job; busy: boolean; take: (steps: Step[]) => void };
+type Props = { job: Job; take: (steps: Step[]) => void };
 type Row = Job["grid"][number];
 type Light = "on" | "off";
 
@@ -9,7 +9,7 @@ type Light = "on" | "off";
  * The light in each combination of positions. While nobody has looked yet, what the customer says is tapped; from then on a tap is
  * a look: the toggles are thrown and the light is seen. The number says in which order that is the least walking.
  */
-export function Grid({ job, busy, take }: Props) {
+export function Grid({ job, take }: Props) {
   const changed = job.grid.some((row) => row.now !== null);
   const proving = changed || job.repair === null;
   const telling = job.steps.every((item) => item.step.do === "report");
@@ -60,7 +60,7 @@ export function Grid({ job, busy, take }: Props) {
                   ))}
                   <td className="py-0.5">
                     {telling || (watching && row.now === null) ? (
-                      <Mark row={row} busy={busy} report={mark} shown={changed ? row.now : row.found} />
+                      <Mark row={row} report={mark} shown={changed ? row.now : row.found} />
                     ) : (
                       <Seen light={row.now ?? row.found} proved={row.now !== null} />
                     )}
@@ -126,9 +126,9 @@ function Toggle({ up, worded, thrown }: { up: boolean; worded: boolean; thrown: 
   );
 }
 
-type MarkProps = { row: Row; busy: boolean; shown: Row["found"]; report: (row: Row, light: Light) => void };
+type MarkProps = { row: Row; shown: Row["found"]; report: (row: Row, light: Light) => void };
 
-function Mark({ row, busy, report, shown }: MarkProps) {
+function Mark({ row, report, shown }: MarkProps) {
   const stands = Object.entries(row.positions)
     .map(([id, position]) => `${id} ${position}`)
     .join(", ");
@@ -136,7 +136,6 @@ function Mark({ row, busy, report, shown }: MarkProps) {
     <RadioGroup.Root
       aria-label={`The light with ${stands}`}
       value={shown ?? ""}
-      disabled={busy}
       onValueChange={(light) => report(row, light as Light)}
       className="inline-flex overflow-hidden rounded-md border-2 border-edge"
     >

@@ -38,7 +38,7 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
   if (shown === null && !atPanel && (!advice || looking(advice) || !box?.open)) {
     return (
       <Panel label={advice ? "Positions" : "Proof"}>
-        <Grid job={job} busy={busy} take={take} />
+        <Grid job={job} take={take} />
       </Panel>
     );
   }

@@ -4,8 +4,10 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Advice, Job, Step } from "../api/client";
 import { pointed, type Aside } from "./aside";
 import { Findings } from "./Findings";
+import { foreseen } from "./foreseen";
 import { Grid } from "./Grid";
 import { HouseLine } from "./HouseLine";
+import { Letters } from "./Letters";
 import { NowPlate } from "./NowPlate";
 import { KeysHelp } from "../ui/KeysHelp";
 import { Trail } from "./Trail";
@@ -248,7 +250,7 @@ describe("what stands around it", () => {
 
   it("marks the grid only while nothing but reports is known", () => {
     const take = vi.fn();
-    around(<Grid job={job} busy={false} take={take} />);
+    around(<Grid job={job} take={take} />);
     fireEvent.click(screen.getByRole("radio", { name: "S1 down: light on" }));
     expect(take).toHaveBeenCalledWith([
       { do: "report", positions: { S1: "down" }, answer: { loads: { L1: "on" } } },
@@ -258,7 +260,7 @@ describe("what stands around it", () => {
       ...job,
       steps: job.steps.map((entry) => ({ ...entry, step: { do: "watch" as const } })),
     };
-    around(<Grid job={worked} busy={false} take={take} />);
+    around(<Grid job={worked} take={take} />);
     expect(screen.queryByRole("radio")).toBeNull();
   });
 
@@ -269,7 +271,7 @@ describe("what stands around it", () => {
       power: { ...job.power, state: "on" as const },
       steps: job.steps.map((entry) => ({ ...entry, step: { do: "watch" as const } })),
     };
-    around(<Grid job={worked} busy={false} take={take} />);
+    around(<Grid job={worked} take={take} />);
     fireEvent.click(screen.getByRole("radio", { name: "S1 down: light off" }));
     expect(take).toHaveBeenCalledWith([
       { do: "set", device: "S1", to: "down", answer: { ok: true } },
@@ -375,5 +377,37 @@ describe("a step that one points at", () => {
       tool: "voltage",
       at: ["porch/1.black", "porch/1.white"],
     });
+  });
+});
+
+describe("an answer on its way", () => {
+  const letter = (steps: Step[]) => ({
+    key: "k",
+    job: 1,
+    version: job.version,
+    words: "light on",
+    change: { do: "take" as const, steps },
+  });
+
+  it("is seen in the grid at once", () => {
+    const told = foreseen(job, [
+      letter([{ do: "report", positions: { S1: "down" }, answer: { loads: { L1: "on" } } }]),
+    ]);
+    expect(told.grid[1]).toMatchObject({ found: "on", turn: null });
+    const steps: Step[] = [
+      { do: "set", device: "S1", to: "down", answer: { ok: true } },
+      { do: "watch", answer: { loads: { L1: "off" } } },
+    ];
+    const thrown = foreseen(job, [letter(steps)]);
+    expect([thrown.controls[0]?.position, thrown.grid[1]?.found]).toEqual(["down", "off"]);
+  });
+
+  it("that was not taken says so, and is put away once read", () => {
+    const drop = vi.fn();
+    const refused = { ...letter([]), refused: "The job had changed before it arrived." };
+    render(<Letters letters={[refused]} drop={drop} />);
+    expect(screen.getByRole("alert").textContent).toMatch(/“light on” was not taken. The job had changed/);
+    fireEvent.click(screen.getByRole("button", { name: "Understood" }));
+    expect(drop).toHaveBeenCalledWith(refused);
   });
 });

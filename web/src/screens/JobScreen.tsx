@@ -7,10 +7,12 @@ import { useJob, useJobChanges } from "../api/queries";
 import { pointed, type Aside } from "../job/aside";
 import { Ahead } from "../job/Ahead";
 import { Findings } from "../job/Findings";
+import { foreseen } from "../job/foreseen";
 import { Grid } from "../job/Grid";
 import { HandsView } from "../job/HandsView";
 import { HouseLine } from "../job/HouseLine";
 import { InWords } from "../job/InWords";
+import { Letters } from "../job/Letters";
 import { NowPlate } from "../job/NowPlate";
 import { RewireSheet } from "../job/RewireSheet";
 import { Trail } from "../job/Trail";
@@ -27,7 +29,7 @@ export function JobScreen() {
   const changes = useJobChanges(id);
   return (
     <Frame bare>
-      <Notice error={job.error ?? changes.error} />
+      <Notice error={job.data ? null : job.error} />
       {job.isPending && <Waiting words="Working out what the job says so far …" />}
       {job.isError && (
         <Link to="/" className="inline-flex min-h-11 items-center underline">
@@ -41,8 +43,9 @@ export function JobScreen() {
 
 type Changes = ReturnType<typeof useJobChanges>;
 
-function Work({ job, changes }: { job: Job; changes: Changes }) {
-  const { busy, take, undo, amend } = changes;
+function Work({ job: known, changes }: { job: Job; changes: Changes }) {
+  const { letters, busy, take, undo, amend, drop } = changes;
+  const job = foreseen(known, letters);
   // What was chosen or looked at instead holds until the job has moved on.
   const [kept, setKept] = useState<{ at: number; aside: Aside | null } | null>(null);
   const [slot, setSlot] = useState<HTMLElement | null>(null);
@@ -56,6 +59,7 @@ function Work({ job, changes }: { job: Job; changes: Changes }) {
   return (
     <PlateSlot value={slot}>
       <Head job={job} busy={busy} undo={undo} />
+      <Letters letters={letters} drop={drop} />
       <HouseLine job={job} shown={shown} show={show} />
       <div className="grid items-stretch gap-3 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
         <NowPlate job={job} advice={advice} busy={busy} take={take} aside={aside} set={set} slot={setSlot} />
@@ -140,7 +144,7 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
         )}
       </Tabs.Content>
       <Tabs.Content value="positions" className="pt-2">
-        <Grid job={job} busy={busy} take={take} />
+        <Grid job={job} take={take} />
       </Tabs.Content>
       <Tabs.Content value="trail" className="pt-2">
         <Trail job={job} busy={busy} amend={amend} />

@@ -1,0 +1,33 @@
+import type { Job, Step } from "../api/client";
+import type { Letter } from "../api/outbox";
+
+type Row = Job["grid"][number];
+
+/** The job with what is on its way already shown: the grid, and how the toggles stand. The rest the server works out. */
+export function foreseen(job: Job, letters: Letter[]): Job {
+  return letters
+    .filter((letter) => !letter.refused && letter.version >= job.version)
+    .flatMap((letter) => (letter.change.do === "take" ? (letter.change.steps as Step[]) : []))
+    .reduce(after, job);
+}
+
+function after(job: Job, step: Step): Job {
+  if (step.do === "set") {
+    const controls = job.controls.map((one) =>
+      one.id === step.device ? { ...one, position: step.to ?? null } : one,
+    );
+    return { ...job, controls };
+  }
+  const light = Object.values(step.answer?.loads ?? {})[0];
+  if (light === undefined || light === "flickers") return job;
+  const stands = step.positions ?? Object.fromEntries(job.controls.map(({ id, position }) => [id, position]));
+  const seen = (row: Row) => Object.entries(row.positions).every(([id, at]) => stands[id] === at);
+  const changed = job.grid.some((row) => row.now !== null);
+  const grid = job.grid.map((row) => {
+    if (!seen(row)) return row;
+    return changed && step.do === "watch"
+      ? { ...row, now: light, turn: null }
+      : { ...row, found: light, turn: null };
+  });
+  return { ...job, grid };
+}
