@@ -5,7 +5,7 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt device pairing].each { |model| require_relative "models/#{model}" }
+%w[house job entry receipt device pairing setting].each { |model| require_relative "models/#{model}" }
 %w[
   problem
   guard
@@ -28,7 +28,7 @@ require_relative "database"
   certificate
   demo
 ].each { |part| require_relative part }
-%w[base day devices houses jobs trade].each { |resource| require_relative "api/#{resource}" }
+%w[base day devices houses jobs settings trade].each { |resource| require_relative "api/#{resource}" }
 require_relative "front"
 
 # The web server: loads, asks the core, stores, answers. No rule of the trade lives here.
@@ -49,7 +49,7 @@ module Server
         map("/api") do
           use Border
           use Description
-          run Rack::Cascade.new([Api::Day, Api::Devices, Api::Houses, Api::Jobs, Api::Trade], [404])
+          run Rack::Cascade.new([Api::Day, Api::Devices, Api::Houses, Api::Jobs, Api::Settings, Api::Trade], [404])
         end
         run Front.new
       end

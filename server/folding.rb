@@ -37,7 +37,7 @@ module Server
       def instead(job) = ask(job, "instead", job.steps)
 
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
-      def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps)
+      def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps, Setting.minutes)
 
       # Drops every session of this process.
       def forget = thinkers.inline&.sessions&.forget
@@ -79,7 +79,13 @@ module Server
       private
 
       def ask(job, what, steps, **more)
-        request = { "do" => what, "about" => job.about, "document" => job.document, "steps" => steps }
+        request = {
+          "do" => what,
+          "about" => job.about,
+          "document" => job.document,
+          "minutes" => Setting.minutes,
+          "steps" => steps
+        }
         answer = thinkers.ask(request.merge(more.compact.transform_keys(&:to_s)))
         return answer["shown"] if answer.key?("shown")
 

@@ -10,8 +10,8 @@ module Server
   class Sessions
     # Sessions kept in memory
     MOST = 12
-    # A session with the document and the steps it was made from, and how many of these are on disk
-    Open = Struct.new(:document, :steps, :session, :written)
+    # A session with the basis (document and minutes) and the steps it was made from, and how many of these are on disk
+    Open = Struct.new(:basis, :steps, :session, :written)
 
     ROOT = File.expand_path("../core", __dir__)
 
@@ -37,15 +37,17 @@ module Server
     # @param id [Integer, nil] of the job; nil for one that is not stored yet, and not kept
     # @param document [Hash] of the job, its steps aside
     # @param steps [Array<Hash>] each with its `id`
+    # @param minutes [Hash{String => Numeric}] that differ from the usual ones
     # @return [Dielectra::Session::Troubleshooting] that has taken the steps
     # @raise [Dielectra::InvalidInput] where one does not fit
-    def at(id, document, steps)
-      kept = usable(id, document, steps)
+    def at(id, document, steps, minutes = {})
+      basis = [document, minutes]
+      kept = usable(id, basis, steps)
       @open.delete(id)
-      session = kept&.session || Dielectra::Session::Troubleshooting.new(bare(document))
+      session = kept&.session || fresh(document, minutes)
       steps.drop(session.steps.size).each { |step| session.record(step) }
       session.next
-      @open[id] = Open.new(document, steps, session, kept&.written) if id
+      @open[id] = Open.new(basis, steps, session, kept&.written) if id
       session
     end
 
@@ -68,15 +70,19 @@ module Server
     private
 
     # What is at hand, in memory or on disk, that has taken a part of the steps and nothing else
-    def usable(id, document, steps)
+    def usable(id, basis, steps)
       return unless id
 
       [-> { @open[id] }, -> { read(path(id)) }, -> { read(earlier(id)) }].lazy
         .map(&:call)
-        .find { |kept| kept && kept.document == document && steps.first(kept.steps.size) == kept.steps }
+        .find { |kept| kept && kept.basis == basis && steps.first(kept.steps.size) == kept.steps }
     end
 
-    def bare(document) = Dielectra::Evidence::Job.read(document.merge("steps" => []))
+    def fresh(document, minutes) =
+      Dielectra::Session::Troubleshooting.new(
+        Dielectra::Evidence::Job.read(document.merge("steps" => [])),
+        costs: Dielectra::Evidence::Costs.with(minutes)
+      )
 
     def path(id) = @folder && File.join(@folder, "#{id}.session")
 
@@ -84,7 +90,7 @@ module Server
     def earlier(id) = @folder && File.join(@folder, "#{id}.earlier")
 
     def write(id, kept)
-      text = Marshal.dump([Sessions.code, kept.document, kept.steps, kept.session])
+      text = Marshal.dump([Sessions.code, kept.basis, kept.steps, kept.session])
       File.binwrite("#{path(id)}.new", text, perm: 0o600)
       File.rename(path(id), earlier(id)) if File.exist?(path(id))
       File.rename("#{path(id)}.new", path(id))
@@ -95,8 +101,8 @@ module Server
     def read(path)
       return unless path && File.file?(path)
 
-      code, document, steps, session = Marshal.load(File.binread(path)) # rubocop:disable Security/MarshalLoad
-      Open.new(document, steps, session, steps.size) if code == Sessions.code
+      code, basis, steps, session = Marshal.load(File.binread(path)) # rubocop:disable Security/MarshalLoad
+      Open.new(basis, steps, session, steps.size) if code == Sessions.code
     rescue StandardError
       nil
     end

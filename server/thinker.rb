@@ -13,7 +13,7 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, instead, looks or wish), `about` (see CallSummary), `document`, `steps`, `version`, and `was`:
+    # @param request [Hash] `do` (view, why, instead, looks or wish), `about` (see CallSummary), `document`, `minutes`, `steps`, `version`, and `was`:
     #   the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
@@ -69,7 +69,8 @@ module Server
       { granted: wish.granted?, reason: wish.reason, advice: }
     end
 
-    def session(request, steps) = @sessions.at(request["about"]["id"], request["document"], steps)
+    def session(request, steps) =
+      @sessions.at(request["about"]["id"], request["document"], steps, request["minutes"] || {})
 
     # The likeliest explanation in a sentence
     def leading(session)

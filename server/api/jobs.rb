@@ -6,7 +6,9 @@ module Server
     class Jobs < Base
       post "/jobs" do
         call = body!
-        document = call["file"] || Dielectra::Evidence::Draft.document(call.fetch("draft", {}))
+        document =
+          call["file"] ||
+            Dielectra::Evidence::Draft.document({ "tools" => Setting.now["tools"] }.merge(call.fetch("draft", {})))
         Dielectra::Session::Scope.check!(Dielectra::Evidence::Job.read(document))
         change = Change.new(nil, key:, version: 0, said:, status: 201, person:)
         patiently([key, said]) { Folding.locked(:opening) { change.repeated || open_call(change, call, document) } }

@@ -14,6 +14,7 @@ import {
   type DrawBox,
   type Job,
   type OpenCall,
+  type Settings,
   type Step,
 } from "./client";
 import { Outbox, type Change, type Letter } from "./outbox";
@@ -34,6 +35,7 @@ export const tags = {
   callForm: ["call form"] as const,
   devices: ["devices"] as const,
   houses: ["houses"] as const,
+  settings: ["settings"] as const,
   house: (id: number) => ["houses", id] as const,
   trade: (volts: number) => ["trade", volts] as const,
   job: (id: number) => ["job", id] as const,
@@ -215,6 +217,24 @@ function post({ job: id, key, version, change }: Letter): Promise<Job> {
   const [step, ...more] = change.steps as Step[];
   if (step && more.length === 0) return body(api.POST("/jobs/{id}/steps", { params, body: step }));
   return body(api.POST("/jobs/{id}/sequence", { params, body: { steps: change.steps as Step[] } }));
+}
+
+/** What the people of this server have set. */
+export function useSettings() {
+  return useQuery({ queryKey: tags.settings, queryFn: () => body(api.GET("/settings")) });
+}
+
+/** Sets some of it. Everything that is worked out from it is asked for anew. */
+export function useSet() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (said: Partial<Pick<Settings, "tools" | "volts" | "minutes">>) =>
+      body(api.PUT("/settings", { body: said })),
+    onSuccess: (settings) => {
+      queries.setQueryData(tags.settings, settings);
+      void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== tags.settings[0] });
+    },
+  });
 }
 
 /** The devices that may come in. */

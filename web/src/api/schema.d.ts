@@ -143,6 +143,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the people of this server have set */
+        get: operations["settings"];
+        /** Set some of it; what is left out stays */
+        put: operations["set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/houses": {
         parameters: {
             query?: never;
@@ -853,6 +871,32 @@ export interface components {
         };
     };
     responses: {
+        /** @description What is set, with the words for each choice */
+        Settings: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": {
+                    tools: string[];
+                    volts: number;
+                    /** @description Those that differ from the usual ones */
+                    minutes: {
+                        [key: string]: number;
+                    };
+                    kinds: {
+                        name: string;
+                        words: string;
+                        usual: number;
+                    }[];
+                    all_tools: {
+                        value: string;
+                        words: string;
+                    }[];
+                    all_volts: number[];
+                };
+            };
+        };
         /** @description The job as it stands */
         Job: {
             headers: {
@@ -1134,6 +1178,41 @@ export interface operations {
                     };
                 };
             };
+        };
+    };
+    settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Settings"];
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    tools?: string[];
+                    volts?: number;
+                    minutes?: {
+                        [key: string]: number;
+                    };
+                };
+            };
+        };
+        responses: {
+            200: components["responses"]["Settings"];
+            422: components["responses"]["Problem"];
         };
     };
     houses: {

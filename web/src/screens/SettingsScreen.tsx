@@ -1,64 +1,166 @@
-import { useDevices, useNewPairing, useRevoke } from "../api/queries";
+import { useState } from "react";
+import { useDevices, useNewPairing, useRevoke, useSet, useSettings } from "../api/queries";
 import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
 import { Frame } from "../ui/Frame";
+import { useKeysOn } from "../ui/keys";
 import { Notice } from "../ui/Notice";
+import { Sheet } from "../ui/Sheet";
+import { chooseTheme, chosenTheme, type Theme } from "../ui/theme";
+import { Toggle } from "../ui/Toggle";
+
+/** What is in the bag, how long things take, how this device looks, and who may come in. */
+export function SettingsScreen() {
+  return (
+    <Frame>
+      <div className="mx-auto grid max-w-3xl gap-4">
+        <h1 className="text-2xl font-bold">Settings</h1>
+        <Work />
+        <Appearance />
+        <Devices />
+      </div>
+    </Frame>
+  );
+}
+
+/** What the engine reckons with: tools at hand, and minutes. */
+function Work() {
+  const settings = useSettings();
+  const set = useSet();
+  const now = settings.data;
+  const [wrong, setWrong] = useState<string | null>(null);
+  if (!now) return <Notice error={settings.error} />;
+  const flip = (tool: string) =>
+    set.mutate({
+      tools: now.tools.includes(tool) ? now.tools.filter((one) => one !== tool) : [...now.tools, tool],
+    });
+  const minutes = (name: string, text: string, usual: number) => {
+    const value = Number(text.replace(",", "."));
+    const rest = Object.fromEntries(Object.entries(now.minutes).filter(([kind]) => kind !== name));
+    if (text.trim() === "" || value === usual) return set.mutate({ minutes: rest });
+    if (!Number.isFinite(value)) return setWrong(name);
+    setWrong(null);
+    set.mutate({ minutes: { ...rest, [name]: value } });
+  };
+  return (
+    <>
+      <Notice error={set.error} />
+      <Sheet title="Tools in the bag" aside="for new calls; only these are asked for">
+        <div className="flex flex-wrap gap-2">
+          {now.all_tools.map(({ value, words }) => (
+            <Toggle key={value} on={now.tools.includes(value)} onClick={() => flip(value)}>
+              {words}
+            </Toggle>
+          ))}
+        </div>
+      </Sheet>
+      <Sheet title="Minutes" aside="what is worth doing next is weighed by them">
+        <ul className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
+          {now.kinds.map(({ name, words, usual }) => (
+            <li key={name}>
+              <label className="flex items-center gap-3">
+                <span className="grow first-letter:uppercase">{words}</span>
+                <input
+                  key={now.minutes[name] ?? usual}
+                  inputMode="decimal"
+                  defaultValue={now.minutes[name] ?? usual}
+                  aria-invalid={wrong === name}
+                  onBlur={(event) => minutes(name, event.target.value, usual)}
+                  className={`min-h-11 w-20 rounded-md border-2 bg-sheet px-2 text-right tabular-nums ${name in now.minutes ? "border-copper font-bold" : "border-edge"}`}
+                />
+              </label>
+            </li>
+          ))}
+        </ul>
+      </Sheet>
+    </>
+  );
+}
+
+const THEMES: { value: Theme; words: string }[] = [
+  { value: "light", words: "light" },
+  { value: "dark", words: "dark" },
+  { value: "device", words: "as the device has it" },
+];
+
+function Appearance() {
+  const [theme, setTheme] = useState(chosenTheme());
+  const [keys, setKeys] = useKeysOn();
+  return (
+    <Sheet title="This device">
+      <div className="grid gap-4">
+        <Choice
+          label="Light or dark"
+          options={THEMES}
+          value={theme}
+          onChange={(next) => {
+            setTheme(next);
+            chooseTheme(next);
+          }}
+        />
+        <div>
+          <Toggle on={keys} onClick={() => setKeys(!keys)}>
+            single keys act
+          </Toggle>
+        </div>
+      </div>
+    </Sheet>
+  );
+}
 
 /** Who may come in: the devices that were paired, and a code for one more. */
-export function SettingsScreen() {
+function Devices() {
   const devices = useDevices();
   const revoke = useRevoke();
   const pairing = useNewPairing();
   const list = devices.data?.devices ?? [];
   return (
-    <Frame>
-      <div className="mx-auto grid max-w-3xl gap-4">
-        <h1 className="mt-2 text-2xl font-bold">Settings</h1>
-        <Notice error={devices.error ?? revoke.error ?? pairing.error} />
-        <section aria-labelledby="devices" className="rounded-md border-2 border-edge bg-sheet p-4">
-          <h2 id="devices" className="text-lg font-bold">
-            Devices
-          </h2>
-          {list.length === 0 ? (
-            <p className="py-2 text-quiet">
-              No other device is paired. Only the server’s own computer gets in.
-            </p>
-          ) : (
-            <ul>
-              {list.map((device) => (
-                <li key={device.id} className="flex flex-wrap items-center gap-x-4 border-b border-edge py-2">
-                  <span className="flex-1">
-                    <b>{device.name}</b>, {device.person}
-                    {device.id === devices.data?.here && " (this device)"}
-                    {device.seen && (
-                      <span className="block text-sm text-quiet">
-                        Last seen {new Date(device.seen).toLocaleString()}
-                      </span>
-                    )}
-                  </span>
-                  <Button disabled={revoke.isPending} onClick={() => revoke.mutate(device.id)}>
-                    Revoke {device.name}
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          )}
-          {pairing.data ? (
-            <p role="status" className="pt-4">
-              On the new device open{" "}
-              {pairing.data.address ? <b>{pairing.data.address}</b> : "this server’s address"} and enter{" "}
-              <b className="font-mono text-lg">{pairing.data.code}</b>. The code works once, for{" "}
-              {pairing.data.minutes} minutes.
-            </p>
-          ) : (
-            <Button kind="key" className="mt-4" disabled={pairing.isPending} onClick={() => pairing.mutate()}>
-              Pair a device
-            </Button>
-          )}
-          <p className="pt-4 text-sm text-quiet">
-            Other devices reach the server only where it was started with bin/start --lan.
+    <>
+      <Notice error={devices.error ?? revoke.error ?? pairing.error} />
+      <section aria-labelledby="devices" className="rounded-md border-2 border-edge bg-sheet p-4">
+        <h2 id="devices" className="text-lg font-bold">
+          Devices
+        </h2>
+        {list.length === 0 ? (
+          <p className="py-2 text-quiet">
+            No other device is paired. Only the server’s own computer gets in.
           </p>
-        </section>
-      </div>
-    </Frame>
+        ) : (
+          <ul>
+            {list.map((device) => (
+              <li key={device.id} className="flex flex-wrap items-center gap-x-4 border-b border-edge py-2">
+                <span className="flex-1">
+                  <b>{device.name}</b>, {device.person}
+                  {device.id === devices.data?.here && " (this device)"}
+                  {device.seen && (
+                    <span className="block text-sm text-quiet">
+                      Last seen {new Date(device.seen).toLocaleString()}
+                    </span>
+                  )}
+                </span>
+                <Button disabled={revoke.isPending} onClick={() => revoke.mutate(device.id)}>
+                  Revoke {device.name}
+                </Button>
+              </li>
+            ))}
+          </ul>
+        )}
+        {pairing.data ? (
+          <p role="status" className="pt-4">
+            On the new device open{" "}
+            {pairing.data.address ? <b>{pairing.data.address}</b> : "this server’s address"} and enter{" "}
+            <b className="font-mono text-lg">{pairing.data.code}</b>. The code works once, for{" "}
+            {pairing.data.minutes} minutes.
+          </p>
+        ) : (
+          <Button kind="key" className="mt-4" disabled={pairing.isPending} onClick={() => pairing.mutate()}>
+            Pair a device
+          </Button>
+        )}
+        <p className="pt-4 text-sm text-quiet">
+          Other devices reach the server only where it was started with bin/start --lan.
+        </p>
+      </section>
+    </>
   );
 }

@@ -5,11 +5,7 @@ type Props = { on: boolean; onClick: () => void; children: React.ReactNode };
 /** A choice that shows whether it is the one. */
 export function Toggle({ on, onClick, children }: Props) {
   return (
-    <Button
-      aria-pressed={on}
-      onClick={onClick}
-      className={on ? "border-ink! bg-plate! text-engraved! font-bold" : ""}
-    >
+    <Button pressed={on} onClick={onClick}>
       {children}
     </Button>
   );

@@ -1,14 +1,25 @@
 const KEY = "dielectra.theme";
 
-/** Light or dark as the person chose, or as the device has it. */
-export function applyTheme(): void {
+export type Theme = "light" | "dark" | "device";
+
+/** What the person chose; as the device has it where nothing was chosen. */
+export function chosenTheme(): Theme {
   const chosen = localStorage.getItem(KEY);
-  const dark = chosen ? chosen === "dark" : matchMedia("(prefers-color-scheme: dark)").matches;
+  return chosen === "light" || chosen === "dark" ? chosen : "device";
+}
+
+export function applyTheme(): void {
+  const chosen = chosenTheme();
+  const dark = chosen === "device" ? matchMedia("(prefers-color-scheme: dark)").matches : chosen === "dark";
   document.documentElement.dataset["theme"] = dark ? "dark" : "light";
 }
 
-export function flipTheme(): void {
-  const dark = document.documentElement.dataset["theme"] === "dark";
-  localStorage.setItem(KEY, dark ? "light" : "dark");
+export function chooseTheme(theme: Theme): void {
+  if (theme === "device") localStorage.removeItem(KEY);
+  else localStorage.setItem(KEY, theme);
   applyTheme();
+}
+
+export function flipTheme(): void {
+  chooseTheme(document.documentElement.dataset["theme"] === "dark" ? "light" : "dark");
 }

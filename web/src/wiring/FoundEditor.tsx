@@ -11,6 +11,8 @@ import {
   addCable,
   addConductor,
   emptyFound,
+  exchange,
+  exchangeable,
   join,
   joinGrounds,
   letLoose,
@@ -63,7 +65,8 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
   const pick = (point: string) => {
     if (picked === null) return setPicked(point);
     setPicked(null);
-    if (picked !== point) change(join(found, picked, point));
+    if (picked === point) return;
+    change(exchangeable(found, picked, point) ? exchange(found, picked, point) : join(found, picked, point));
   };
 
   return (
@@ -151,7 +154,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
       </div>
       <p className="min-h-6 text-sm text-quiet" aria-live="polite">
         {picked
-          ? "Now tap what it touches."
+          ? "Now tap what it touches. Two screws of one switch exchange what lies on them."
           : found.cable_ends.length > 0
             ? "Tap a conductor, then the screw or conductor it touches. What stays untouched is loose."
             : "Choose what it looks like, or add its cables."}

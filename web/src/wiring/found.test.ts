@@ -4,6 +4,8 @@ import {
   addCable,
   addConductor,
   emptyFound,
+  exchange,
+  exchangeable,
   join,
   joinGrounds,
   letLoose,
@@ -70,6 +72,16 @@ describe("writing down a box", () => {
     expect(points(removeCable(found))).toEqual([]);
     expect(points(setGround(found, "bare", false))).toEqual([["porch/2.red", "S1.common"]]);
     expect(points(setDevice(found, "S1", "single_pole"))).toEqual([["porch/1.bare", "porch/2.bare"]]);
+  });
+
+  it("exchanges what lies on two screws of one switch", () => {
+    const found = join(join(start(), "porch/2.black", "S1.traveler_1"), "porch/2.red", "S1.traveler_2");
+    expect(exchangeable(found, "S1.traveler_1", "S1.traveler_2")).toBe(true);
+    expect(exchangeable(found, "S1.traveler_1", "S1.common")).toBe(false);
+    expect(points(exchange(found, "S1.traveler_1", "S1.traveler_2"))).toEqual([
+      ["porch/2.black", "S1.traveler_2"],
+      ["porch/2.red", "S1.traveler_1"],
+    ]);
   });
 
   it("notes how a joint looks, and tape", () => {

@@ -74,6 +74,20 @@ export function join(found: Found, one: string, other: string): Found {
   return { ...found, joints: [...rest, { ...touching[0], points }] };
 }
 
+/** Whether two points are screws of one device with something on each: then what lies on them is exchanged, not joined. */
+export function exchangeable(found: Found, one: string, other: string): boolean {
+  const device = (point: string) => (point.includes("/") ? null : point.split(".")[0]);
+  const joint = (point: string) => found.joints.find(({ points }) => points.includes(point));
+  const [here, there] = [joint(one), joint(other)];
+  return device(one) !== null && device(one) === device(other) && !!here && !!there && here !== there;
+}
+
+/** What lies on two screws, exchanged. */
+export function exchange(found: Found, one: string, other: string): Found {
+  const swapped = (point: string) => (point === one ? other : point === other ? one : point);
+  return { ...found, joints: found.joints.map((joint) => ({ ...joint, points: joint.points.map(swapped) })) };
+}
+
 /** All grounds of the box together: those of the cables, the green screws, and the box where it is metal. */
 export function joinGrounds(found: Found, place: string, grounding: string, screws: string[]): Found {
   const wires = found.cable_ends.flatMap((cable) =>

@@ -4,6 +4,45 @@ module Dielectra
   module Evidence
     # Minutes a step takes, the walk to its place included. What each kind of step takes is said in steps/.
     class Costs
+      # What each kind of step is called where its minutes are set
+      NAMES = {
+        "walk" => "walking between two boxes",
+        "walk_panel" => "walking to or from the panel",
+        "breaker" => "a breaker on or off",
+        "open" => "opening a switch or receptacle box",
+        "open_luminaire" => "opening a box at a light",
+        "prove_dead" => "proving a box dead",
+        "probe" => "a reading",
+        "watch" => "a look at the light",
+        "set" => "a toggle thrown",
+        "wiggle" => "a toggle wiggled",
+        "bench" => "a position on the bench",
+        "arrange_point" => "a conductor moved",
+        "replace" => "a new switch",
+        "mark" => "a conductor marked",
+        "tab" => "a tab broken off",
+        "find_breaker" => "finding a breaker"
+      }.freeze
+      # The least and the most minutes that can be set
+      LEAST = 0.05
+      MOST = 120
+
+      # The usual minutes, with some set otherwise
+      # @param minutes [Hash{String => Numeric}] by name
+      # @return [Costs]
+      # @raise [InvalidInput] for an unknown name, and for what is no time
+      def self.with(minutes)
+        minutes.each do |name, value|
+          unless NAMES.key?(name)
+            raise InvalidInput.new("There are no minutes for #{name}.", pointer: "/minutes/#{name}")
+          end
+          next if value.is_a?(Numeric) && value.between?(LEAST, MOST)
+
+          raise InvalidInput.new("Minutes are between #{LEAST} and #{MOST}.", pointer: "/minutes/#{name}")
+        end
+        new(Trade.costs.merge(minutes))
+      end
+
       # @param table [Hash{String => Numeric}] minutes per kind of step; see core/data/costs.json
       def initialize(table = Trade.costs)
         @table = table

@@ -20,7 +20,7 @@ module Dielectra
 
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
       #   switched), `load` (its kind), or `loads` (each with `place` and `kind`) where there are several; `volts`,
-      #   `method`, `amps`, `year_built`, `marked`, `began` and `story`
+      #   `method`, `amps`, `year_built`, `marked`, `began`, `story` and `tools`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
@@ -63,10 +63,23 @@ module Dielectra
           "method" => method,
           "began" => began,
           "story" => said["story"],
-          "tools" => %w[ncv voltage continuity resistance bench],
+          "tools" => tools(said),
           "steps" => []
         }.compact
       end
+
+      TOOLS = %w[ncv voltage low_z continuity resistance bench].freeze
+      USUAL_TOOLS = (TOOLS - %w[low_z]).freeze
+
+      # @return [Array<String>] what is in the bag
+      def self.tools(said)
+        said
+          .fetch("tools", USUAL_TOOLS)
+          .each_with_index do |tool, at|
+            refuse("#{tool} is none of #{TOOLS.join(", ")}.", "/draft/tools/#{at}") unless TOOLS.include?(tool)
+          end
+      end
+      private_class_method :tools
 
       # @return [Array<Array(String, String, String)>] place, kind and kind of box of each load
       def self.lights(said)

@@ -44,11 +44,32 @@ module Dielectra
           .each_with_object({}) do |hypothesis, seen|
             box = hypothesis.boxes[@place] or next
             found = found(hypothesis, box)
-            look = seen[key(found)] ||= Look.new(found, 0.0, box.deviation)
-            look.weight += hypothesis.weight
+            ways = [found, turned(found)].compact
+            ways.each do |way|
+              look = seen[key(way)] ||= Look.new(way, 0.0, box.deviation)
+              look.weight += hypothesis.weight / ways.size
+            end
           end
           .values
           .max_by(OFFERED, &:weight)
+      end
+
+      # The same with the travelers of a switch exchanged, which is as likely and works as well
+      # @return [Hash, nil] nil where there is no pair of them
+      def turned(found)
+        pair =
+          found["devices"]
+            .filter_map do |row|
+              screws = Trade::DeviceKind[row["kind"]].travelers.map { |terminal| "#{row["id"]}.#{terminal}" }
+              screws if screws.size == 2
+            end
+            .first
+        return unless pair && pair.all? { |screw| found["joints"].any? { |joint| joint["points"].include?(screw) } }
+
+        swap = pair.zip(pair.reverse).to_h
+        joints =
+          found["joints"].map { |joint| { "points" => joint["points"].map { |point| swap.fetch(point, point) } } }
+        found.merge("joints" => joints)
       end
 
       def words(look)
