@@ -5,9 +5,10 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt device pairing setting].each { |model| require_relative "models/#{model}" }
+%w[house job entry receipt device pairing setting photograph].each { |model| require_relative "models/#{model}" }
 %w[
   problem
+  jpeg
   guard
   access
   floods
@@ -28,7 +29,7 @@ require_relative "database"
   certificate
   demo
 ].each { |part| require_relative part }
-%w[base day devices houses jobs settings trade].each { |resource| require_relative "api/#{resource}" }
+%w[base day devices houses jobs photographs settings trade].each { |resource| require_relative "api/#{resource}" }
 require_relative "front"
 
 # The web server: loads, asks the core, stores, answers. No rule of the trade lives here.
@@ -49,7 +50,10 @@ module Server
         map("/api") do
           use Border
           use Description
-          run Rack::Cascade.new([Api::Day, Api::Devices, Api::Houses, Api::Jobs, Api::Settings, Api::Trade], [404])
+          run Rack::Cascade.new(
+                [Api::Day, Api::Devices, Api::Houses, Api::Photographs, Api::Jobs, Api::Settings, Api::Trade],
+                [404]
+              )
         end
         run Front.new
       end

@@ -18,10 +18,16 @@ module Server
       end
     end
 
+    class << self
+      # @return [String] the data folder that is open
+      attr_reader :folder
+    end
+
     # Opens the database and brings it up to date.
     # @param folder [String] made where it is missing
     def self.open(folder)
       prepare(folder)
+      @folder = folder
       require "active_record/connection_adapters/sqlite3_adapter"
       adapter = ActiveRecord::ConnectionAdapters::SQLite3Adapter
       adapter.prepend(Waiting) unless adapter.include?(Waiting)

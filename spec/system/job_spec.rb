@@ -245,6 +245,25 @@ RSpec.describe "A job in the browser", type: :feature do
     offline(false)
   end
 
+  it "keeps a photograph beside a box, without what the camera wrote beside it" do
+    viewport(1280, 800)
+    steps = [{ "do" => "breaker", "device" => "B1", "to" => "off" }, { "do" => "open", "place" => "lamp_room" }]
+    unless Server::Folding.session(Server::Job.find(1)).situation.open?("lamp_room")
+      steps.each { |step| taken_elsewhere(1, step.merge("answer" => house.answer(step))) }
+    end
+    visit "/jobs/1"
+    find("button", text: "Lamp room, switch S2").click
+    attach_file("Add a photograph", File.join(__dir__, "box.jpg"), visible: :all)
+    expect(page).to have_css("button[aria-label='lamp room, photograph 1']")
+    kept = File.binread(Server::Photograph.last.path)
+    expect(kept).to start_with("\xFF\xD8".b)
+    expect(kept).not_to include("Exif")
+    find("button[aria-label='lamp room, photograph 1']").click
+    click_button "Take it away"
+    expect(page).to have_no_css("button[aria-label='lamp room, photograph 1']")
+    expect(Dir.children(File.join(@folder, "photographs"))).to eq([])
+  end
+
   it "pairs a device with a code that another one shows, and revokes it" do
     viewport(390, 844)
     visit "/settings"

@@ -21,6 +21,8 @@ type Instead = paths["/jobs/{id}/instead"]["get"]["responses"]["200"]["content"]
 export type Act = Instead["acts"][number]["acts"][number];
 export type KnownHouse = paths["/houses/{id}"]["get"]["responses"]["200"]["content"]["application/json"];
 export type Settings = paths["/settings"]["get"]["responses"]["200"]["content"]["application/json"];
+export type Photograph =
+  paths["/jobs/{id}/photographs"]["get"]["responses"]["200"]["content"]["application/json"][number];
 export type DrawBox = paths["/boxes"]["post"]["requestBody"]["content"]["application/json"];
 export type OpenCall = paths["/jobs"]["post"]["requestBody"]["content"]["application/json"];
 

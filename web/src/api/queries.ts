@@ -14,9 +14,11 @@ import {
   type DrawBox,
   type Job,
   type OpenCall,
+  type Photograph,
   type Settings,
   type Step,
 } from "./client";
+import { pictures } from "./pictures";
 import { Outbox, type Change, type Letter } from "./outbox";
 
 /** The changes on their way; given once, around everything. */
@@ -36,6 +38,7 @@ export const tags = {
   devices: ["devices"] as const,
   houses: ["houses"] as const,
   settings: ["settings"] as const,
+  photographs: (id: number) => ["photographs", id] as const,
   house: (id: number) => ["houses", id] as const,
   trade: (volts: number) => ["trade", volts] as const,
   job: (id: number) => ["job", id] as const,
@@ -217,6 +220,33 @@ function post({ job: id, key, version, change }: Letter): Promise<Job> {
   const [step, ...more] = change.steps as Step[];
   if (step && more.length === 0) return body(api.POST("/jobs/{id}/steps", { params, body: step }));
   return body(api.POST("/jobs/{id}/sequence", { params, body: { steps: change.steps as Step[] } }));
+}
+
+/** The photographs of a job. */
+export function usePhotographs(id: number) {
+  return useQuery({
+    queryKey: tags.photographs(id),
+    queryFn: () => body(api.GET("/jobs/{id}/photographs", { params: { path: { id } } })),
+  });
+}
+
+/** Photographs kept and taken away. */
+export function usePhotographing(id: number) {
+  const queries = useQueryClient();
+  const onSuccess = (list: Photograph[]) => queries.setQueryData(tags.photographs(id), list);
+  const keep = useMutation({
+    mutationFn: async ({ place, file }: { place: string; file: File }) => {
+      const said = { place, ...(await pictures(file)) };
+      return body(api.POST("/jobs/{id}/photographs", { params: { path: { id } }, body: said }));
+    },
+    onSuccess,
+  });
+  const remove = useMutation({
+    mutationFn: (photograph: number) =>
+      body(api.DELETE("/photographs/{id}", { params: { path: { id: photograph } }, body: {} })),
+    onSuccess,
+  });
+  return { keep, remove };
 }
 
 /** What the people of this server have set. */

@@ -349,6 +349,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{id}/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The photographs of a job, oldest first */
+        get: operations["photographs"];
+        put?: never;
+        /** Keep a photograph beside a box; what the camera wrote beside the picture is taken out */
+        post: operations["keepPhotograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** A photograph */
+        get: operations["photograph"];
+        put?: never;
+        post?: never;
+        /** Take a photograph away */
+        delete: operations["removePhotograph"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** A photograph, small */
+        get: operations["smallPhotograph"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{id}/wish": {
         parameters: {
             query?: never;
@@ -871,6 +930,22 @@ export interface components {
         };
     };
     responses: {
+        /** @description The photographs of the job */
+        Photographs: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": {
+                    id: number;
+                    place: string;
+                    person: string | null;
+                    taken: string;
+                    picture: string;
+                    small: string;
+                }[];
+            };
+        };
         /** @description What is set, with the words for each choice */
         Settings: {
             headers: {
@@ -1519,6 +1594,113 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+        };
+    };
+    photographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Photographs"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    keepPhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    place: string;
+                    /** @description JPEG in Base64 */
+                    picture: string;
+                    /** @description The same, small */
+                    small: string;
+                };
+            };
+        };
+        responses: {
+            201: components["responses"]["Photographs"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    photograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    removePhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            200: components["responses"]["Photographs"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    smallPhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            404: components["responses"]["Problem"];
         };
     };
     wish: {

@@ -5,6 +5,7 @@ import { BoxDrawing } from "../wiring/BoxDrawing";
 import { Choice } from "../ui/Choice";
 import { BreakerDrawing } from "./BreakerDrawing";
 import { Grid } from "./Grid";
+import { Photographs } from "./Photographs";
 
 type Props = {
   job: Job;
@@ -55,6 +56,7 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
       {box.open ? (
         <OpenBox
           key={`${box.place}${job.steps.length}`}
+          job={job}
           box={box}
           advice={shown === null ? advice : null}
           pick={pick}
@@ -89,10 +91,10 @@ function Panel({ label, children }: { label: string; children: React.ReactNode }
 
 type View = "now" | "after";
 
-type OpenBoxProps = Pick<Props, "pick" | "picked"> & { box: Box; advice: Advice | null };
+type OpenBoxProps = Pick<Props, "job" | "pick" | "picked"> & { box: Box; advice: Advice | null };
 
 /** An open box, its points lit; for a rewire as it is and as it shall be. */
-function OpenBox({ box, advice, pick, picked }: OpenBoxProps) {
+function OpenBox({ job, box, advice, pick, picked }: OpenBoxProps) {
   const [view, setView] = useState<View>("after");
   const after = advice?.after;
   const drawn = after && view === "after" ? after : box;
@@ -119,7 +121,7 @@ function OpenBox({ box, advice, pick, picked }: OpenBoxProps) {
           </span>
         )}
       </div>
-      <div className="overflow-auto lg:h-[max(24rem,calc(100vh-21.5rem))]">
+      <div className="overflow-auto lg:h-[max(22rem,calc(100vh-24.5rem))]">
         <div className="h-full min-w-[22rem]">
           <BoxDrawing
             box={drawn}
@@ -129,6 +131,7 @@ function OpenBox({ box, advice, pick, picked }: OpenBoxProps) {
           />
         </div>
       </div>
+      <Photographs job={job.call.id} place={box.place} name={box.name} />
     </>
   );
 }

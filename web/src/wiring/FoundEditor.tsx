@@ -2,6 +2,7 @@ import { useContext, useState } from "react";
 import { createPortal } from "react-dom";
 import type { DrawBox, Found, Job, Trade } from "../api/client";
 import { useDrawnBox, useLooks } from "../api/queries";
+import { Photographs } from "../job/Photographs";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
 import { PlateSlot } from "../ui/slot";
@@ -169,6 +170,11 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
           }}
         />
       )}
+      <Photographs
+        job={job.call.id}
+        place={place}
+        name={job.boxes.find((box) => box.place === place)?.name ?? place}
+      />
       <Notice error={drawn.error} />
       {slot &&
         createPortal(

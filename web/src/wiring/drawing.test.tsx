@@ -83,6 +83,7 @@ describe("writing down a box", () => {
     },
   };
   const server = setupServer(
+    http.get("*/api/jobs/1/photographs", () => HttpResponse.json([])),
     http.get("*/api/jobs/1/looks/porch", () => HttpResponse.json([look])),
     http.post("*/api/boxes", async ({ request }) => {
       const draft = (await request.json()) as { found?: Found; line?: string };

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+require_relative "../app"
+require "rack/test"
+require "tmpdir"
+
+RSpec.describe Server::Photograph do
+  include Rack::Test::Methods
+
+  def app = @app ||= Server.app
+
+  # A picture of one segment each, with what a camera writes beside it
+  let(:picture) do
+    segment = ->(kind, body) { [0xFF, kind, body.bytesize + 2].pack("CCn") + body }
+    exif = segment[0xE1, "Exif\0\0position 47.1 N 8.5 E"]
+    "\xFF\xD8".b + segment[0xE0, "JFIF\0"] + exif + segment[0xDB, "table"] + segment[0xFE, "comment"] +
+      segment[0xDA, "scan"] + "data".b + "\xFF\xD9".b
+  end
+
+  around do |example|
+    Dir.mktmpdir do |folder|
+      Server::Database.open(folder)
+      Server::Demo.load!
+      example.run
+      Server::Folding.forget
+      ActiveRecord::Base.connection_handler.clear_all_connections!
+    end
+  end
+
+  before { ENV["DIELECTRA_CHECK_RESPONSES"] = "1" }
+
+  def said = JSON.parse(last_response.body)
+
+  def send_picture(place: "lamp_room", picture: Base64.strict_encode64(self.picture), small: picture)
+    header "Content-Type", "application/json"
+    header "Host", "127.0.0.1"
+    post "/api/jobs/1/photographs", JSON.generate({ place:, picture:, small: })
+    last_response.status
+  end
+
+  it "is kept without position and comments, given back, backed up, and taken away" do
+    expect(send_picture).to eq(201)
+    id = said.first["id"]
+    header "Host", "127.0.0.1"
+    get "/api/photographs/#{id}"
+    expect(last_response.headers["content-type"]).to eq("image/jpeg")
+    expect(last_response.body.b).to include("table", "scan", "data").and(
+      satisfy { |bytes| !bytes.match?(/Exif|position|comment/n) }
+    )
+    zip = File.join(Server::Database.folder, "all.zip")
+    names = Server::Backup.new(Server::Database.folder).make(zip)["files"].map { |row| row["name"] }
+    expect(names).to include("photographs/#{id}.jpg", "photographs/#{id}.small.jpg")
+    delete "/api/photographs/#{id}", "{}"
+    expect([last_response.status, said]).to eq([200, []])
+    get "/api/photographs/#{id}"
+    expect(last_response.status).to eq(404)
+  end
+
+  it "is refused where it is no picture, or of no place, and leaves nothing behind" do
+    expect([send_picture(picture: Base64.strict_encode64("GIF89a")), said["pointer"]]).to eq([422, "/picture"])
+    expect([send_picture(picture: "not base64!"), said["pointer"]]).to eq([422, "/picture"])
+    expect([send_picture(place: "attic"), said["pointer"]]).to eq([422, "/place"])
+    expect([described_class.count, Dir.glob(File.join(Server::Database.folder, "photographs", "*"))]).to eq([0, []])
+  end
+end
