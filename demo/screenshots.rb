@@ -71,8 +71,8 @@ class Screenshots
   def house(name, random: nil, **changes) = Dielectra::Practice::House.new(circuit(name, **changes), random:)
 
   def general
-    shot("day", "/")
-    shot("new_call", "/calls/new")
+    shot("day", "/") { find("ol li", match: :first) }
+    shot("new_call", "/calls/new?house=1") { all("fieldset button").first.click }
     shot("job", "/jobs/1")
   end
 
@@ -80,6 +80,10 @@ class Screenshots
     truth = house("tower_stair")
     work(1, truth) { |session| session.next.do == "arrange" }
     shot("rewire", "/jobs/1")
+    work(1, truth) { |session| session.next.do == "probe" && session.situation.off? }
+    shot("reading", "/jobs/1")
+    shot("else", "/jobs/1") { find("summary", text: "Something else").click }
+    shot("house", "/houses/1")
     work(1, truth) { false }
     shot("proof", "/jobs/1")
   end
@@ -95,7 +99,7 @@ class Screenshots
   def settings
     Server::Device.pair!(person: "Ada Quill", name: "Van tablet")
     Server::Device.pair!(person: "Tom Reeve", name: "Phone")
-    shot("settings", "/settings") { click_button("Pair a device") }
+    shot("settings", "/settings") { find("h2", text: "Minutes") }
     viewport(390, 844)
     shot("pair", "/pair")
     viewport(1280, 800)
@@ -111,9 +115,10 @@ class Screenshots
 
   def passage
     work(3, house("passage")) { |session| session.next.do == "open" }
-    shot("box", "/jobs/3")
+    shot("box", "/jobs/3") { find("button", text: "right", match: :first).click }
     viewport(390, 844)
     shot("phone", "/jobs/3")
+    shot("phone_call", "/calls/new")
     viewport(1280, 800)
   end
 

@@ -13,8 +13,8 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, instead, looks or wish), `about` (see CallSummary), `document`, `minutes`, `steps`, `version`, and `was`:
-    #   the steps before a correction
+    # @param request [Hash] `do` (view, why, instead, looks or wish), `about` (see CallSummary), `document`, `minutes`,
+    #   `steps`, `version`, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
       { "shown" => send("do_#{request.fetch("do")}", request) }

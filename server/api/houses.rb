@@ -29,7 +29,7 @@ module Server
       # What the screens of a job show; nil for one that does not fold
       def known(job)
         text = Receipt.shown(job)
-        text ? JSON.parse(text) : JSON.parse(JSON.generate(Folding.view(job)))
+        JSON.parse(text || JSON.generate(Folding.view(job)))
       rescue Dielectra::InvalidInput, Problem
         nil
       end

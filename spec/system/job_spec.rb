@@ -49,7 +49,7 @@ RSpec.describe "A job in the browser", type: :feature do
     around =
       (
         if part && step["do"] == "bench"
-          "//h3[contains(., 'toggle #{step["position"]}')]/.."
+          "//h3[contains(., 'Toggle #{step["position"]}')]/.."
         else
           "//section[@aria-label='Now']"
         end

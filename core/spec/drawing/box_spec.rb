@@ -9,7 +9,8 @@ RSpec.describe Dielectra::Drawing::Box do
   def segments(wire) = wire["path"].each_cons(2).reject { |from, to| from == to }
 
   def inside?(rect, (from, to), by: 0)
-    xs, ys = [from[0], to[0]].minmax, [from[1], to[1]].minmax
+    xs = [from[0], to[0]].minmax
+    ys = [from[1], to[1]].minmax
     xs.last > rect["x"] - by && xs.first < rect["x"] + rect["width"] + by && ys.last > rect["y"] - by &&
       ys.first < rect["y"] + rect["height"] + by
   end
@@ -27,23 +28,22 @@ RSpec.describe Dielectra::Drawing::Box do
 
   # Two wires on one line
   def covered(drawn)
-    all = drawn["wires"].flat_map { |wire| segments(wire).map { |segment| [wire, *segment] } }
-    all
-      .combination(2)
-      .select do |(wire, *one), (other, *two)|
-        next if wire.equal?(other)
-
-        [0, 1].any? do |axis|
-          across = 1 - axis
-          flat = [*one, *two].map { |point| point[axis] }
-          unless one[0][axis] == one[1][axis] && two[0][axis] == two[1][axis] && (flat.first - flat.last).abs < width
-            next
-          end
-
-          a, b = [one, two].map { |segment| segment.map { |point| point[across] }.minmax }
-          a.first < b.last && b.first < a.last
-        end
+    [0, 1].flat_map do |axis|
+      lines =
+        drawn["wires"].each_with_index.flat_map { |wire, number| along(axis, wire).map { |line| [*line, number] } }
+      lines.sort!
+      lines.each_with_index.flat_map do |(at, from, to, wire), index|
+        near = lines[(index + 1)..].take_while { |other| other.first - at < width }
+        near.select { |_, start, finish, other| other != wire && start < to && from < finish }
       end
+    end
+  end
+
+  # The segments of a wire that run along an axis: where, from, to
+  def along(axis, wire)
+    segments(wire)
+      .select { |from, to| from[axis] == to[axis] }
+      .map { |from, to| [from[axis], *[from[1 - axis], to[1 - axis]].minmax] }
   end
 
   # Boxes of made-up houses, and made-up boxes that no house would have

@@ -16,6 +16,8 @@ export function Grid({ job, take }: Props) {
   const watching = !telling && job.power.state === "on" && job.next !== null;
   const mark = (row: Row, light: Light) =>
     take(telling ? [reported(job, row, light)] : watched(job, row, light));
+  // Many switches are named by their numbers, so that all rows are in sight.
+  const short = job.controls.length > 2;
   const left = job.grid.filter((row) => row.turn !== null).length;
   return (
     <div className="min-h-0 overflow-auto">
@@ -25,6 +27,11 @@ export function Grid({ job, take }: Props) {
         </h2>
         <span className="text-sm text-quiet">{hint(telling, watching, left, proving)}</span>
       </div>
+      {short && (
+        <p className="mb-1 text-sm text-quiet">
+          {job.controls.map(({ id, name }) => `${id} ${name}`).join(", ")}
+        </p>
+      )}
       <div className="flex flex-wrap gap-x-6">
         {columns(job.grid).map((rows) => (
           <table key={key(rows[0])} className="grow border-separate border-spacing-y-1">
@@ -35,7 +42,7 @@ export function Grid({ job, take }: Props) {
                 </th>
                 {job.controls.map((control) => (
                   <th key={control.id} scope="col" className="pr-2 font-normal">
-                    {control.name}
+                    {short ? control.id : control.name}
                   </th>
                 ))}
                 <th scope="col" className="font-normal">

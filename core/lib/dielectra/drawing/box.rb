@@ -201,10 +201,10 @@ module Dielectra
       end
 
       def fitting(x, count)
-        return if x < MARGIN
+        return if x < MARGIN || !@columns.free?(x)
 
         row = @columns.row(x, count)
-        row if row.first == x && clear?(span(row))
+        row if clear?(span(row))
       end
 
       def span(row) = (row.first - CAP[:side])..(row.last + CAP[:side])

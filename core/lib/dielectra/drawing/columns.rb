@@ -2,33 +2,33 @@
 
 module Dielectra
   module Drawing
-    # The places where wires may run vertically: each its own, away from what is taken.
+    # The places where wires may run vertically, in whole units: each its own, away from what is taken.
     class Columns
       # Units between two verticals
       APART = 11
 
       def initialize
-        @taken = []
+        @near = {}
       end
 
       def initialize_copy(other)
         super
-        @taken = @taken.dup
+        @near = @near.dup
       end
 
-      # @param x [Numeric] taken from now on
+      # @param x [Integer] taken from now on
       def take(x)
-        @taken << x
+        ((x - APART + 1)..(x + APART - 1)).each { |near| @near[near] = true }
         x
       end
 
-      # @return [Numeric] the first free column from `x` on, in a direction (1 or -1)
-      def from(x, direction = 1)
-        x += direction until free?(x)
+      # @return [Integer] the first free column from `x` on to the right
+      def from(x)
+        x += 1 until free?(x)
         x
       end
 
-      # @return [Array<Numeric>] so many free columns from `x` on to the right, side by side
+      # @return [Array<Integer>] so many free columns from `x` on to the right, side by side
       def row(x, count)
         Array.new(count) do
           found = from(x)
@@ -37,7 +37,7 @@ module Dielectra
         end
       end
 
-      def free?(x) = @taken.none? { |other| (other - x).abs < APART }
+      def free?(x) = !@near.key?(x)
     end
   end
 end

@@ -4,7 +4,7 @@ module Dielectra
   module Evidence
     # One line for what an open box holds, short enough to be typed standing; docs/shorthand.md has the grammar.
     #
-    #   Shorthand.read("metal | 14/3 bk:T1 r:T2 w+ cu+ | 14/2 bk:COM w+ cu+ | 3way G+cu", place: "hall", devices: %w[S1])
+    #   Shorthand.read("metal | 14/3 bk:T1 r:T2 w+ | 14/2 bk:COM w+ | 3way grounds", place: "hall", devices: %w[S1])
     class Shorthand
       # A word that cannot be read: `at` is its place in the line, counted in characters from 0.
       class Unreadable < InvalidInput
@@ -47,12 +47,16 @@ module Dielectra
       GROUNDS = %w[bare green green_yellow].freeze
       # What a word names: a point, or a screw that is looked up once all devices are known
       Mention = Struct.new(:name, :at, :point)
-      TYPE = %r{\A((?<end>\d+):)?(?<type>\d+(\.\d+)?(/\d)+|raceway|conduit|open)(?<bare>-g)?(\[(?<colors>[\w,=]+)\])?\z}
+      TYPE =
+        %r{
+          \A(?:(?<end>\d+):)?(?<type>\d+(?:\.\d+)?(?:/\d)+|raceway|conduit|open)
+          (?<bare>-g)?(?:\[(?<colors>[\w,=]+)\])?\z
+        }x
 
       # `bk:COM`, `w+`, `r+a`, `bk2`, `w(black):T1`
-      WORD = /\A(?<name>[A-Za-z_]+?)_?(?<number>\d*)(\((?<tape>\w+)\))?(?<rest>[:+].*)?\z/
+      WORD = /\A(?<name>[A-Za-z_]+?)_?(?<number>\d*)(?:\((?<tape>\w+)\))?(?<rest>[:+].*)?\z/
       # `G+cu`, `S1.COM+a`
-      TAIL = /\A(?<name>\w+(\.\w+)?)\+(?<splice>\w+)\z/
+      TAIL = /\A(?<name>\w+(?:\.\w+)?)\+(?<splice>\w+)\z/
 
       # @param line [String]
       # @param place [String] the box
@@ -65,6 +69,28 @@ module Dielectra
       # @param found [Hash] as the answer to `open`
       # @return [String] the line that reads as the same
       def self.write(found, region: Trade::Region.all.first) = ShorthandWriter.new(found, region).to_s
+
+      # @return [Array<String>] every ground of a box: those of the cables, the green screws, and a metal box itself
+      def self.grounds(found)
+        wires =
+          found["cable_ends"].flat_map do |row|
+            row["conductors"].select { |one| GROUNDS.include?(one["color"]) }.map { |one| "#{row["id"]}.#{one["id"]}" }
+          end
+        screws =
+          found["devices"].filter_map do |row|
+            Trade::DeviceKind[row["kind"]].ground&.then { |name| "#{row["id"]}.#{name}" }
+          end
+        place = found["place"] || found["cable_ends"].first&.then { |row| EndId.place(row["id"]) }
+        [*wires, *screws, *("#{place}.box" if found["enclosure"] == "metal" && place)]
+      end
+
+      # @return [Hash{String => Array<String>}] screw => what it may be called: label and terminal
+      def self.screws(row, region)
+        kind = Trade::DeviceKind[row["kind"]]
+        kind.screws.to_h do |screw|
+          ["#{row["id"]}.#{screw["terminal"]}", [region.labeled(kind, screw)["label"].tr(" ", "_"), screw["terminal"]]]
+        end
+      end
 
       def initialize(place, devices, region)
         @place = place
@@ -173,7 +199,7 @@ module Dielectra
         true
       end
 
-      # The conductor of the last cable, by its own name or by its color; single conductors are there once they are named.
+      # The conductor of the last cable, by its own name or by its color; single ones are there once they are named.
       def wire(own, match, at)
         named = cables.last && cables.last["conductors"].find { |one| one["id"] == own }
         name = named ? named["color"] : color(match[:name])
@@ -250,28 +276,6 @@ module Dielectra
       end
 
       def called?(names, label) = names.any? { |name| name.casecmp?(label) }
-
-      # @return [Array<String>] every ground of a box: those of the cables, the green screws, and the box where it is metal
-      def self.grounds(found)
-        wires =
-          found["cable_ends"].flat_map do |row|
-            row["conductors"].select { |one| GROUNDS.include?(one["color"]) }.map { |one| "#{row["id"]}.#{one["id"]}" }
-          end
-        screws =
-          found["devices"].filter_map do |row|
-            Trade::DeviceKind[row["kind"]].ground&.then { |name| "#{row["id"]}.#{name}" }
-          end
-        place = found["place"] || found["cable_ends"].first&.then { |row| EndId.place(row["id"]) }
-        [*wires, *screws, *("#{place}.box" if found["enclosure"] == "metal" && place)]
-      end
-
-      # @return [Hash{String => Array<String>}] screw => what it may be called: label and terminal
-      def self.screws(row, region)
-        kind = Trade::DeviceKind[row["kind"]]
-        kind.screws.to_h do |screw|
-          ["#{row["id"]}.#{screw["terminal"]}", [region.labeled(kind, screw)["label"].tr(" ", "_"), screw["terminal"]]]
-        end
-      end
 
       def joints
         groups = @splices.values.map { |rows| rows.map { |row| point(row) } }

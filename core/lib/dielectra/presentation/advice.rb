@@ -50,8 +50,8 @@ module Dielectra
       end
 
       # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the
-      #   `moves` of a rewire and the box `after` it, the `parts` that are done in one go, the `checklist` it belongs to, the `points` that the step is about, and `ahead`: minutes the whole job is expected to
-      #   take from here with it
+      #   `moves` of a rewire and the box `after` it, the `parts` that are done in one go, the `checklist` it belongs
+      #   to, the `points` that the step is about, and `ahead`: minutes the whole job is expected to take with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
         told.merge(

@@ -21,7 +21,7 @@ module Dielectra
         @place = place
       end
 
-      # @return [Array<Hash>] likeliest first, each with `words`, `share`, `percent`, what is `found`, and the `box` drawn
+      # @return [Array<Hash>] likeliest first, each with `words`, `share`, `percent`, what is `found`, and the `box`
       def to_a
         looks.map do |look|
           {
@@ -64,7 +64,7 @@ module Dielectra
               screws if screws.size == 2
             end
             .first
-        return unless pair && pair.all? { |screw| found["joints"].any? { |joint| joint["points"].include?(screw) } }
+        return unless pair&.all? { |screw| found["joints"].any? { |joint| joint["points"].include?(screw) } }
 
         swap = pair.zip(pair.reverse).to_h
         joints =

@@ -62,7 +62,9 @@ module Dielectra
         position = other.find { |at| kind.positions.include?(at) } || other.first
         return [] if tried?(position)
 
-        [asked(@step.to_h), asked(@step.to_h.merge("position" => position))]
+        [@step.to_h, @step.to_h.merge("position" => position)].map do |step|
+          asked(step).merge("title" => "Toggle #{step["position"]}")
+        end
       end
 
       def tried?(position) =
