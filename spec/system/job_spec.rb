@@ -29,22 +29,23 @@ RSpec.describe "A job in the browser", type: :feature do
   end
 
   # What the house says to the step that the screen shows, given through the screen.
-  def answer_shown(id)
+  # @param typed [Boolean] whether a box is written in shorthand, or tapped together
+  def answer_shown(id, typed: false)
     session = Server::Folding.session(Server::Job.find(id))
     advice = Dielectra::Presentation::Advice.next(session).to_h
     expect(page).to have_css("h2", text: advice["title"])
     steps = advice["parts"].map { |part| part["step"] }
     steps = [session.next.to_h] if steps.empty?
     count = session.steps.size + steps.size
-    steps.each { |step| say(step, advice["parts"].find { |part| part["step"] == step }) }
+    steps.each { |step| say(step, advice["parts"].find { |part| part["step"] == step }, typed:) }
     expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
   end
 
   # One step answered: written down, tapped, or not asked for because the next one says it.
-  def say(step, part)
+  def say(step, part, typed: false)
     answer = house.answer(step)
     return if part&.key?("answer")
-    return write_down(answer["found"]) if step["do"] == "open"
+    return typed ? type(answer["found"]) : write_down(answer["found"]) if step["do"] == "open"
 
     around =
       (
@@ -74,6 +75,11 @@ RSpec.describe "A job in the browser", type: :feature do
     return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
 
     "Done"
+  end
+
+  def type(found)
+    find("textarea").set(Dielectra::Evidence::Shorthand.write(found))
+    click_button "Save box"
   end
 
   def write_down(found)
@@ -212,6 +218,73 @@ RSpec.describe "A job in the browser", type: :feature do
     expect(page).to have_css("[role=alert]", text: "had changed before it arrived")
     expect(page).to have_css("[role=tab]", text: "Steps (#{steps + 1})")
     expect(Server::Job.find(5).steps.size).to eq(steps + 1)
+  end
+
+  # What is smaller than a finger, of what can be tapped
+  def too_small
+    page.evaluate_script(<<~JS)
+      [...document.querySelectorAll("main button, main a, main select, main textarea, main [role=radio], main input:not([type=file])")]
+        .filter((one) => one.checkVisibility() && !one.closest("p, svg"))
+        .map((one) => [one.getBoundingClientRect(), one])
+        .filter(([box, one]) => box.height > 0 && (box.height < 43.5 || box.width < 24))
+        .map(([box, one]) => `${one.textContent.slice(0, 30) || one.outerHTML.slice(0, 80)}: ${Math.round(box.width)} × ${Math.round(box.height)}`)
+    JS
+  end
+
+  it "goes from a new call to the proof on a phone, everything as big as a finger" do
+    viewport(390, 844)
+    visit "/calls/new"
+    expect(too_small).to eq([])
+    fill_in "Street", with: "1 Beacon Path"
+    fill_in "What it is about", with: "Stair light again"
+    fill_in "Where the switch is", with: "tower door"
+    click_button "+ another switch"
+    fill_in "Where switch 2 is", with: "lamp room"
+    fill_in "Where the light is", with: "stair head"
+    click_button "Start the call"
+    expect(page).to have_css("h1", text: "Stair light again")
+    id = page.current_path[/\d+/].to_i
+    80.times do
+      break if Server::Folding.session(Server::Job.find(id)).next.is_a?(Dielectra::Session::Conclusion)
+
+      expect(too_small).to eq([])
+      expect(page.evaluate_script("document.documentElement.scrollWidth")).to be <= 390
+      answer_shown(id, typed: true)
+    end
+    expect(page).to have_css("h2", text: "Proved in every combination")
+  end
+
+  it "is worked by keys alone where four switches are in play" do
+    viewport(1280, 800)
+    visit "/jobs/5"
+    expect(page).to have_css("h2")
+    gallery = Dielectra::Practice::House.new(demo_circuit("signal_gallery"))
+    14.times do
+      session = Server::Folding.session(Server::Job.find(5))
+      advice = Dielectra::Presentation::Advice.next(session).to_h
+      break if advice["step"]["do"] == "open"
+
+      parts = advice["parts"].map { |part| part["step"] }
+      steps = parts.empty? ? [advice["step"]] : parts
+      choices = advice["parts"].empty? ? advice["choices"] : advice["parts"].last["choices"]
+      said = steps.map { |step| gallery.answer(step) }.last
+      number = choices.index { |choice| choice["answer"].all? { |name, value| said[name] == value } }
+      count = session.steps.size + steps.size
+      expect(page).to have_css("h2", text: advice["title"])
+      page.send_keys((number + 1).to_s)
+      expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
+    end
+    expect(page).to have_css("h2", text: "Open the")
+    line =
+      Dielectra::Evidence::Shorthand.write(
+        gallery.answer(Server::Folding.session(Server::Job.find(5)).next.to_h)["found"]
+      )
+    find("textarea").send_keys(line)
+    expect(page).to have_button("Save box", disabled: false)
+    find("textarea").send_keys(:enter)
+    expect(page).to have_css("h2", text: "Prove")
+    page.send_keys("1", "u")
+    expect(page).to have_css("h2", text: "Prove")
   end
 
   def offline(away)

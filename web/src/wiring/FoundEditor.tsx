@@ -57,6 +57,11 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
   const ready =
     found.cable_ends.length > 0 &&
     devices.every(({ id }) => found.devices.some((one) => one.id === id && one.kind));
+  const line = "line" in source ? source.line : found.cable_ends.length > 0 ? (drawn.data?.line ?? "") : "";
+  // While a typed line is being read, what is known is still of the line before.
+  const settled = !("line" in source) || (drawn.data !== undefined && !drawn.isPlaceholderData);
+  const savable = settled && ready && error === null && !busy;
+  const save = () => savable && onDone(found);
   const last = found.cable_ends[found.cable_ends.length - 1];
   const grounded = found.cable_ends.some((cable) =>
     cable.conductors.some(({ color }) => color === trade.grounding),
@@ -64,6 +69,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
   const screws = greenScrews(found, trade);
 
   const pick = (point: string) => {
+    if (!settled) return;
     if (picked === null) return setPicked(point);
     setPicked(null);
     if (picked === point) return;
@@ -180,12 +186,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
         createPortal(
           <>
             <div className="flex gap-2 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:border-t max-lg:border-edge max-lg:bg-wall max-lg:p-2 max-lg:text-ink">
-              <Button
-                kind="key"
-                className="grow text-lg"
-                disabled={busy || !ready || error !== null}
-                onClick={() => onDone(found)}
-              >
+              <Button kind="key" className="grow text-lg" disabled={!savable} onClick={save}>
                 Save box
               </Button>
               <Button
@@ -196,11 +197,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
                 Take back
               </Button>
             </div>
-            <ShorthandLine
-              line={"line" in source ? source.line : (drawn.data?.line ?? "")}
-              error={error}
-              onType={type}
-            />
+            <ShorthandLine line={line} onSave={save} error={error} onType={type} />
           </>,
           slot,
         )}

@@ -2,10 +2,11 @@ type Props = {
   line: string;
   error: { at: number; sentence: string } | null;
   onType: (line: string) => void;
+  onSave: () => void;
 };
 
 /** The box as one typed line; what cannot be read is pointed at. */
-export function ShorthandLine({ line, error, onType }: Props) {
+export function ShorthandLine({ line, error, onType, onSave }: Props) {
   return (
     <div>
       <label className="grid gap-1">
@@ -14,6 +15,11 @@ export function ShorthandLine({ line, error, onType }: Props) {
           rows={2}
           value={line}
           onChange={(event) => onType(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== "Enter" || event.shiftKey) return;
+            event.preventDefault();
+            onSave();
+          }}
           spellCheck={false}
           autoCapitalize="off"
           autoComplete="off"

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { http, HttpResponse } from "msw";
 import { setupServer } from "msw/node";
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from "vitest";
@@ -93,6 +93,7 @@ describe("writing down a box", () => {
     }),
   );
   beforeAll(() => server.listen());
+  afterEach(() => server.resetHandlers());
   afterAll(() => server.close());
 
   function editor() {
@@ -134,6 +135,35 @@ describe("writing down a box", () => {
     const done = editor();
     fireEvent.click(await screen.findByRole("button", { name: /right/ }));
     press("Save box");
+    expect(done).toHaveBeenCalledWith(look.found);
+  });
+
+  it("saves nothing while a typed line is still being read", async () => {
+    let answer: () => void = () => {};
+    const read = new Promise<void>((resolve) => {
+      answer = resolve;
+    });
+    server.use(
+      http.post("*/api/boxes", async ({ request }) => {
+        const draft = (await request.json()) as { found?: Found; line?: string };
+        if (draft.line === undefined)
+          return HttpResponse.json({ found: draft.found, line: "", box, error: null });
+        await read;
+        return HttpResponse.json({ found: look.found, line: draft.line, box, error: null });
+      }),
+    );
+    const done = editor();
+    fireEvent.click(await screen.findByRole("button", { name: /right/ }));
+    const line = screen.getByLabelText("Or type it");
+    fireEvent.change(line, { target: { value: "14/2 bk:1 1pole" } });
+    fireEvent.keyDown(line, { key: "Enter" });
+    expect(done).not.toHaveBeenCalled();
+    expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", true);
+    answer();
+    await waitFor(() =>
+      expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", false),
+    );
+    fireEvent.keyDown(line, { key: "Enter" });
     expect(done).toHaveBeenCalledWith(look.found);
   });
 

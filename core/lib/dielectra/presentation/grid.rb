@@ -13,7 +13,7 @@ module Dielectra
       #   `turn`: its number in the order with the least walking, nil where nothing is left to be seen
       def to_a
         proof = @session.proof.seen
-        @job.goal.combinations.map do |positions|
+        walked.map do |positions|
           raised = positions.transform_values { |at| Trade::Position.raised?(at) }
           {
             "positions" => positions,
@@ -41,6 +41,18 @@ module Dielectra
               left.delete(at)
             end
             numbers
+          end
+      end
+
+      # Every combination, each with one toggle thrown from the one before
+      def walked
+        @job
+          .goal
+          .combinations
+          .drop(1)
+          .each_with_object([@job.goal.combinations.first]) do |_, order|
+            left = @job.goal.combinations - order
+            order << left.min_by { |one| [one.count { |id, at| order.last[id] != at }, left.index(one)] }
           end
       end
 
