@@ -54,6 +54,12 @@ TEXTS = [
 ].freeze
 TYPES = ["text/plain", "", "application/xml", "multipart/form-data; boundary=x"].freeze
 
+PICTURE = [File.binread(File.expand_path("../spec/system/box.jpg", __dir__))].pack("m0")
+THROWN = [
+  { "do" => "set", "device" => "S1", "to" => "up", "answer" => { "ok" => true } },
+  { "do" => "watch", "answer" => { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "on" } } }
+].freeze
+
 # One request, as it would be right.
 Sent = Struct.new(:verb, :path, :body, :headers)
 
@@ -72,6 +78,18 @@ def right
     Sent.new("GET", "/jobs/#{job}"),
     Sent.new("GET", "/jobs/#{job}/why"),
     Sent.new("GET", "/jobs/#{job}/file"),
+    Sent.new("GET", "/jobs/#{job}/instead"),
+    Sent.new("GET", "/jobs/#{job}/looks/slip_door"),
+    Sent.new("GET", "/jobs/#{job}/photographs"),
+    Sent.new("GET", "/houses"),
+    Sent.new("GET", "/houses/#{Server::House.first.id}"),
+    Sent.new("GET", "/settings"),
+    Sent.new("PUT", "/settings", { "tools" => %w[ncv], "volts" => 120, "minutes" => { "open" => 3 } }),
+    Sent.new("POST", "/boxes", { "place" => "slip_door", "volts" => 120, "found" => found }),
+    Sent.new("POST", "/boxes", { "place" => "slip_door", "devices" => %w[S1], "line" => "14/2 bk:1 w(bk):2 | 1pole" }),
+    Sent.new("POST", "/jobs/#{job}/wish", { "do" => "probe", "tool" => "ncv", "at" => ["slip_door/1.black"] }),
+    Sent.new("POST", "/jobs/#{job}/photographs", { "place" => "slip_door", "picture" => PICTURE, "small" => PICTURE }),
+    Sent.new("POST", "/jobs/#{job}/sequence", { "steps" => THROWN }, fresh),
     Sent.new("POST", "/jobs", { "house" => house, "title" => "T", "file" => file }, fresh),
     Sent.new("POST", "/jobs", { "house" => house, "title" => "T", "draft" => draft }, fresh),
     Sent.new("POST", "/jobs/#{job}/undo", {}, fresh),

@@ -60,6 +60,9 @@ module Browser
 end
 
 Browser.register
+# Pages have no frames. Looking for them, and for a second window to think in, only takes time.
+Axe::Configuration.instance.skip_iframes = true
+Axe::Configuration.instance.legacy_mode = true
 Capybara.server = :puma, { Silent: true, Threads: "1:4" }
 Capybara.default_max_wait_time = 15
 Capybara.enable_aria_label = true
