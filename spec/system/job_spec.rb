@@ -22,7 +22,9 @@ RSpec.describe "A job in the browser", type: :feature do
 
   # A browser that is still open would ask the server of the next example.
   after do
+    origin = page.evaluate_script("location.origin")
     visit "about:blank"
+    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin:, storageTypes: "all")
     Server::Folding.forget
     ActiveRecord::Base.connection_handler.clear_all_connections!
     FileUtils.rm_rf(@folder)
@@ -85,7 +87,7 @@ RSpec.describe "A job in the browser", type: :feature do
   end
 
   def type(found)
-    find("textarea").set(Dielectra::Evidence::Shorthand.write(found))
+    find("textarea").set(Dielectra::Evidence::Shorthand.write(found), rapid: false)
     click_button "Save box"
   end
 

@@ -128,7 +128,7 @@ export function useDrawnBox(draft: DrawBox) {
     queryKey: ["box", draft],
     staleTime: Infinity,
     placeholderData: keepPreviousData,
-    queryFn: () => body(api.POST("/boxes", { body: draft })),
+    queryFn: ({ signal }) => body(api.POST("/boxes", { body: draft, signal })),
   });
 }
 

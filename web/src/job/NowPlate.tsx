@@ -1,5 +1,5 @@
 import { Check, ShieldAlert, Square, SquareDot, TriangleAlert } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
 import { useKey } from "../ui/keys";
@@ -57,9 +57,9 @@ export function NowPlate({ job, advice, busy, take, aside, set, slot }: Props) {
 function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take"> & { advice: Advice }) {
   const title = useRef<HTMLHeadingElement>(null);
   // The next step takes the focus and is announced, unless somebody is typing.
-  useEffect(() => {
-    if (job.steps.length > 0 && !(document.activeElement instanceof HTMLInputElement))
-      title.current?.focus({ preventScroll: true });
+  useLayoutEffect(() => {
+    const typing = document.activeElement?.matches("input, textarea, select");
+    if (job.steps.length > 0 && !typing) title.current?.focus({ preventScroll: true });
   }, [job.steps.length]);
   const answer = (given: Answer) => take([{ ...advice.step, answer: given }]);
   const OnPlate = onPlate[advice.step.do];

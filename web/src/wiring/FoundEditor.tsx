@@ -5,6 +5,7 @@ import { useDrawnBox, useLooks } from "../api/queries";
 import { Photographs } from "../job/Photographs";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
+import { usePaused } from "../ui/pause";
 import { PlateSlot } from "../ui/slot";
 import { BoxDrawing } from "./BoxDrawing";
 import { DeviceKinds } from "./DeviceKinds";
@@ -31,6 +32,9 @@ import { ShorthandLine } from "./ShorthandLine";
 
 type Props = { job: Job; trade: Trade; place: string; busy: boolean; onDone: (found: Found) => void };
 
+/** Milliseconds without a key until a typed line is read. */
+const PAUSE = 120;
+
 /** What the drawing was made from last: taps, or the typed line. */
 type Source = { found: Found } | { line: string };
 
@@ -46,7 +50,11 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
   const slot = useContext(PlateSlot);
   const looks = useLooks(job.call.id, job.version, place);
   const source = history[history.length - 1] ?? { found: emptyFound(loads) };
-  const drawn = useDrawnBox(asked(source, job, place, devices));
+  const typed = "line" in source ? source.line : null;
+  // A line is read when the typing pauses.
+  const paused = usePaused(typed, PAUSE);
+  const shown = typed !== null && paused !== null ? { line: paused } : source;
+  const drawn = useDrawnBox(asked(shown, job, place, devices));
   const found = "found" in source ? source.found : (drawn.data?.found ?? emptyFound(loads));
   const change = (next: Found) => setHistory([...history, { found: next }]);
   const type = (line: string) => {
@@ -59,7 +67,8 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
     devices.every(({ id }) => found.devices.some((one) => one.id === id && one.kind));
   const line = "line" in source ? source.line : found.cable_ends.length > 0 ? (drawn.data?.line ?? "") : "";
   // While a typed line is being read, what is known is still of the line before.
-  const settled = !("line" in source) || (drawn.data !== undefined && !drawn.isPlaceholderData);
+  const settled =
+    typed === null || (paused === typed && drawn.data !== undefined && !drawn.isPlaceholderData);
   const savable = settled && ready && error === null && !busy;
   const save = () => savable && onDone(found);
   const last = found.cable_ends[found.cable_ends.length - 1];
