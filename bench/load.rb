@@ -71,7 +71,8 @@ def opened_crowded(served)
   off = { do: "breaker", device: "B1", to: "off", answer: { ok: true } }
   job = served.change(:Post, path, off, job["version"]).said
   taken = timed { served.change(:Post, path, open, job["version"]) }
-  [taken, `ps -o rss= -g #{served.pid}`.split.map(&:to_i).max / 1_024]
+  processes = `pgrep -g #{served.pid}`.split.join(",")
+  [taken, `ps -o rss= -p #{processes}`.split.map(&:to_i).max / 1_024]
 end
 
 def many_jobs(folder)
