@@ -84,7 +84,7 @@ def right
     Sent.new("GET", "/houses"),
     Sent.new("GET", "/houses/#{Server::House.first.id}"),
     Sent.new("GET", "/settings"),
-    Sent.new("PUT", "/settings", { "tools" => %w[ncv], "volts" => 120, "minutes" => { "open" => 3 } }),
+    Sent.new("PUT", "/settings", { "tools" => %w[ncv], "minutes" => { "open" => 3 } }),
     Sent.new("POST", "/boxes", { "place" => "slip_door", "volts" => 120, "found" => found }),
     Sent.new("POST", "/boxes", { "place" => "slip_door", "devices" => %w[S1], "line" => "14/2 bk:1 w(bk):2 | 1pole" }),
     Sent.new("POST", "/jobs/#{job}/wish", { "do" => "probe", "tool" => "ncv", "at" => ["slip_door/1.black"] }),

@@ -19,7 +19,7 @@ module Server
         usual = Dielectra::Trade.costs
         kinds = Dielectra::Evidence::Costs::NAMES.map { |name, words| { name:, words:, usual: usual.fetch(name) } }
         tools = Dielectra::Evidence::Draft::TOOLS.map { |name| { value: name, words: tool_words(name) } }
-        { **set, "kinds" => kinds, "all_tools" => tools, "all_volts" => Dielectra::Evidence::Draft::VOLTS }
+        { **set, "kinds" => kinds, "all_tools" => tools }
       end
 
       def tool_words(name) =

@@ -22,13 +22,7 @@ module Server
 
       whole = decoded(picture, "/picture")
       little = decoded(small, "/small")
-      transaction do
-        create!(job:, place:, person:, bytes: whole.bytesize).tap do |row|
-          FileUtils.mkdir_p(File.dirname(row.path), mode: 0o700)
-          File.binwrite(row.path, whole, perm: 0o600)
-          File.binwrite(row.path(small: true), little, perm: 0o600)
-        end
-      end
+      transaction { create!(job:, place:, person:, bytes: whole.bytesize).tap { |row| row.write!(whole, little) } }
     rescue Errno::ENOSPC
       raise Problem.new(507, "The disk is full; this photograph was not kept. Nothing else is lost.")
     end
@@ -43,9 +37,19 @@ module Server
     # @return [String]
     def path(small: false) = File.join(Database.folder, FOLDER, "#{id}#{".small" if small}.jpg")
 
+    # Writes both files, or none.
+    def write!(whole, little)
+      FileUtils.mkdir_p(File.dirname(path), mode: 0o700)
+      File.binwrite(path, whole, perm: 0o600)
+      File.binwrite(path(small: true), little, perm: 0o600)
+    rescue SystemCallError
+      delete_files
+      raise
+    end
+
     def remove!
       destroy!
-      [path, path(small: true)].each { |file| FileUtils.rm_f(file) }
+      delete_files
     end
 
     def to_h =
@@ -57,5 +61,9 @@ module Server
         picture: "/api/photographs/#{id}",
         small: "/api/photographs/#{id}/small"
       }
+
+    private
+
+    def delete_files = [path, path(small: true)].each { |file| FileUtils.rm_f(file) }
   end
 end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "digest"
 require "zlib"
 
 module Server
@@ -16,14 +17,17 @@ module Server
     # @return [String, nil] what a job shows, where its last answer still says it
     def self.shown(job)
       last = where(job:).order(:id).last
-      last.text if last && last.version == job.version && last.code == Sessions.code
+      last.text if last && last.version == job.version && last.code == basis
     end
+
+    # @return [String] digest of what an answer depends on besides the job: the code, and the minutes that are set
+    def self.basis = Digest::SHA256.hexdigest(JSON.generate([Sessions.code, Setting.minutes]))[0, 16]
 
     # @param key [String] chosen by the client
     # @param said [String] digest of the request
     # @param version [Integer] of the job then
     def self.keep!(job, key:, said:, status:, text:, version:)
-      create!(job:, key:, said:, status:, version:, code: Sessions.code, body: Zlib.deflate(text))
+      create!(job:, key:, said:, status:, version:, code: basis, body: Zlib.deflate(text))
       old = where(job:).order(id: :desc).offset(MOST).pluck(:id)
       where(id: old).delete_all if old.any?
     end

@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 module Server
-  # What the people of this server have set: the tools in the bag, the supply they mostly meet, and minutes per kind of
-  # step that differ from the usual ones. One row holds it.
+  # What the people of this server have set: the tools in the bag, and minutes per kind of step that differ from the
+  # usual ones. One row holds it.
   class Setting < ActiveRecord::Base
-    USUAL = { "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS, "volts" => 120, "minutes" => {} }.freeze
+    USUAL = { "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS, "minutes" => {} }.freeze
 
     # @return [Hash] with the usual values where nothing was set
     def self.now = USUAL.merge(first&.document || {})

@@ -56,6 +56,13 @@ RSpec.describe Server::Photograph do
     expect(last_response.status).to eq(404)
   end
 
+  it "leaves nothing behind where the disk is full" do
+    allow(File).to receive(:binwrite).and_call_original
+    allow(File).to receive(:binwrite).with(/small/, any_args).and_raise(Errno::ENOSPC)
+    expect([send_picture, said["detail"]]).to match([507, /disk is full/])
+    expect([described_class.count, Dir.glob(File.join(Server::Database.folder, "photographs", "*"))]).to eq([0, []])
+  end
+
   it "is refused where it is no picture, or of no place, and leaves nothing behind" do
     expect([send_picture(picture: Base64.strict_encode64("GIF89a")), said["pointer"]]).to eq([422, "/picture"])
     expect([send_picture(picture: "not base64!"), said["pointer"]]).to eq([422, "/picture"])

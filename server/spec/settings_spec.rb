@@ -45,6 +45,17 @@ RSpec.describe Server::Setting do
     expect(look("/jobs/1")["ahead"]["minutes"]).to eq(before)
   end
 
+  it "shows a job that was answered before by the minutes as they are now" do
+    header "Content-Type", "application/json"
+    header "Host", "127.0.0.1"
+    header "Idempotency-Key", SecureRandom.uuid
+    header "If-Match", "\"#{Server::Job.find(1).version}\""
+    post "/api/jobs/1/steps", JSON.generate({ do: "watch", answer: { unsure: true } })
+    before = said["ahead"]["minutes"]
+    set({ "minutes" => { "open" => 30 } })
+    expect(look("/jobs/1")["ahead"]["minutes"]).to be > before + 10
+  end
+
   it "asks new calls for the tools in the bag only" do
     expect(set({ "tools" => %w[low_z continuity] })).to eq(200)
     header "Idempotency-Key", SecureRandom.uuid

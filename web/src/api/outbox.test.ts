@@ -66,6 +66,15 @@ describe("the outbox", () => {
     expect(outbox.letters()).toEqual([]);
   });
 
+  it("does not try for ever what fails for another reason than the network", async () => {
+    const send = vi.fn<(letter: Letter) => Promise<Job>>().mockRejectedValue(new TypeError("no such field"));
+    const outbox = new Outbox(send, vi.fn(), undefined, name());
+    await outbox.add(letter("a"));
+    await outbox.flush();
+    expect(outbox.letters()[0]?.refused).toMatch(/could not be sent: TypeError: no such field/);
+    expect(send).toHaveBeenCalledTimes(1);
+  });
+
   it("says why in the server's words", async () => {
     const outbox = new Outbox(
       () => Promise.reject(new Problem("There is no step to undo.")),

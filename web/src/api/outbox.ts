@@ -105,7 +105,7 @@ export class Outbox {
         await this.changed();
         this.answered(job);
       } catch (error) {
-        if (!(error instanceof Problem) || error instanceof Unreachable) {
+        if (error instanceof Unreachable) {
           this.timer = setTimeout(() => void this.flush(), AGAIN);
           return;
         }
@@ -132,6 +132,7 @@ export class Outbox {
   }
 }
 
-function why(error: Problem): string {
-  return error instanceof Stale ? "The job had changed before it arrived." : error.message;
+function why(error: unknown): string {
+  if (error instanceof Stale) return "The job had changed before it arrived.";
+  return error instanceof Problem ? error.message : `It could not be sent: ${String(error)}.`;
 }

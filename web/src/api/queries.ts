@@ -258,7 +258,7 @@ export function useSettings() {
 export function useSet() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (said: Partial<Pick<Settings, "tools" | "volts" | "minutes">>) =>
+    mutationFn: (said: Partial<Pick<Settings, "tools" | "minutes">>) =>
       body(api.PUT("/settings", { body: said })),
     onSuccess: (settings) => {
       queries.setQueryData(tags.settings, settings);

@@ -954,7 +954,6 @@ export interface components {
             content: {
                 "application/json": {
                     tools: string[];
-                    volts: number;
                     /** @description Those that differ from the usual ones */
                     minutes: {
                         [key: string]: number;
@@ -968,7 +967,6 @@ export interface components {
                         value: string;
                         words: string;
                     }[];
-                    all_volts: number[];
                 };
             };
         };
@@ -1278,7 +1276,6 @@ export interface operations {
             content: {
                 "application/json": {
                     tools?: string[];
-                    volts?: number;
                     minutes?: {
                         [key: string]: number;
                     };

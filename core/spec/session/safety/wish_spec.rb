@@ -29,6 +29,21 @@ RSpec.describe Dielectra::Session::Wish do
     expect([again.granted?, again.step["to"], again.reason]).to match([false, "off", /breaker off/])
   end
 
+  it "proves no box dead that is closed, or while the breaker is on" do
+    dead = { "do" => "prove_dead", "place" => "lamp_room" }
+    expect([wish(dead).step["do"], wish(dead).reason]).to match(["breaker", /closed/])
+    take({ "do" => "breaker", "device" => "B1", "to" => "off" })
+    expect([wish(dead).step["do"], wish(dead).reason]).to match(["open", /closed/])
+    take({ "do" => "open", "place" => "lamp_room" })
+    expect(wish(dead)).to be_granted
+  end
+
+  it "says that power is on already" do
+    on = { "do" => "breaker", "device" => "B1", "to" => "on" }
+    session.record({ "do" => "watch", "answer" => { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "on" } } })
+    expect([wish(on).granted?, wish(on).reason]).to match([false, /on already/])
+  end
+
   it "takes no live reading with the power off" do
     volts = { "do" => "probe", "tool" => "voltage", "at" => %w[lamp_room/1.black lamp_room/1.white] }
     opened = opened("tower_stair", "lamp_room", house:)

@@ -34,29 +34,25 @@ module Dielectra
       # @return [String, nil] why something else comes first
       def reason
         return if granted?
-        return "It was declined before, and nothing has changed since." unless step || @kind.permit == :energize
+        return power if @kind.permit == :energize
+        return "It was declined before, and nothing has changed since." unless step
+        return closed unless @situation.open?(@place) || @fields["do"] == "open"
+        return "That needs the power on." if @kind.permit == :live
+        return "A box is opened, and touched inside, only with the breaker off." unless @situation.off?
 
-        case @kind.permit
-        when :cover
-          "A cover comes off only with the breaker off."
-        when :hands
-          hands
-        when :live
-          @situation.open?(@place) ? "That wants the power on." : "The #{place} box is closed."
-        else
-          "Power comes on only once nothing bare is loose and no short is possible."
-        end
+        "The #{place} box was not proved dead."
       end
 
       private
 
       def place = Presentation::Naming.place(@place)
 
-      def hands
-        return "Hands go in only with the breaker off." unless @situation.off?
-        return "The #{place} box is closed." unless @situation.open?(@place)
+      def closed = "The #{place} box is closed."
 
-        "The #{place} box was not proved dead."
+      def power
+        return "The power is on already." if @situation.power == "on"
+
+        "Power comes on only once nothing bare is loose and no short is possible."
       end
 
       # Its fields without what the permit adds
@@ -68,7 +64,7 @@ module Dielectra
         when :looking
           @session.permits.looking.step(@fields["do"].to_sym, **@fields.except("do").transform_keys(&:to_sym))
         when :cover
-          @fields["do"] == "open" ? approach.open(@place) : approach.prove_dead(@place)
+          @fields["do"] == "open" ? approach.open(@place) : approach.hands(@place) { approach.prove_dead(@place) }
         when :hands
           approach.hands(@place) { |hands| hands.step(@fields["do"].to_sym, **own) }
         when :live
