@@ -57,7 +57,7 @@ rescue SystemCallError, IOError, Net::ReadTimeout
   nil
 end
 
-# What is in the database of a folder, read as a stranger would.
+# Reads the database of a data folder with SQLite alone, without the code of the server.
 def look(folder)
   database = SQLite3::Database.new(File.join(folder, "dielectra.sqlite3"))
   whole = database.execute("PRAGMA integrity_check").flatten == ["ok"]

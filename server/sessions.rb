@@ -69,7 +69,7 @@ module Server
 
     private
 
-    # What is at hand, in memory or on disk, that has taken a part of the steps and nothing else
+    # Finds a session, in memory or on disk, whose steps are the first steps of the job
     def usable(id, basis, steps)
       return unless id
 

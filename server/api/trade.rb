@@ -17,7 +17,7 @@ module Server
         )
       end
 
-      # A box as it is being written down, by what was tapped or by a line of shorthand: both ways, and drawn.
+      # Draws a box that is being entered, from what was tapped or from a line of shorthand. Returns both forms.
       post "/boxes" do
         draft = body!
         region = Dielectra::Trade::Region.at(draft.fetch("volts", 120).to_f)
@@ -37,7 +37,8 @@ module Server
 
       private
 
-      # What was found, and what of the line cannot be read; then the part before it counts.
+      # Reads a draft. Where its line has an error, the box is what the words before the error say.
+      # @return [Array(Hash, Hash)] `found`, and the error with `at` and `sentence` or nil
       def read_box(draft, region)
         return draft["found"], nil unless draft["line"]
 

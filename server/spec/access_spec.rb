@@ -1,20 +1,10 @@
 # frozen_string_literal: true
 
-require_relative "../app"
+require_relative "contexts"
 require "rack/mock"
-require "tmpdir"
 
 RSpec.describe Server::Access do
-  around do |example|
-    Dir.mktmpdir do |folder|
-      Server::Database.open(folder)
-      Server::Demo.load!
-      example.run
-    ensure
-      Server::Folding.forget
-      ActiveRecord::Base.connection_handler.clear_all_connections!
-    end
-  end
+  include_context "with a data folder"
 
   let(:lan) { Server.app(lan: true) }
 

@@ -1,22 +1,11 @@
 # frozen_string_literal: true
 
-require_relative "../app"
+require_relative "contexts"
 require "open3"
-require "tmpdir"
 
 RSpec.describe Server::Backup do
-  around do |example|
-    Dir.mktmpdir do |folder|
-      @folder = File.join(folder, "data")
-      @zip = File.join(folder, "kept.zip")
-      Server::Database.open(@folder)
-      Server::Demo.load!
-      example.run
-    ensure
-      Server::Folding.forget
-      ActiveRecord::Base.connection_handler.clear_all_connections!
-    end
-  end
+  include_context "with a data folder"
+  before { @zip = File.join(@beside, "kept.zip") }
 
   let(:backup) { described_class.new(@folder, clock: -> { Time.utc(2026, 11, 28, 3) }) }
 

@@ -4,7 +4,7 @@ require_relative "../app"
 require "rack/mock"
 
 RSpec.describe Server::Border do
-  # What comes through: the parsed body.
+  # An application that answers with the parsed body it was given
   let(:inner) { ->(env) { [200, {}, [JSON.generate(env[described_class::BODY])]] } }
   let(:border) { described_class.new(inner) }
 

@@ -1,13 +1,9 @@
 # frozen_string_literal: true
 
-require_relative "../app"
-require "rack/test"
-require "tmpdir"
+require_relative "contexts"
 
 RSpec.describe Server::Photograph do
-  include Rack::Test::Methods
-
-  def app = @app ||= Server.app
+  include_context "with the application"
 
   # A picture of one segment each, with what a camera writes beside it
   let(:picture) do
@@ -17,32 +13,13 @@ RSpec.describe Server::Photograph do
       segment[0xDA, "scan"] + "data".b + "\xFF\xD9".b
   end
 
-  around do |example|
-    Dir.mktmpdir do |folder|
-      Server::Database.open(folder)
-      Server::Demo.load!
-      example.run
-      Server::Folding.forget
-      ActiveRecord::Base.connection_handler.clear_all_connections!
-    end
-  end
-
-  before { ENV["DIELECTRA_CHECK_RESPONSES"] = "1" }
-
-  def said = JSON.parse(last_response.body)
-
-  def send_picture(place: "lamp_room", picture: Base64.strict_encode64(self.picture), small: picture)
-    header "Content-Type", "application/json"
-    header "Host", "127.0.0.1"
-    post "/api/jobs/1/photographs", JSON.generate({ place:, picture:, small: })
-    last_response.status
-  end
+  def send_picture(place: "lamp_room", picture: Base64.strict_encode64(self.picture), small: picture) =
+    send_json(:post, "/jobs/1/photographs", { place:, picture:, small: })
 
   it "is kept without position and comments, given back, backed up, and taken away" do
     expect(send_picture).to eq(201)
     id = said.first["id"]
-    header "Host", "127.0.0.1"
-    get "/api/photographs/#{id}"
+    send_json(:get, "/photographs/#{id}")
     expect(last_response.headers["content-type"]).to eq("image/jpeg")
     expect(last_response.body.b).to include("table", "scan", "data").and(
       satisfy { |bytes| !bytes.match?(/Exif|position|comment/n) }
@@ -50,10 +27,8 @@ RSpec.describe Server::Photograph do
     zip = File.join(Server::Database.folder, "all.zip")
     names = Server::Backup.new(Server::Database.folder).make(zip)["files"].map { |row| row["name"] }
     expect(names).to include("photographs/#{id}.jpg", "photographs/#{id}.small.jpg")
-    delete "/api/photographs/#{id}", "{}"
-    expect([last_response.status, said]).to eq([200, []])
-    get "/api/photographs/#{id}"
-    expect(last_response.status).to eq(404)
+    expect([send_json(:delete, "/photographs/#{id}"), said]).to eq([200, []])
+    expect(send_json(:get, "/photographs/#{id}")).to eq(404)
   end
 
   it "leaves nothing behind where the disk is full" do

@@ -1,39 +1,14 @@
 # frozen_string_literal: true
 
-require_relative "../app"
-require "rack/test"
-require "tmpdir"
+require_relative "contexts"
 
 RSpec.describe Server::Setting do
-  include Rack::Test::Methods
+  include_context "with the application"
 
-  def app = @app ||= Server.app
-
-  around do |example|
-    Dir.mktmpdir do |folder|
-      Server::Database.open(folder)
-      Server::Folding.forget
-      Server::Demo.load!
-      example.run
-      Server::Folding.forget
-      ActiveRecord::Base.connection_handler.clear_all_connections!
-    end
-  end
-
-  before { ENV["DIELECTRA_CHECK_RESPONSES"] = "1" }
-
-  def said = JSON.parse(last_response.body)
-
-  def set(body)
-    header "Content-Type", "application/json"
-    header "Host", "127.0.0.1"
-    put "/api/settings", JSON.generate(body)
-    last_response.status
-  end
+  def set(body) = send_json(:put, "/settings", body)
 
   def look(path)
-    header "Host", "127.0.0.1"
-    get "/api#{path}"
+    send_json(:get, path)
     said
   end
 
@@ -46,11 +21,7 @@ RSpec.describe Server::Setting do
   end
 
   it "shows a job that was answered before by the minutes as they are now" do
-    header "Content-Type", "application/json"
-    header "Host", "127.0.0.1"
-    header "Idempotency-Key", SecureRandom.uuid
-    header "If-Match", "\"#{Server::Job.find(1).version}\""
-    post "/api/jobs/1/steps", JSON.generate({ do: "watch", answer: { unsure: true } })
+    send_json(:post, "/jobs/1/steps", { do: "watch", answer: { unsure: true } }, version: Server::Job.find(1).version)
     before = said["ahead"]["minutes"]
     set({ "minutes" => { "open" => 30 } })
     expect(look("/jobs/1")["ahead"]["minutes"]).to be > before + 10
@@ -58,9 +29,8 @@ RSpec.describe Server::Setting do
 
   it "asks new calls for the tools in the bag only" do
     expect(set({ "tools" => %w[low_z continuity] })).to eq(200)
-    header "Idempotency-Key", SecureRandom.uuid
     call = { house: { name: "A", street: "B" }, title: "T", draft: { switches: ["hall"], light: "ceiling" } }
-    post "/api/jobs", JSON.generate(call)
+    send_json(:post, "/jobs", call)
     expect(Server::Job.last.document["tools"]).to eq(%w[low_z continuity])
   end
 

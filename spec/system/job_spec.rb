@@ -229,7 +229,7 @@ RSpec.describe "A job in the browser", type: :feature do
     expect(Server::Job.find(5).steps.size).to eq(steps + 1)
   end
 
-  # What is smaller than a finger, of what can be tapped
+  # Controls that are too small to tap
   def too_small
     page.evaluate_script(<<~JS)
       [...document.querySelectorAll("main button, main a, main select, main textarea, main [role=radio], main input:not([type=file])")]

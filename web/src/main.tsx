@@ -6,7 +6,7 @@ import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useEvents } from "./api/events";
-import { makeOutbox, OutboxContext } from "./api/queries";
+import { makeOutbox, OutboxContext } from "./api/changes";
 import { applyTheme } from "./ui/theme";
 import { DayScreen } from "./screens/DayScreen";
 import { Waiting } from "./ui/Waiting";

@@ -1,10 +1,10 @@
 import { Check, ShieldAlert, Square, SquareDot, TriangleAlert } from "lucide-react";
-import { useLayoutEffect, useRef, useState } from "react";
+import { useLayoutEffect, useRef } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
-import { useKey } from "../ui/keys";
 import { Plate } from "../ui/Plate";
 import { TextButton } from "../ui/TextButton";
+import { Answers, Together } from "./Answers";
 import type { Aside } from "./aside";
 import { Chooser } from "./Chooser";
 import { Ended } from "./Ended";
@@ -21,8 +21,6 @@ type Props = {
   /** Where a form beside the plate puts its main button. */
   slot: (element: HTMLElement | null) => void;
 };
-
-type Choice = Advice["choices"][number];
 
 /** The next step, or how the job ended: the first thing the eye finds. */
 export function NowPlate({ job, advice, busy, take, aside, set, slot }: Props) {
@@ -124,75 +122,6 @@ function Checklist({ items }: { items: Advice["checklist"] }) {
         );
       })}
     </ol>
-  );
-}
-
-type TogetherProps = { parts: Advice["parts"]; busy: boolean; take: Props["take"] };
-
-/** Steps that are done in one go: what each shows is tapped, and all are written down with the last. */
-function Together({ parts, busy, take }: TogetherProps) {
-  const [given, setGiven] = useState<Record<number, Answer>>({});
-  const asked = parts.map((part, index) => ({ part, index })).filter(({ part }) => part.answer === undefined);
-  const give = (index: number, answer: Answer) => {
-    const all = { ...given, [index]: answer };
-    setGiven(all);
-    if (asked.every((one) => one.index in all)) {
-      take(parts.map((part, at) => ({ ...part.step, answer: part.answer ?? all[at] }) as Step));
-    }
-  };
-  return (
-    <div className="grid gap-3">
-      {asked.map(({ part, index }) => (
-        <div key={index} className="grid gap-2">
-          {(asked.length > 1 || parts.length > asked.length) && <h3 className="font-bold">{part.title}</h3>}
-          <Answers
-            choices={part.choices}
-            busy={busy}
-            keys={asked.length === 1}
-            given={given[index]}
-            onAnswer={(answer) => give(index, answer)}
-          />
-        </div>
-      ))}
-    </div>
-  );
-}
-
-type AnswersProps = {
-  choices: Choice[];
-  busy: boolean;
-  keys: boolean;
-  given?: Answer | undefined;
-  onAnswer: (answer: Answer) => void;
-};
-
-/** The answers as keys the size of a thumb, each with its number, its likelihood and what it would mean. */
-function Answers({ choices, busy, keys, given, onAnswer }: AnswersProps) {
-  useKey("1,2,3,4,5,6,7,8,9", (key) => {
-    const choice = keys ? choices[Number(key) - 1] : undefined;
-    if (choice && !busy) onAnswer(choice.answer);
-  });
-  if (choices.length === 0) return null;
-  return (
-    <div className={`grid gap-2 ${choices.length > 3 ? "sm:grid-cols-2" : ""}`}>
-      {choices.map((choice, index) => (
-        <button
-          key={choice.label}
-          type="button"
-          disabled={busy}
-          aria-pressed={given ? given === choice.answer : undefined}
-          onClick={() => onAnswer(choice.answer)}
-          className={`grid min-h-14 cursor-pointer grid-cols-[auto_1fr_auto] items-center gap-x-3 rounded-md px-4 py-1.5 text-left disabled:cursor-wait disabled:opacity-60 ${given && given !== choice.answer ? "border-2 border-key text-engraved" : "bg-key text-key-ink"}`}
-        >
-          {keys ? <kbd className="font-mono text-sm opacity-70">{index + 1}</kbd> : <span />}
-          <span className="text-lg leading-tight font-bold">{choice.label}</span>
-          {choice.percent && <span className="text-sm tabular-nums">{choice.percent}</span>}
-          {choice.meaning && (
-            <span className="col-span-2 col-start-2 text-sm leading-snug">{choice.meaning}</span>
-          )}
-        </button>
-      ))}
-    </div>
   );
 }
 

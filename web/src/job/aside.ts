@@ -1,6 +1,6 @@
 import type { Act, Advice, Step } from "../api/client";
 
-/** What a person does or looks at in place of the next step, until the job has moved on. */
+/** The step or the box that a person chose instead of the recommended step. It is dropped when the job changes. */
 export type Aside = {
   /** The step chosen instead. */
   advice: Advice | null;

@@ -3,7 +3,8 @@ import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Job } from "../api/client";
-import { useJob, useJobChanges } from "../api/queries";
+import { useJobChanges } from "../api/changes";
+import { useJob } from "../api/queries";
 import { pointed, type Aside } from "../job/aside";
 import { Ahead } from "../job/Ahead";
 import { Findings } from "../job/Findings";
@@ -46,7 +47,7 @@ type Changes = ReturnType<typeof useJobChanges>;
 function Work({ job: known, changes }: { job: Job; changes: Changes }) {
   const { letters, busy, take, undo, amend, drop } = changes;
   const job = foreseen(known, letters);
-  // What was chosen or looked at instead holds until the job has moved on.
+  // A person's choice is dropped when the version of the job changes.
   const [kept, setKept] = useState<{ at: number; aside: Aside | null } | null>(null);
   const [slot, setSlot] = useState<HTMLElement | null>(null);
   const aside = kept?.at === job.version ? kept.aside : null;

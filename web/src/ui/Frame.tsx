@@ -9,10 +9,10 @@ const PLACES = [
   { to: "/settings", words: "Settings", Icon: Settings },
 ];
 
-type Props = { children: ReactNode; aside?: ReactNode; bare?: boolean };
+type Props = { children: ReactNode; bare?: boolean };
 
 /** The page around every screen: a rail with the main places, at the bottom on a phone. A bare one has a head of its own. */
-export function Frame({ children, aside, bare }: Props) {
+export function Frame({ children, bare }: Props) {
   if (bare) {
     return (
       <main className="mx-auto min-h-screen max-w-[1600px] px-4 pt-1 pb-16 lg:px-6 lg:pb-6">{children}</main>
@@ -46,10 +46,7 @@ export function Frame({ children, aside, bare }: Props) {
           <Moon size={20} aria-hidden />
         </button>
       </nav>
-      <main className="min-w-0 flex-1 px-4 pt-3 pb-24 sm:px-8 sm:pb-10">
-        {aside && <div className="mb-2 flex justify-end sm:float-right sm:mb-0">{aside}</div>}
-        {children}
-      </main>
+      <main className="min-w-0 flex-1 px-4 pt-3 pb-24 sm:px-8 sm:pb-10">{children}</main>
     </div>
   );
 }

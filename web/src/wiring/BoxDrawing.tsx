@@ -82,7 +82,6 @@ function Frame({ frame, metal }: { frame: Drawing["frame"]; metal: boolean }) {
       fill="var(--wall)"
       stroke={metal ? "var(--metal)" : "var(--edge)"}
       strokeWidth={metal ? 6 : 3}
-      strokeDasharray={metal ? undefined : "1 0"}
     />
   );
 }

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # What a person can choose to do at each place, in place of what is thought best.
+    # The steps that a person can choose at each place, instead of the recommended one.
     class Acts
       TOOLS = {
         "continuity" => "Test continuity",
@@ -20,7 +20,7 @@ module Dielectra
       end
 
       # @return [Array<Hash>] for each place its `place`, `name` and `acts`, each with a `title`, a `step`, and how many
-      #   `points` are still to be pointed at
+      #   `points` the person still has to pick
       def to_a
         [@job.panel, *@job.boxes].map do |place|
           acts = place.panel? ? at_panel : at_box(place)
@@ -44,7 +44,7 @@ module Dielectra
 
       def at_box(place)
         items = @job.devices_at(place.id)
-        controls, loads = items.partition { |item| item.respond_to?(:on_off_marked) }
+        controls, loads = items.partition { |item| @job.control(item.id) }
         acts = controls.flat_map { |control| toggled(control) }
         acts += loads.select { |load| load.kind == "luminaire" }.map { |load| lamp(load) }
         return *acts, act("Open the box", { "do" => "open", "place" => place.id }) unless @situation.open?(place.id)

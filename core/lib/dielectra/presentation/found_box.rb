@@ -7,12 +7,10 @@ module Dielectra
       # @param place [String] its id
       # @param found [Hash] as `open` answers; it may be incomplete
       # @param region [Trade::Region]
-      # @param kind [String] of the place
-      def initialize(place, found, region, kind: "switch_box")
+      def initialize(place, found, region)
         @place = place
         @found = found
         @region = region
-        @kind = kind
       end
 
       # @return [Hash] with its drawing
@@ -24,7 +22,7 @@ module Dielectra
         @box ||= {
           "place" => @place,
           "name" => Naming.place(@place),
-          "kind" => @kind,
+          "kind" => "switch_box",
           "open" => true,
           "enclosure" => @found["enclosure"],
           "cables" => (@found["cable_ends"] || []).map { |row| cable(row) },

@@ -64,14 +64,14 @@ module Dielectra
         }
       end
 
-      # What one meets there: its switches and loads
+      # The switches and loads at a place, in words
       def what(place)
         names =
           @session
             .job
             .devices_at(place)
             .map do |item|
-              next "switch #{item.id}" if item.respond_to?(:on_off_marked)
+              next "switch #{item.id}" if @session.job.control(item.id)
 
               item.kind == "luminaire" ? "light" : @session.job.region.term(Trade::DeviceKind[item.kind])
             end

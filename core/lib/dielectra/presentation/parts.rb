@@ -2,8 +2,8 @@
 
 module Dielectra
   module Presentation
-    # What a person does in one go: the next step with those that belong to it, each still a step of its own. A toggle
-    # thrown is a look at the light; a bench test is both positions.
+    # The next step together with the steps that a person does in the same move. Each stays a step of its own. Throwing a
+    # toggle includes the look at the light; a bench test includes both positions.
     class Parts
       # Aims for which a toggle is thrown to look at the light
       LOOKS = %i[throw watch].freeze

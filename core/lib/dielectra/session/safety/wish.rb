@@ -2,12 +2,12 @@
 
 module Dielectra
   module Session
-    # A step that a person wants to take, whatever is thought best. Where its permit exists it is issued; where not, the
-    # step is what makes it safe, and it is said why.
+    # A step that a person asks for. If its permit exists, the step is issued. If not, the step that leads there safely
+    # is issued instead, with the reason.
     class Wish
       # @param session [Troubleshooting]
       # @param fields [Hash] a step in the form of the protocol, without an answer
-      # @raise [InvalidInput] for what cannot be meant
+      # @raise [InvalidInput] for a step that names what is not there
       def initialize(session, fields)
         Schema.check!(:step, fields)
         @session = session
