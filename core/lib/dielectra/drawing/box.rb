@@ -7,7 +7,7 @@ module Dielectra
     # cap or a label, and no two run along the same line. One source for the screen and for paper.
     class Box
       # Units of a drawing
-      MARGIN = 28
+      MARGIN = Devices::MARGIN
       SHEATH = { y: 22, height: 44 }.freeze
       PITCH = { few: 50, many: 40 }.freeze
       GAP = 22
@@ -20,9 +20,6 @@ module Dielectra
       LOOSE = 168
       LANE = 13
       CAP = { height: 26, side: 8, room: 10 }.freeze
-      DEVICE = { width: 132, height: 112, row: 34, top: 24 }.freeze
-      # From a column to the screw it leads to
-      REACH = 17
       LEAST = 320
 
       # @param box [Hash] as Presentation::Boxes shows it
@@ -44,9 +41,9 @@ module Dielectra
           "tags" => tags,
           "wires" => wires,
           "caps" => caps,
-          "devices" => @devices,
-          "screws" => @screws,
-          "tabs" => tabs,
+          "devices" => @devices.bodies,
+          "screws" => @devices.screws,
+          "tabs" => @devices.tabs,
           "crossings" => lanes.crossed
         }
       end
@@ -56,8 +53,9 @@ module Dielectra
       def lay
         place_cables
         joints.each { |joint| joint[:pins].each { |point| @columns.take(@ends[point]) } }
-        @width = width
-        place_devices
+        @devices = Devices.new(@box, joints.flat_map { |joint| joint[:screws] }, @columns)
+        @width = [@cables_end, room_below, LEAST].max
+        @width = [@width, @devices.place(@width)].max
         place_caps
         settle
       end
@@ -95,85 +93,13 @@ module Dielectra
             .reject { |joint| joint[:pins].empty? && joint[:screws].size < 2 }
       end
 
-      def all_screws
-        @all_screws ||= [
-          *@box["devices"].flat_map do |device|
-            device["screws"].map { |screw| "#{device["id"]}.#{screw["terminal"]}" }
-          end,
-          "#{@box["place"]}.box"
-        ]
-      end
+      def all_screws = @all_screws ||= Devices.points(@box)
 
-      def used = @used ||= joints.flat_map { |joint| joint[:screws] }
-
-      # Room for cables, for devices with the columns beside them, and for caps
-      def width
-        devices =
-          @box["devices"].sum { |device| DEVICE[:width] + (2 * REACH) + (Columns::APART * 2 * device["screws"].size) }
+      # Room for the devices with the columns beside them, and for the caps
+      def room_below
         caps = joints.select { |joint| joint[:cap] }.sum { |joint| (joint[:points].size * Columns::APART * 2) + 30 }
-        [@cables_end, devices + (2 * MARGIN), devices + caps, LEAST].max
+        @devices.room + [2 * MARGIN, caps].max
       end
-
-      def metal? = @box["enclosure"] == "metal"
-
-      # Devices side by side, the columns of their screws beside them
-      def place_devices
-        taken = @columns
-        @columns = taken.dup
-        last = devices_from(MARGIN)
-        @columns = taken
-        spare = [@width - last - MARGIN, 0].max
-        last = devices_from(MARGIN + (spare / 2))
-        @width = [@width, last + MARGIN].max
-      end
-
-      def devices_from(x)
-        @column_of = {}
-        @devices = []
-        @screws = []
-        box_screw if metal?
-        edge = [x, metal? ? MARGIN + REACH + Columns::APART : x].max
-        @box["devices"].each { |device| edge = place_device(device, edge) + Columns::APART }
-        edge
-      end
-
-      # The screw of a metal box, on its left wall
-      def box_screw
-        point = "#{@box["place"]}.box"
-        @screws << screw({ "terminal" => "box", "label" => "BOX", "finish" => "brass" }, point, 22, 1)
-        @column_of[point] = free(MARGIN + REACH - 4) if used.include?(point)
-      end
-
-      def screw(row, point, x, side) =
-        row.slice("terminal", "label", "finish").merge("point" => point, "x" => x, "side" => side)
-
-      def place_device(device, edge)
-        sides = %w[left right].to_h { |side| [side, device["screws"].select { |screw| screw["side"] == side }] }
-        # Lower screws are reached from further outside, so that no wire passes another screw.
-        sides["left"].reverse_each { |row| edge = column(device, row, edge) }
-        x = edge + (sides["left"].any? { |row| @column_of[point(device, row)] } ? REACH : 4)
-        @devices << rect(x, nil, DEVICE[:width], height_of(sides)).merge("id" => device["id"])
-        edge = x + DEVICE[:width]
-        sides["left"].each { |row| @screws << screw(row, point(device, row), x, -1) }
-        sides["right"].each { |row| @screws << screw(row, point(device, row), edge, 1) }
-        edge += REACH
-        sides["right"].each { |row| edge = column(device, row, edge) }
-        edge
-      end
-
-      def height_of(sides) =
-        [DEVICE[:height], DEVICE[:top] + (sides.each_value.map(&:size).max * DEVICE[:row]) + 24].max
-
-      def point(device, row) = "#{device["id"]}.#{row["terminal"]}"
-
-      def column(device, row, edge)
-        return edge unless used.include?(point(device, row))
-
-        @column_of[point(device, row)] = free(edge)
-        @column_of[point(device, row)] + Columns::APART
-      end
-
-      def free(x) = @columns.take(@columns.from(x))
 
       # Caps stand in the row above the devices, each as near to its conductors as the columns leave room.
       def place_caps
@@ -186,7 +112,7 @@ module Dielectra
       end
 
       def ends_of(joint) =
-        joint[:pins].map { |pin| [pin, @ends[pin]] } + joint[:screws].map { |at| [at, @column_of[at]] }
+        joint[:pins].map { |pin| [pin, @ends[pin]] } + joint[:screws].map { |at| [at, @devices.column(at)] }
 
       def middle(joint) = ends_of(joint).sum(&:last) / ends_of(joint).size.to_f
 
@@ -210,7 +136,7 @@ module Dielectra
       def span(row) = (row.first - CAP[:side])..(row.last + CAP[:side])
 
       def clear?(span)
-        @column_of.each_value.none? { |x| x > span.begin - 6 && x < span.end + 6 } &&
+        @devices.columns.none? { |x| x > span.begin - 6 && x < span.end + 6 } &&
           @cap_spans.none? { |other| span.begin < other.end + CAP[:room] && other.begin < span.end + CAP[:room] }
       end
 
@@ -223,7 +149,7 @@ module Dielectra
             slots = @slots[joint]
             joint[:pins].map { |pin| { point: pin, from: @ends[pin], up: true, to: slots[pin], into: :cap } } +
               joint[:screws].map do |at|
-                { point: at, from: slots[at], up: false, to: @column_of[at], into: at, tail: joint }
+                { point: at, from: slots[at], up: false, to: @devices.column(at), into: at, tail: joint }
               end
           end
       end
@@ -231,10 +157,18 @@ module Dielectra
       def direct(joint)
         to = joint[:screws].last
         pin = joint[:pins].first
-        return { point: pin, from: @ends[pin], up: true, to: @column_of[to], into: to } if pin
+        return { point: pin, from: @ends[pin], up: true, to: @devices.column(to), into: to } if pin
 
         from = joint[:screws].first
-        { point: from, from: @column_of[from], up: false, to: @column_of[to], into: to, out_of: from, tail: joint }
+        {
+          point: from,
+          from: @devices.column(from),
+          up: false,
+          to: @devices.column(to),
+          into: to,
+          out_of: from,
+          tail: joint
+        }
       end
 
       def lanes = @lanes ||= Lanes.new(strands.map { |strand| Lanes::Way.new(strand[:from], strand[:to], strand[:up]) })
@@ -246,19 +180,7 @@ module Dielectra
         @lanes_at = loose.any? ? LOOSE + 22 : WIRES + 10
         @caps_at = @lanes_at + (lanes.count * LANE) + 4
         @devices_at = @caps_at + (@slots.any? ? CAP[:height] + 20 : 14)
-        @devices.each { |device| device["y"] = @devices_at }
-        bottom = @devices.map { |device| @devices_at + device["height"] }.max || (@devices_at + (metal? ? 44 : 6))
-        @height = bottom + 26
-        @screws.each { |row| row["y"] = row["terminal"] == "box" ? bottom : height_of_screw(row) }
-      end
-
-      def height_of_screw(row)
-        device = row["point"].split(".").first
-        number =
-          @screws.count do |other|
-            other["y"] && other["side"] == row["side"] && other["point"].start_with?("#{device}.")
-          end
-        @devices_at + DEVICE[:top] + (number * DEVICE[:row])
+        @height = @devices.settle(@devices_at) + 26
       end
 
       def wires
@@ -288,7 +210,7 @@ module Dielectra
       end
 
       def at_screw(point, column)
-        row = @screws.find { |screw| screw["point"] == point }
+        row = @devices.screw(point)
         [[row["x"], row["y"]], [column, row["y"]]]
       end
 
@@ -313,24 +235,6 @@ module Dielectra
               "text" => text,
               "sure" => role["sure"]
             )
-          end
-        end
-      end
-
-      def tabs
-        @box["devices"].flat_map do |device|
-          device["tabs"].filter_map do |tab|
-            from, to =
-              tab["between"].map { |terminal| @screws.find { |row| row["point"] == "#{device["id"]}.#{terminal}" } }
-            next unless from && to
-
-            {
-              "point" => "#{device["id"]}.#{tab["name"]}",
-              "x" => from["x"],
-              "from" => from["y"],
-              "to" => to["y"],
-              "intact" => tab["intact"]
-            }
           end
         end
       end
