@@ -4,6 +4,8 @@ require "capybara/rspec"
 require "selenium-webdriver"
 require "tmpdir"
 require "axe-rspec"
+require_relative "../../server/app"
+require_relative "person"
 
 ENV["SE_OFFLINE"] = "true"
 ENV["SE_AVOID_STATS"] = "true"
@@ -66,3 +68,43 @@ Axe::Configuration.instance.legacy_mode = true
 Capybara.server = :puma, { Silent: true, Threads: "1:4" }
 Capybara.default_max_wait_time = 15
 Capybara.enable_aria_label = true
+
+# The real interface in the real browser, over a day of the example's own.
+RSpec.shared_context "with a browser" do
+  include Browser
+  include Person
+
+  before(:all) do
+    Capybara.app = Server.app
+    Capybara.default_driver = :chromium
+  end
+
+  # Every example has a day of its own.
+  before do
+    @folder = Dir.mktmpdir
+    Server::Database.open(@folder)
+    Server::Folding.forget
+    Server::Demo.load!
+  end
+
+  # A browser that is still open would ask the server of the next example.
+  after do
+    origin = page.evaluate_script("location.origin")
+    visit "about:blank"
+    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin:, storageTypes: "all")
+    Server::Folding.forget
+    ActiveRecord::Base.connection_handler.clear_all_connections!
+    FileUtils.rm_rf(@folder)
+  end
+
+  after(:all) { page.quit }
+
+  let(:house) { Dielectra::Practice::House.new(demo_circuit("tower_stair")) }
+
+  # What another tab has done to a job, without this one.
+  def taken_elsewhere(id, step)
+    job = Server::Job.find(id)
+    change = Server::Change.new(id, key: SecureRandom.uuid, version: job.version, said: step.to_s)
+    change.make { [{ kind: "taken", number: job.next_number, step: }] }
+  end
+end

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Drawing
-    # The devices of a box side by side, their screws where a person finds them, and beside each screw that has something
-    # on it the column in which a wire comes down to it. The screw of a metal box is on the left wall.
+    # The devices of a box side by side, their screws where a person finds them, and beside each screw in use the column
+    # in which a wire comes down to it. The screw of a metal box is on the left wall.
     class Devices
       # Units of a drawing
       MARGIN = 28

@@ -6,6 +6,8 @@ module Dielectra
     #
     #   Shorthand.read("metal | 14/3 bk:T1 r:T2 w+ | 14/2 bk:COM w+ | 3way grounds", place: "hall", devices: %w[S1])
     class Shorthand
+      include ShorthandWords
+
       # A word that cannot be read: `at` is its place in the line, counted in characters from 0.
       class Unreadable < InvalidInput
         attr_reader :at
@@ -16,35 +18,6 @@ module Dielectra
         end
       end
 
-      COLORS = {
-        "bk" => "black",
-        "r" => "red",
-        "w" => "white",
-        "cu" => "bare",
-        "g" => "green",
-        "gy" => "green_yellow",
-        "bl" => "blue",
-        "y" => "yellow",
-        "br" => "brown",
-        "gr" => "gray",
-        "o" => "orange",
-        "rw" => "red_white"
-      }.freeze
-      KINDS = {
-        "1pole" => "single_pole",
-        "2pole" => "double_pole",
-        "3way" => "three_way",
-        "4way" => "four_way",
-        "combo" => "combination",
-        "light" => "luminaire",
-        "outlet" => "receptacle",
-        "3waydimmer" => "dimmer_three_way"
-      }.freeze
-      SINGLES = { "raceway" => "raceway", "conduit" => "raceway", "open" => "knob_and_tube" }.freeze
-      CONDITIONS = %w[loose scorched].freeze
-      BY = %w[screw push_in clamp twist_on lever].freeze
-      ENCLOSURES = %w[metal plastic].freeze
-      GROUNDS = %w[bare green green_yellow].freeze
       # What a word names: a point, or a screw that is looked up once all devices are known
       Mention = Struct.new(:name, :at, :point)
       TYPE =
@@ -69,28 +42,6 @@ module Dielectra
       # @param found [Hash] as the answer to `open`
       # @return [String] the line that reads as the same
       def self.write(found, region: Trade::Region.all.first) = ShorthandWriter.new(found, region).to_s
-
-      # @return [Array<String>] every ground of a box: those of the cables, the green screws, and a metal box itself
-      def self.grounds(found)
-        wires =
-          found["cable_ends"].flat_map do |row|
-            row["conductors"].select { |one| GROUNDS.include?(one["color"]) }.map { |one| "#{row["id"]}.#{one["id"]}" }
-          end
-        screws =
-          found["devices"].filter_map do |row|
-            Trade::DeviceKind[row["kind"]].ground&.then { |name| "#{row["id"]}.#{name}" }
-          end
-        place = found["place"] || found["cable_ends"].first&.then { |row| EndId.place(row["id"]) }
-        [*wires, *screws, *("#{place}.box" if found["enclosure"] == "metal" && place)]
-      end
-
-      # @return [Hash{String => Array<String>}] screw => what it may be called: label and terminal
-      def self.screws(row, region)
-        kind = Trade::DeviceKind[row["kind"]]
-        kind.screws.to_h do |screw|
-          ["#{row["id"]}.#{screw["terminal"]}", [region.labeled(kind, screw)["label"].tr(" ", "_"), screw["terminal"]]]
-        end
-      end
 
       def initialize(place, devices, region)
         @place = place
@@ -145,7 +96,7 @@ module Dielectra
       def listed(items, at)
         colors, names =
           items.map { |item| item.split("=", 2) }.then { |rows| [rows.map(&:first), rows.map { |row| row[1] }] }
-        colors = colors.map { |name| color(name) || unreadable("No such color: #{name}.", at, name) }
+        colors = colors.map { |name| ShorthandWords.color(name) || unreadable("No such color: #{name}.", at, name) }
         numbered(colors).zip(names).map { |wire, name| name ? wire.merge("id" => name) : wire }
       end
 
@@ -160,8 +111,6 @@ module Dielectra
         seen = Hash.new(0)
         colors.map { |name| { "id" => (seen[name] += 1) == 1 ? name : "#{name}_#{seen[name]}", "color" => name } }
       end
-
-      def color(word) = word && (COLORS[word.downcase] || (word.downcase if COLORS.value?(word.downcase)))
 
       # `3way`, `S2=3way`, `outlet-hot_tab`
       def device?(word, at)
@@ -189,7 +138,7 @@ module Dielectra
         match = WORD.match(word)
         wire = match && wire(word[/\A\w+/], match, at) or return false
         tape = match[:tape]
-        wire["tape"] = color(tape) || unreadable("No such color of tape: #{tape}.", at, tape) if tape
+        wire["tape"] = ShorthandWords.color(tape) || unreadable("No such color of tape: #{tape}.", at, tape) if tape
         touch(
           "#{cables.last["id"]}.#{wire["id"]}",
           match[:rest],
@@ -202,7 +151,7 @@ module Dielectra
       # The conductor of the last cable, by its own name or by its color; single ones are there once they are named.
       def wire(own, match, at)
         named = cables.last && cables.last["conductors"].find { |one| one["id"] == own }
-        name = named ? named["color"] : color(match[:name])
+        name = named ? named["color"] : ShorthandWords.color(match[:name])
         return named unless name && !named
         return unreadable("A cable comes first: 14/2, 14/3, raceway.", at, own) if cables.empty?
 
@@ -226,7 +175,7 @@ module Dielectra
       end
 
       # A color stands for its full name, so that `w+` and `G+white` meet.
-      def splice(name) = @splices[color(name) || name.downcase] ||= []
+      def splice(name) = @splices[ShorthandWords.color(name) || name.downcase] ||= []
 
       def tail?(word, at)
         match = TAIL.match(word) or return false
@@ -245,7 +194,7 @@ module Dielectra
         cable = cables.find { |row| row["id"] == "#{@place}/#{number}" }
         unreadable("There is no cable #{number}.", mention.at, mention.name) unless cable
         match = WORD.match(part)
-        name = color(match && match[:name])
+        name = ShorthandWords.color(match && match[:name])
         id = cable["conductors"].any? { |one| one["id"] == part } ? part : name && numbered_id(name, match)
         return "#{cable["id"]}.#{id}" if cable["conductors"].any? { |one| one["id"] == id }
 
@@ -260,7 +209,7 @@ module Dielectra
         among = devices.select { |row| owner.nil? || row["id"].casecmp?(owner) }
         found =
           among.flat_map do |row|
-            Shorthand.screws(row, @region).filter_map { |point, names| point if called?(names, label) }
+            ShorthandWords.screws(row, @region).filter_map { |point, names| point if called?(names, label) }
           end
         return found.first if found.one?
 
@@ -280,7 +229,7 @@ module Dielectra
       def joints
         groups = @splices.values.map { |rows| rows.map { |row| point(row) } }
         groups += @screwed.map { |from, to| [from, point(to)] }
-        groups << Shorthand.grounds({ **@found, "place" => @place }) if @grounds
+        groups << ShorthandWords.grounds({ **@found, "place" => @place }) if @grounds
         merged(groups)
           .map { |points| { "points" => points } }
           .tap { |found| @marks.each { |name, at| mark(found, name, at) } }
@@ -303,24 +252,8 @@ module Dielectra
         joint[BY.include?(name) ? "by" : "condition"] = name
       end
 
-      VOCABULARY = [
-        *COLORS.keys,
-        *COLORS.values,
-        *KINDS.keys,
-        *SINGLES.keys,
-        *CONDITIONS,
-        *BY,
-        *ENCLOSURES,
-        "grounds"
-      ].freeze
-      private_constant :VOCABULARY
-
       def unreadable(message, at, word)
-        meant =
-          DidYouMean::SpellChecker
-            .new(dictionary: VOCABULARY)
-            .correct(word.to_s.downcase.split(/[:+]/).first.to_s)
-            .first
+        meant = DidYouMean::SpellChecker.new(dictionary: ALL).correct(word.to_s.downcase.split(/[:+]/).first.to_s).first
         raise Unreadable.new(meant ? "#{message} Did you mean “#{meant}”?" : message, at)
       end
     end

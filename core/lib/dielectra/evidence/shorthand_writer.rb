@@ -4,8 +4,8 @@ module Dielectra
   module Evidence
     # Writes what an open box holds in shorthand; see Shorthand.
     class ShorthandWriter
-      SHORT = Shorthand::COLORS.invert.freeze
-      KINDS = Shorthand::KINDS.invert.freeze
+      SHORT = ShorthandWords::COLORS.invert.freeze
+      KINDS = ShorthandWords::KINDS.invert.freeze
       SINGLES = { "raceway" => "raceway", "knob_and_tube" => "open" }.freeze
       LETTERS = ("a".."z").to_a.freeze
 
@@ -27,7 +27,7 @@ module Dielectra
 
       def joints = (@found["joints"] || []).map { |row| row["points"] }.select { |points| points.size > 1 }
 
-      def all_grounds = @all_grounds ||= Shorthand.grounds(@found).sort
+      def all_grounds = @all_grounds ||= ShorthandWords.grounds(@found).sort
 
       def wires
         @wires ||=
@@ -60,11 +60,11 @@ module Dielectra
         return "BOX" if point.end_with?(".box")
 
         row = @found["devices"].find { |device| point.start_with?("#{device["id"]}.") }
-        label = Shorthand.screws(row, @region).fetch(point).first
+        label = ShorthandWords.screws(row, @region).fetch(point).first
         alone =
           @found["devices"].none? do |other|
             !other.equal?(row) &&
-              Shorthand.screws(other, @region).any? { |_, names| names.any? { |one| one.casecmp?(label) } }
+              ShorthandWords.screws(other, @region).any? { |_, names| names.any? { |one| one.casecmp?(label) } }
           end
         alone ? label : "#{row["id"]}.#{label}"
       end

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Presentation
-    # The next step together with the steps that a person does in the same move. Each stays a step of its own. Throwing a
-    # toggle includes the look at the light; a bench test includes both positions.
+    # The next step together with the steps that a person does in the same move. Each stays a step of its own. Throwing
+    # a toggle includes the look at the light; a bench test includes both positions.
     class Parts
       # Aims for which a toggle is thrown to look at the light
       LOOKS = %i[throw watch].freeze

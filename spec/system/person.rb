@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+# Answers the steps on the screen as a person would, with what a simulated house says. The example names the house.
+module Person
+  # What the house says to the step that the screen shows, given through the screen.
+  # @param typed [Boolean] whether a box is written in shorthand, or tapped together
+  def answer_shown(id, typed: false)
+    session = Server::Folding.session(Server::Job.find(id))
+    advice = Dielectra::Presentation::Advice.next(session).to_h
+    expect(page).to have_css("h2", text: advice["title"])
+    steps = advice["parts"].map { |part| part["step"] }
+    steps = [session.next.to_h] if steps.empty?
+    count = session.steps.size + steps.size
+    steps.each { |step| say(step, advice["parts"].find { |part| part["step"] == step }, typed:) }
+    expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
+  end
+
+  # One step answered: written down, tapped, or not asked for because the next one says it.
+  def say(step, part, typed: false)
+    answer = house.answer(step)
+    return if part&.key?("answer")
+    return typed ? type(answer["found"]) : write_down(answer["found"]) if step["do"] == "open"
+
+    around =
+      (
+        if part && step["do"] == "bench"
+          "//h3[contains(., 'Toggle #{step["position"]}')]/.."
+        else
+          "//section[@aria-label='Now']"
+        end
+      )
+    within(:xpath, around) { find("button", text: /^#{Regexp.escape(label(step["do"], answer))}$/).click }
+  end
+
+  def label(kind, answer)
+    if kind == "watch"
+      return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize
+    end
+    if kind == "wiggle"
+      return { "on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers" }.fetch(answer["loads"]["L1"])
+    end
+    return "All dead" if kind == "prove_dead"
+    if answer.key?("ohms")
+      return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load")
+    end
+    if answer["reads"]
+      return({ "beep" => "Beeps", "silent" => "Silent", "glow" => "Glows", "dark" => "Dark" }.fetch(answer["reads"]))
+    end
+    return answer["volts"] > 60 ? "About 120 V" : "Nothing" if answer["volts"]
+
+    "Done"
+  end
+
+  def type(found)
+    find("textarea").set(Dielectra::Evidence::Shorthand.write(found), rapid: false)
+    click_button "Save box"
+  end
+
+  def write_down(found)
+    click_button found["enclosure"], exact: true
+    found["cable_ends"].sort_by { |row| row["id"] }.each { |row| click_button "+ #{row["type"]}" }
+    kind = found["devices"].first["kind"]
+    click_button(kind == "three_way" ? "three-way" : "single-pole", exact: true) unless kind == "luminaire"
+    found["joints"].each { |joint| joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } } }
+    click_button "Save box"
+  end
+
+  # Points of a drawing are named as a person would say them.
+  def tap_point(point)
+    owner, part = point.split(".")
+    name = point.include?("/") ? "#{part.tr("_", " ")} of cable #{owner.split("/").last}" : "screw #{part.tr("_", " ")}"
+    find("[role=group] [aria-label='#{name}']").send_keys(:enter)
+  end
+end
