@@ -65,6 +65,7 @@ module Server
           term: region.term(kind),
           look: kind.look,
           switch: kind.switch?,
+          faces: kind.faces.map { |name, words| { name:, words: }.compact },
           screws: kind.screws.map { |screw| region.labeled(kind, screw) },
           tabs:
         }.compact

@@ -72,7 +72,12 @@ RSpec.describe Dielectra::Drawing::Box do
         }
       end
     kinds = %w[single_pole three_way four_way receptacle dimmer combination]
-    devices = Array.new(random.rand(0..4)) { |number| { "id" => "S#{number + 1}", "kind" => kinds.sample(random:) } }
+    devices =
+      Array.new(random.rand(0..4)) do |number|
+        kind = kinds.sample(random:)
+        face = [nil, *Dielectra::Trade::DeviceKind[kind].faces.keys].sample(random:)
+        { "id" => "S#{number + 1}", "kind" => kind, "face" => face }.compact
+      end
     points = ends.flat_map { |row| row["conductors"].map { |wire| "#{row["id"]}.#{wire["id"]}" } }
     screws =
       devices.flat_map do |row|

@@ -10,6 +10,14 @@ RSpec.describe Dielectra::Evidence::OpenedBox do
     expect([apart.box("tower_door").joints, apart.box("tower_door").found_joints]).to eq([[], box.found_joints])
   end
 
+  it "has to make up again what is loose, and what has a hurt conductor in it" do
+    joint = box.found["joints"].find { |row| row["points"].include?("S1.common") }
+    hurt = ->(what) { box.found.merge("remarks" => [{ "point" => joint["points"].first, "what" => what }]) }
+    damaged = ->(found) { described_class.new(situation, "tower_door", found).damaged }
+    expect(damaged[hurt["pinched"]]).to eq(damaged[box.found] + [joint["points"]])
+    expect(damaged[hurt["cloth"]]).to eq(damaged[box.found])
+  end
+
   it "has every conductor and terminal once" do
     expect(box.points).to eq(box.points.uniq)
     expect(box.points).to include("S1.common", *box.conductors, *box.grounds)

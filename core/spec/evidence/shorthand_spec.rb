@@ -50,6 +50,24 @@ RSpec.describe Dielectra::Evidence::Shorthand do
     expect(joints(found)).to include(%w[R1.hot_1 hall/2.black], %w[S1.terminal_2 hall/1.white hall/2.black_2])
   end
 
+  it "reads faces, gangs, volume and remarks, and writes them again" do
+    found = read("plastic 2gang 18.5in3 | 14/2 bk:COM | 3way/alone nicked:1.bk aluminum:1.w")
+    expect(found).to include("gangs" => 2, "volume_in3" => 18.5)
+    expect(found["devices"]).to eq([{ "id" => "S1", "kind" => "three_way", "face" => "alone" }])
+    expect(found["remarks"]).to eq(
+      [{ "point" => "hall/1.black", "what" => "nicked" }, { "point" => "hall/1.white", "what" => "aluminum" }]
+    )
+    expect(read(described_class.write(found))).to eq(found)
+    expect(read("300cm3")["volume_in3"]).to eq(18.3)
+  end
+
+  it "refuses a face that a device does not have, and a box without room" do
+    expect(unreadable("3way/stacked")).to match([0, /faces alone, top, leads/])
+    expect(unreadable("outlet/alone")).to match([0, /one way only/])
+    expect(unreadable("9gang")).to match([0, /1 to 6 gangs/])
+    expect(unreadable("0in3")).to match([0, /volume/])
+  end
+
   it "points at the character that cannot be read" do
     expect(unreadable("14/3 bk:T1 w+ | 3way scr0ched:T1")).to match([21, /scorched/])
     expect(unreadable("bk:COM 3way")).to match([0, /cable comes first/])

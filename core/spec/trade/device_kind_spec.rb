@@ -39,6 +39,23 @@ RSpec.describe Dielectra::Trade::DeviceKind do
     expect(described_class["three_way"].live_terminals).to eq(%w[common traveler_1 traveler_2])
   end
 
+  it "has every screw once on every face" do
+    described_class.all.each do |kind|
+      [nil, *kind.faces.keys].each do |face|
+        expect(kind.screws(face).map { |screw| screw["terminal"] }).to match_array(kind.terminals),
+        "#{kind.name} #{face}"
+      end
+    end
+    expect(described_class["three_way"].faces).to include(nil => "common below a traveler", "leads" => "leads")
+  end
+
+  it "shows the common where it sits" do
+    sides = ->(face) { described_class["three_way"].screws(face).group_by { |screw| screw["side"] } }
+    expect(sides["alone"]["right"].map { |screw| screw["terminal"] }).to eq(%w[ground common])
+    expect(described_class["three_way"].screws("leads").map { |screw| screw["finish"] }.uniq).to eq(["lead"])
+    expect(described_class["dimmer"].screws("screws").map { |screw| screw["finish"] }).to eq(%w[green brass brass])
+  end
+
   it "raises for a kind nobody knows" do
     expect { described_class["knife"] }.to raise_error(KeyError)
   end

@@ -522,6 +522,15 @@ export interface components {
         Found: {
             /** @enum {string} */
             enclosure?: "metal" | "plastic";
+            gangs?: number;
+            /** @description Cubic inches */
+            volume_in3?: number;
+            /** @description What was seen of a conductor or a joint besides what it touches */
+            remarks?: {
+                point: string;
+                /** @enum {string} */
+                what: "nicked" | "pinched" | "cloth" | "melted" | "aluminum";
+            }[];
             cable_ends: {
                 id: string;
                 type?: string;
@@ -620,6 +629,11 @@ export interface components {
             term: string;
             look?: string;
             switch: boolean;
+            /** @description How devices of this kind differ in where their screws sit; the usual one has no name */
+            faces: {
+                name?: string;
+                words: string;
+            }[];
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
         };
@@ -660,6 +674,8 @@ export interface components {
             kind: string;
             open: boolean;
             enclosure?: string | null;
+            gangs?: number;
+            volume_in3?: number;
             drawing?: components["schemas"]["Drawing"];
             cables: components["schemas"]["Cable"][];
             devices: components["schemas"]["Device"][];

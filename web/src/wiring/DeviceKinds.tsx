@@ -9,13 +9,14 @@ type Props = {
   trade: Trade;
   onKind: (kind: string) => void;
   onTab: (tab: string) => void;
+  onFace: (face: string | undefined) => void;
 };
 
 /** Switches that are one tap away; the others are in a list. */
 const USUAL = ["single_pole", "three_way", "four_way", "dimmer"];
 
 /** What a switch is, by what one sees on it, and which of its tabs are broken off. */
-export function DeviceKinds({ id, fixed, found, trade, onKind, onTab }: Props) {
+export function DeviceKinds({ id, fixed, found, trade, onKind, onTab, onFace }: Props) {
   const device = found.devices.find((one) => one.id === id);
   const known = trade.devices.find((kind) => kind.kind === device?.kind);
   const switches = trade.devices.filter((kind) => kind.switch);
@@ -48,6 +49,20 @@ export function DeviceKinds({ id, fixed, found, trade, onKind, onTab }: Props) {
           {others.map((kind) => (
             <option key={kind.kind} value={kind.kind}>
               {[kind.term, kind.look].filter(Boolean).join(": ")}
+            </option>
+          ))}
+        </select>
+      )}
+      {known && known.faces.length > 0 && (
+        <select
+          aria-label={`Where the screws of ${id} sit`}
+          value={(device as { face?: string } | undefined)?.face ?? ""}
+          onChange={(event) => onFace(event.target.value || undefined)}
+          className="min-h-11 cursor-pointer rounded-md border-2 border-edge bg-sheet px-2"
+        >
+          {known.faces.map(({ name, words }) => (
+            <option key={words} value={name ?? ""}>
+              {words}
             </option>
           ))}
         </select>

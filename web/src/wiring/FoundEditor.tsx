@@ -8,6 +8,7 @@ import { Notice } from "../ui/Notice";
 import { usePaused } from "../ui/pause";
 import { PlateSlot } from "../ui/slot";
 import { BoxDrawing } from "./BoxDrawing";
+import { BoxRoom } from "./BoxRoom";
 import { DeviceKinds } from "./DeviceKinds";
 import {
   addCable,
@@ -19,9 +20,12 @@ import {
   joinGrounds,
   letLoose,
   mark,
+  type Remark,
+  remark,
   removeCable,
   setDevice,
   setEnclosure,
+  setFace,
   setGround,
   setTape,
   SINGLE,
@@ -147,9 +151,10 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
             </Button>
           </>
         )}
+        <BoxRoom found={found} volts={job.volts} onChange={change} />
       </div>
       {devices
-        .filter((device) => device.kind === "" || tabsOf(trade, found, device.id).length > 0)
+        .filter((device) => device.kind === "" || hasChoices(trade, found, device.id))
         .map((device) => (
           <DeviceKinds
             key={device.id}
@@ -159,6 +164,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
             trade={trade}
             onKind={(kind) => change(setDevice(found, device.id, kind))}
             onTab={(tab) => change(toggleTab(found, device.id, tab))}
+            onFace={(face) => change(setFace(found, device.id, face))}
           />
         ))}
       <div className="min-h-40 overflow-auto lg:h-[max(16rem,calc(100vh-29rem))]">
@@ -226,9 +232,11 @@ function devicesAt(job: Job, place: string) {
   return [...controls.map(({ id }) => ({ id, kind: "" })), ...loads.map(({ id, kind }) => ({ id, kind }))];
 }
 
-function tabsOf(trade: Trade, found: Found, id: string) {
+/** Whether there is more to say of a device than its kind. */
+function hasChoices(trade: Trade, found: Found, id: string) {
   const kind = found.devices.find((device) => device.id === id)?.kind;
-  return trade.devices.find((known) => known.kind === kind)?.tabs ?? [];
+  const known = trade.devices.find((one) => one.kind === kind);
+  return known !== undefined && known.tabs.length + known.faces.length > 0;
 }
 
 function greenScrews(found: Found, trade: Trade): string[] {
@@ -258,6 +266,14 @@ function Others({ label, options, onChoose }: OthersProps) {
     </select>
   );
 }
+
+const REMARKS: [Remark["what"], string][] = [
+  ["nicked", "nicked"],
+  ["pinched", "insulation under the screw"],
+  ["cloth", "cloth"],
+  ["melted", "melted"],
+  ["aluminum", "aluminum"],
+];
 
 const TAPES = ["black", "red", "blue", "green"];
 
@@ -303,6 +319,16 @@ function Picked({
           </Button>
         </>
       )}
+      {REMARKS.map(([what, words]) => (
+        <Button
+          key={what}
+          small
+          pressed={(found.remarks ?? []).some((one) => one.point === point && one.what === what)}
+          onClick={() => onChange(remark(found, point, what))}
+        >
+          {words}
+        </Button>
+      ))}
       {wire &&
         TAPES.map((tape) => (
           <Button

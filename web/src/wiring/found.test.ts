@@ -10,11 +10,15 @@ import {
   joinGrounds,
   letLoose,
   mark,
+  remark,
   removeCable,
   setDevice,
   setEnclosure,
+  setFace,
+  setGangs,
   setGround,
   setTape,
+  setVolume,
   toggleTab,
 } from "./found";
 
@@ -100,5 +104,20 @@ describe("writing down a box", () => {
     join(found, "porch/1.black", "S1.common");
     setGround(found, "bare", false);
     expect(JSON.stringify(found)).toBe(before);
+  });
+
+  it("remarks on a conductor, and takes the remark back with it or when it is said again", () => {
+    const seen = remark(start(), "porch/2.red", "nicked");
+    expect(seen.remarks).toEqual([{ point: "porch/2.red", what: "nicked" }]);
+    expect(remark(seen, "porch/2.red", "nicked").remarks).toBeUndefined();
+    expect(letLoose(seen, "porch/2.red").remarks).toHaveLength(1);
+    expect(removeCable(seen).remarks).toBeUndefined();
+  });
+
+  it("knows faces, gangs and volume, and forgets them when they are said again", () => {
+    const told = setVolume(setGangs(setFace(start(), "S1", "alone"), 2), 18);
+    expect(told).toMatchObject({ devices: [{ id: "S1", face: "alone" }], gangs: 2, volume_in3: 18 });
+    const back = setVolume(setGangs(setFace(told, "S1", undefined), 2), null);
+    expect(back).toEqual(start());
   });
 });

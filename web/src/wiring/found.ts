@@ -56,6 +56,39 @@ export function setDevice(found: Found, id: string, kind: string): Found {
   return drop({ ...found, devices }, (point) => point.startsWith(`${id}.`));
 }
 
+/** Where the screws of a device sit, as on one of the faces of its kind; the usual one has no name. */
+export function setFace(found: Found, id: string, face: string | undefined): Found {
+  const devices = found.devices.map((device) => {
+    if (device.id !== id) return device;
+    const { face: before, ...rest } = device as Found["devices"][number] & { face?: string };
+    return face === undefined || face === before ? rest : { ...rest, face };
+  });
+  return { ...found, devices };
+}
+
+export type Remark = NonNullable<Found["remarks"]>[number];
+
+/** What is seen of a conductor or a screw besides what it touches; said again, it is not so. */
+export function remark(found: Found, point: string, what: Remark["what"]): Found {
+  const { remarks = [], ...rest } = found;
+  const others = remarks.filter((one) => one.point !== point || one.what !== what);
+  const all = others.length < remarks.length ? others : [...remarks, { point, what }];
+  return all.length > 0 ? { ...rest, remarks: all } : rest;
+}
+
+/** How many devices the box has room for; said again, nobody knows. */
+export function setGangs(found: Found, gangs: number): Found {
+  const { gangs: before, ...rest } = found;
+  return before === gangs ? rest : { ...rest, gangs };
+}
+
+/** Its volume in cubic inches, or that nobody knows it. */
+export function setVolume(found: Found, volume: number | null): Found {
+  const rest = { ...found };
+  delete rest.volume_in3;
+  return volume === null ? rest : { ...rest, volume_in3: volume };
+}
+
 /** Breaks a tab off a device, or puts it back. */
 export function toggleTab(found: Found, id: string, tab: string): Found {
   const devices = found.devices.map((device) => {
@@ -125,9 +158,16 @@ export function setTape(found: Found, point: string, tape: string | null): Found
   return { ...found, cable_ends };
 }
 
+/** Without what some points touch. What was remarked stays where the point is still there. */
 function drop(found: Found, gone: (point: string) => boolean): Found {
+  const removed = (point: string) => gone(point) && !there(found, point);
   const joints = found.joints
     .map((joint) => ({ ...joint, points: joint.points.filter((point) => !gone(point)) }))
     .filter((joint) => joint.points.length > 1);
-  return { ...found, joints };
+  const { remarks, ...rest } = found;
+  const left = (remarks ?? []).filter((one) => !removed(one.point));
+  return left.length > 0 ? { ...rest, joints, remarks: left } : { ...rest, joints };
 }
+
+const there = (found: Found, point: string) =>
+  found.cable_ends.some((cable) => cable.conductors.some(({ id }) => `${cable.id}.${id}` === point));

@@ -7,7 +7,8 @@ type Row = {
   switch?: boolean;
   ground?: string;
   tabs?: Record<string, string[]>;
-  face: { left: string[]; right: string[] };
+  face: { left: string[]; right: string[]; words?: string };
+  faces?: Record<string, { words: string }>;
   finish?: Record<string, Trade["devices"][number]["screws"][number]["finish"]>;
 };
 
@@ -19,6 +20,12 @@ export const trade: Trade = {
       kind,
       term: row.term,
       switch: row.switch ?? false,
+      faces: row.faces
+        ? [
+            { words: row.face.words ?? "" },
+            ...Object.entries(row.faces).map(([name, { words }]) => ({ name, words })),
+          ]
+        : [],
       screws: (["left", "right"] as const).flatMap((side) =>
         row.face[side].map((terminal) => ({
           terminal,

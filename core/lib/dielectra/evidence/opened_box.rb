@@ -6,6 +6,8 @@ module Dielectra
     class OpenedBox
       # Conditions of a joint that has to be made up again, whatever else is wrong.
       DAMAGED = %w[loose scorched].freeze
+      # Remarks on a conductor whose end has to be cut back and made up again; `pinched` is insulation under the screw.
+      HURT = %w[nicked pinched melted].freeze
 
       attr_reader :place, :found
 
@@ -23,9 +25,13 @@ module Dielectra
       # @return [Array<Array<String>>] what touched what when it was opened
       def found_joints = @found_joints ||= found["joints"].map { |joint| joint["points"] }
 
-      # @return [Array<Array<String>>] joints that were seen to be loose or scorched
-      def damaged =
-        found["joints"].select { |joint| DAMAGED.include?(joint["condition"]) }.map { |joint| joint["points"] }
+      # @return [Array<Array<String>>] joints that look loose or scorched, or have a hurt conductor in them
+      def damaged
+        hurt = (found["remarks"] || []).select { |row| HURT.include?(row["what"]) }.map { |row| row["point"] }
+        found["joints"]
+          .select { |joint| DAMAGED.include?(joint["condition"]) || joint["points"].intersect?(hurt) }
+          .map { |joint| joint["points"] }
+      end
 
       # @return [Array<Array<String>>] joints as found, with what the devices' tabs join
       def joints_with_tabs =

@@ -26,6 +26,11 @@ module Dielectra
           (?<bare>-g)?(?:\[(?<colors>[\w,=]+)\])?\z
         }x
 
+      # `2gang`, `18in3`, `300cm3`
+      ROOM = /\A(?<number>\d+(?:\.\d+)?)(?<unit>gangs?|in3|cm3)\z/
+      MOST_GANGS = 6
+      IN3_PER_CM3 = 1 / 16.387
+
       # `bk:COM`, `w+`, `r+a`, `bk2`, `w(black):T1`
       WORD = /\A(?<name>[A-Za-z_]+?)_?(?<number>\d*)(?:\((?<tape>\w+)\))?(?<rest>[:+].*)?\z/
       # `G+cu`, `S1.COM+a`
@@ -57,7 +62,11 @@ module Dielectra
         @list = nil
         @grounds = false
         line.to_enum(:scan, /\||\n|[^\s|]+/).each { take(Regexp.last_match[0], Regexp.last_match.begin(0)) }
-        { **@found, "joints" => joints }.compact
+        remarks, marks = @marks.partition { |name, _| REMARKS.include?(name) }
+        found = { **@found, "joints" => joints(marks) }.compact
+        return found if remarks.empty?
+
+        { **found, "remarks" => remarks.map { |what, mention| { "point" => point(mention), "what" => what } } }
       end
 
       private
@@ -75,7 +84,7 @@ module Dielectra
         low = word.downcase
         return @found["enclosure"] = low if ENCLOSURES.include?(low)
         return @grounds = true if low == "grounds"
-        return if cable?(low, at) || device?(word, at) || mark?(word, at)
+        return if room?(low, at) || cable?(low, at) || device?(word, at) || mark?(word, at)
 
         wire?(word, at) || tail?(word, at) || unreadable("“#{word}” is no cable, color, device or screw.", at, word)
       end
@@ -112,24 +121,52 @@ module Dielectra
         colors.map { |name| { "id" => (seen[name] += 1) == 1 ? name : "#{name}_#{seen[name]}", "color" => name } }
       end
 
-      # `3way`, `S2=3way`, `outlet-hot_tab`
+      # `2gang`, `18in3`, `300cm3`
+      def room?(word, at)
+        match = ROOM.match(word) or return false
+        number = match[:number].to_f
+        return @found["gangs"] = gangs(number, at, word) if match[:unit].start_with?("gang")
+
+        cubic_inches = match[:unit] == "cm3" ? number * IN3_PER_CM3 : number
+        unreadable("A box has some volume.", at, word) unless cubic_inches.positive?
+        @found["volume_in3"] = cubic_inches.round(1)
+      end
+
+      def gangs(number, at, word)
+        return number.to_i if (1..MOST_GANGS).cover?(number) && (number % 1).zero?
+
+        unreadable("A box has 1 to #{MOST_GANGS} gangs.", at, word)
+      end
+
+      # `3way`, `S2=3way`, `3way/alone`, `outlet-hot_tab`
       def device?(word, at)
         name, id = word.split("=", 2).reverse
-        kind, *tabs = name.downcase.split("-")
+        name, *tabs = name.downcase.split("-")
+        kind, face = name.split("/", 2)
         kind = KINDS.fetch(kind, kind)
         return false unless Trade::DeviceKind.known?(kind) && kind != "breaker"
 
-        unknown = tabs - (Trade.table("devices").dig(kind, "tabs") || {}).keys
-        unreadable("A #{kind.tr("_", " ")} has no #{unknown.first}.", at, unknown.first) if unknown.any?
+        refuse_unknown(kind, face, tabs, at)
         id ||= (@ids - devices.map { |row| row["id"] }).first
         unreadable("The job knows of no further device here. Name it: S2=#{name}.", at, word) unless id
-        devices << { "id" => id, "kind" => kind, **tabs.to_h { |tab| [tab, "removed"] } }
+        devices << { "id" => id, "kind" => kind, "face" => face, **tabs.to_h { |tab| [tab, "removed"] } }.compact
+      end
+
+      def refuse_unknown(kind, face, tabs, at)
+        words = kind.tr("_", " ")
+        faces = Trade::DeviceKind[kind].faces.keys.compact
+        unless face.nil? || faces.include?(face)
+          problem = faces.empty? ? "is drawn one way only" : "has the faces #{faces.join(", ")}"
+          unreadable("A #{words} #{problem}.", at, face)
+        end
+        unknown = tabs - (Trade.table("devices").dig(kind, "tabs") || {}).keys
+        unreadable("A #{words} has no #{unknown.first}.", at, unknown.first) if unknown.any?
       end
 
       # `scorched:T2`, `push_in:COM`
       def mark?(word, at)
         name, point = word.split(":", 2)
-        return false unless point && (CONDITIONS + BY).include?(name.downcase)
+        return false unless point && (CONDITIONS + REMARKS + BY).include?(name.downcase)
 
         @marks << [name.downcase, Mention.new(point, at + name.size + 1)]
       end
@@ -226,13 +263,13 @@ module Dielectra
 
       def called?(names, label) = names.any? { |name| name.casecmp?(label) }
 
-      def joints
+      def joints(marks)
         groups = @splices.values.map { |rows| rows.map { |row| point(row) } }
         groups += @screwed.map { |from, to| [from, point(to)] }
         groups << ShorthandWords.grounds({ **@found, "place" => @place }) if @grounds
         merged(groups)
           .map { |points| { "points" => points } }
-          .tap { |found| @marks.each { |name, at| mark(found, name, at) } }
+          .tap { |found| marks.each { |name, at| mark(found, name, at) } }
       end
 
       # Points that share one are one joint.

@@ -30,11 +30,23 @@ module Dielectra
       }.freeze
       SINGLES = { "raceway" => "raceway", "conduit" => "raceway", "open" => "knob_and_tube" }.freeze
       CONDITIONS = %w[loose scorched].freeze
+      # What else may be seen of a conductor or a joint; `pinched` is insulation under the screw
+      REMARKS = %w[nicked pinched cloth melted aluminum].freeze
       BY = %w[screw push_in clamp twist_on lever].freeze
       ENCLOSURES = %w[metal plastic].freeze
       GROUNDS = %w[bare green green_yellow].freeze
       # Every word, for a guess at what was meant
-      ALL = [*COLORS.keys, *COLORS.values, *KINDS.keys, *SINGLES.keys, *CONDITIONS, *BY, *ENCLOSURES, "grounds"].freeze
+      ALL = [
+        *COLORS.keys,
+        *COLORS.values,
+        *KINDS.keys,
+        *SINGLES.keys,
+        *CONDITIONS,
+        *REMARKS,
+        *BY,
+        *ENCLOSURES,
+        "grounds"
+      ].freeze
 
       # @param word [String, nil] an abbreviation or a full name
       # @return [String, nil]

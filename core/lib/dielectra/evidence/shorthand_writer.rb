@@ -20,10 +20,13 @@ module Dielectra
         @said = Hash.new { |all, point| all[point] = "" }
         grounds, rest = joints.partition { |joint| joint.sort == all_grounds }
         lists = [*(["grounds"] if grounds.any?), *rest.filter_map { |joint| say(joint) }]
-        [@found["enclosure"], *cables, *devices, *lists, *marks].compact.join(" | ")
+        [[@found["enclosure"], *room].compact.join(" "), *cables, *devices, *lists, *marks].reject(&:empty?).join(" | ")
       end
 
       private
+
+      def room =
+        [@found["gangs"]&.then { |count| "#{count}gang" }, @found["volume_in3"]&.then { |volume| "#{volume}in3" }]
 
       def joints = (@found["joints"] || []).map { |row| row["points"] }.select { |points| points.size > 1 }
 
@@ -111,16 +114,20 @@ module Dielectra
       def devices
         @found["devices"].map do |row|
           tabs = (Trade.table("devices").dig(row["kind"], "tabs") || {}).keys.select { |tab| row[tab] == "removed" }
-          ["#{row["id"]}=#{KINDS.fetch(row["kind"], row["kind"])}", *tabs].join("-")
+          kind = [KINDS.fetch(row["kind"], row["kind"]), row["face"]].compact.join("/")
+          ["#{row["id"]}=#{kind}", *tabs].join("-")
         end
       end
 
       def marks
-        (@found["joints"] || []).flat_map do |joint|
-          [joint["by"], (joint["condition"] unless joint["condition"] == "good")].compact.map do |word|
-            "#{word}:#{name(joint["points"].first)}"
+        said =
+          (@found["joints"] || []).flat_map do |joint|
+            [joint["by"], (joint["condition"] unless joint["condition"] == "good")].compact.map do |word|
+              [word, joint["points"].first]
+            end
           end
-        end
+        said += (@found["remarks"] || []).map { |remark| remark.values_at("what", "point") }
+        said.map { |word, point| "#{word}:#{name(point)}" }
       end
     end
   end

@@ -44,7 +44,7 @@ module Dielectra
           "name" => Naming.place(place.id),
           "kind" => place.kind,
           "open" => true,
-          "enclosure" => @situation.opened[place.id]["enclosure"],
+          **BoxParts.room(@situation.opened[place.id]),
           "cables" => @situation.cable_ends(place.id).map { |item| cable(item) },
           "devices" => devices(place),
           "joints" => @situation.joints(place.id)
@@ -52,13 +52,8 @@ module Dielectra
       end
 
       def cable(cable_end)
-        {
-          "id" => cable_end.id,
-          "number" => EndId.number(cable_end.id).to_i,
-          "type" => cable_end.type,
-          "leads_to" => leads_to(cable_end),
-          "wires" => cable_end.wires.map { |wire| wire(cable_end, wire) }
-        }.compact
+        wires = cable_end.wires.map { |wire| wire(cable_end, wire) }
+        { **BoxParts.cable(cable_end.id, cable_end.type, wires), "leads_to" => leads_to(cable_end) }.compact
       end
 
       # Where a cable most likely leads
@@ -73,15 +68,13 @@ module Dielectra
 
       def wire(cable_end, wire)
         point = cable_end.point(wire)
-        {
-          "point" => point,
-          "id" => wire.id,
-          "color" => wire.color,
-          "tape" => @situation.tapes[point] || wire.tape,
-          "name" => Naming.point(point),
-          "touches" => touches(cable_end.place, point),
-          "roles" => roles.fetch(point, {}).map { |role, share| role(role, share) }
-        }
+        BoxParts.wire(
+          point,
+          wire.color,
+          @situation.tapes[point] || wire.tape,
+          touches: touches(cable_end.place, point),
+          roles: roles.fetch(point, {}).map { |role, share| role(role, share) }
+        )
       end
 
       def role(role, share)
@@ -122,15 +115,16 @@ module Dielectra
         found = @situation.open?(place.id) ? @situation.opened[place.id]["devices"] : []
         found.map do |row|
           kind = Trade::DeviceKind[@situation.kind_of(row["id"]) || row["kind"]]
-          {
-            "id" => row["id"],
-            "kind" => kind.name,
-            "term" => region.term(told(row) || kind),
-            "screws" => screws(row, kind),
-            "tabs" => tabs(row, kind),
-            "position" => @situation.positions[row["id"]],
-            "replaced" => @situation.arrangement.kinds.key?(row["id"])
-          }
+          shown =
+            BoxParts.device(
+              row,
+              kind,
+              screws(row, kind),
+              region,
+              position: @situation.positions[row["id"]],
+              replaced: @situation.arrangement.kinds.key?(row["id"])
+            )
+          shown.merge("kind" => kind.name, "term" => region.term(told(row) || kind), "tabs" => tabs(row, kind))
         end
       end
 
@@ -149,14 +143,18 @@ module Dielectra
               [known.mark(screw["terminal"]), region.labeled(known, screw)["label"]]
             end
           end
-        kind.screws.map do |screw|
-          shown = region.labeled(kind, screw)
-          if plain&.key?(screw["terminal"]) && screw["terminal"] != kind.ground
-            shown.merge("label" => "#{shown["label"]} #{plain[screw["terminal"]]}")
-          else
-            shown
+        # A device that was replaced may have another face.
+        face = row["face"] unless @situation.arrangement.kinds.key?(row["id"])
+        kind
+          .screws(face)
+          .map do |screw|
+            shown = region.labeled(kind, screw)
+            if plain&.key?(screw["terminal"]) && screw["terminal"] != kind.ground
+              shown.merge("label" => "#{shown["label"]} #{plain[screw["terminal"]]}")
+            else
+              shown
+            end
           end
-        end
       end
     end
   end

@@ -24,7 +24,7 @@ module Dielectra
           "name" => Naming.place(@place),
           "kind" => "switch_box",
           "open" => true,
-          "enclosure" => @found["enclosure"],
+          **BoxParts.room(@found),
           "cables" => (@found["cable_ends"] || []).map { |row| cable(row) },
           "devices" => (@found["devices"] || []).filter_map { |row| device(row) },
           "joints" => (@found["joints"] || []).map { |joint| joint["points"] }
@@ -32,46 +32,16 @@ module Dielectra
       end
 
       def cable(row)
-        {
-          "id" => row["id"],
-          "number" => EndId.number(row["id"]).to_i,
-          "type" => row["type"],
-          "wires" => row["conductors"].map { |wire| wire(row["id"], wire) }
-        }
-      end
-
-      def wire(cable_end, row)
-        point = "#{cable_end}.#{row["id"]}"
-        {
-          "point" => point,
-          "id" => row["id"],
-          "color" => row["color"],
-          "tape" => row["tape"],
-          "name" => Naming.point(point),
-          "touches" => "",
-          "roles" => []
-        }
+        wires =
+          row["conductors"].map { |wire| BoxParts.wire("#{row["id"]}.#{wire["id"]}", wire["color"], wire["tape"]) }
+        BoxParts.cable(row["id"], row["type"], wires)
       end
 
       def device(row)
         return unless Trade::DeviceKind.known?(row["kind"])
 
         kind = Trade::DeviceKind[Trade::DeviceKind.found(row)]
-        {
-          "id" => row["id"],
-          "kind" => kind.plain,
-          "term" => @region.term(kind),
-          "screws" => kind.screws.map { |screw| @region.labeled(kind, screw) },
-          "tabs" => tabs(row),
-          "position" => nil,
-          "replaced" => false
-        }
-      end
-
-      def tabs(row)
-        (Trade.table("devices").dig(row["kind"], "tabs") || {}).map do |name, between|
-          { "name" => name, "between" => between, "intact" => row[name] != "removed" }
-        end
+        BoxParts.device(row, kind, kind.screws(row["face"]).map { |screw| @region.labeled(kind, screw) }, @region)
       end
     end
   end

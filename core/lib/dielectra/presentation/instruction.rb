@@ -12,7 +12,22 @@ module Dielectra
       #   say)
       def of(step, situation)
         title, detail, caution = Steps::Words.of(step).told(situation)
-        { "title" => title, "detail" => detail, "place" => situation.place_of(step), "caution" => caution }
+        place = situation.place_of(step)
+        { "title" => title, "detail" => detail, "place" => place, "caution" => caution || remarked(place, situation) }
+      end
+
+      # What was seen in a box and has to be known before anything in it is moved
+      CAUTIONS = {
+        "aluminum" =>
+          "There is aluminum in this box. Joints with it need connectors and devices listed for it. " \
+            "Where you have none, stop here.",
+        "cloth" => "Cloth insulation crumbles when it is bent. Move these conductors as little as possible."
+      }.freeze
+
+      # @return [String, nil]
+      def remarked(place, situation)
+        seen = (situation.opened[place]&.fetch("remarks", nil) || []).map { |row| row["what"] }
+        CAUTIONS.find { |what, _| seen.include?(what) }&.last
       end
 
       # @return [String] what could not be done, as the start of a sentence

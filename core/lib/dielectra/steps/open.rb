@@ -36,7 +36,13 @@ module Dielectra
           found["devices"].flat_map do |row|
             Trade::DeviceKind[row["kind"]].terminals.map { |terminal| "#{row["id"]}.#{terminal}" }
           end
-        check_joints(found["joints"], ends.flat_map(&:points) + terminals + ["#{fields["place"]}.box"])
+        known = ends.flat_map(&:points) + terminals + ["#{fields["place"]}.box"]
+        check_joints(found["joints"], known)
+        (found["remarks"] || []).each_with_index do |remark, index|
+          next if known.include?(remark["point"])
+
+          refuse("#{remark["point"]} is not in #{fields["place"]}.", "/answer/found/remarks/#{index}/point")
+        end
       end
 
       def check_joints(joints, known)

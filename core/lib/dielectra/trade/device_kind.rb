@@ -109,16 +109,26 @@ module Dielectra
 
       # The terminals as a person meets them, from the top: which side of the yoke, what is printed, what the screw
       # looks like (`brass`, `dark`, `silver`, `green`) or that it is a `lead`.
+      # @param face [String, nil] one of `faces`; where nobody said or it has no such face, the usual one
       # @return [Array<Hash>] `terminal`, `label`, `side`, `finish`
-      def screws
+      def screws(face = nil)
+        here = @row.dig("faces", face) || @row.fetch("face")
+        finishes = here["finish"] || @row.fetch("finish", {})
         %w[left right].flat_map do |side|
-          @row
-            .fetch("face")
+          here
             .fetch(side)
             .map do |terminal|
-              { "terminal" => terminal, "label" => label(terminal), "side" => side, "finish" => finish(terminal) }
+              finish = finishes.fetch(terminal, terminal == ground ? "green" : "brass")
+              { "terminal" => terminal, "label" => label(terminal), "side" => side, "finish" => finish }
             end
         end
+      end
+
+      # How devices of this kind differ in where their screws sit
+      # @return [Hash{String, nil => String}] name => words; the usual one has no name. Empty where there is one only.
+      def faces
+        others = @row.fetch("faces", {})
+        others.empty? ? {} : { nil => @row.dig("face", "words"), **others.transform_values { |face| face["words"] } }
       end
 
       # How to recognize the kind, in a few words
@@ -146,8 +156,6 @@ module Dielectra
       private
 
       def label(terminal) = terminal == ground ? "G" : @row.fetch("labels", {}).fetch(terminal, terminal.upcase)
-
-      def finish(terminal) = @row.fetch("finish", {}).fetch(terminal, terminal == ground ? "green" : "brass")
 
       def spelled(gang, position)
         return position if gang.key?(position)

@@ -7,6 +7,8 @@ module Dielectra
     class MetalCheck < Rule
       # Times a reading that shows live metal is taken
       TWICE = 2
+      # Observations that tell full volts from none
+      SUPPLY = %i[voltage low_z].freeze
 
       # @return [Step, nil] the next reading; nil where all metal in open boxes was read or cannot be
       def step
@@ -44,6 +46,8 @@ module Dielectra
       end
 
       def reading(place, point)
+        return if path?(place, point)
+
         hot = hot(place)
         against = [hot, neutral(place)].compact.find { |other| wanted?(point, other, hot) }
         against && [against, point]
@@ -60,27 +64,48 @@ module Dielectra
         (hot ? read(point, hot) : []).none? && (seen.empty? || (seen.last && seen.size < TWICE))
       end
 
+      # Whether full volts were read to this metal from a conductor that was live as the toggles stood.
+      def path?(place, point)
+        metal = bonded(point)
+        @belief.observations.any? do |seen|
+          next unless SUPPLY.include?(seen.what) && seen.arrangement == @arrangement && seen.live?
+
+          grounded, others = seen.at.partition { |one| metal.include?(one) }
+          grounded.one? && others.one? && @situation.conductors(place).include?(others.first) &&
+            hot?(others.first, seen.toggles)
+        end
+      end
+
       def live?(place, point)
         seen = neutral(place) ? read(point, neutral(place)) : []
         seen.size >= TWICE && seen.all?
       end
 
-      # Readings between two points as things are joined now
+      # Readings between a conductor and some metal, as things are joined now. What is bonded together counts as one.
       # @return [Array<Boolean>] whether each showed the supply
-      def read(point, other) =
+      def read(point, other)
+        metal = bonded(point)
         @session
           .readings
-          .select { |seen| seen.arrangement == @situation.arrangement && seen.points.sort == [point, other].sort }
+          .select { |seen| seen.arrangement == @situation.arrangement && seen.points.size == 2 }
+          .select { |seen| seen.points.include?(other) && metal.intersect?(seen.points - [other]) }
           .map(&:full)
+      end
+
+      def bonded(point)
+        @bonded ||= {}
+        @bonded[point] ||= @situation.joints(@situation.place_of_point(point)).find { |joint| joint.include?(point) } ||
+          [point]
+      end
 
       def unwilling?(points) = declined?(tool, points)
 
       # A conductor of a box that is most likely live as the toggles stand
-      def hot(place)
+      def hot(place) = @situation.conductors(place).find { |point| hot?(point, toggles) }
+
+      def hot?(point, toggles)
         state = @belief.world.bit(toggles.likeliest(best.odds))
-        @situation
-          .conductors(place)
-          .find { |point| @belief.prediction.standing(best, @arrangement, point).line.anybits?(state) }
+        @belief.prediction.standing(best, @arrangement, point).line.anybits?(state)
       end
 
       def neutral(place) =
