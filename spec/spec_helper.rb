@@ -13,12 +13,12 @@ module Houses
 
   def demo_document(file) = JSON.parse(File.read(File.join(DEMO, file)))
 
-  # Plays a session in a house until it concludes; yields each step before it is answered.
+  # Plays a session in a house until it concludes; yields each step before it is answered, and the session.
   # @return [Dielectra::Session::Troubleshooting]
   def play(house, job)
     session = Dielectra::Session::Troubleshooting.new(job)
     until (step = session.next).is_a?(Dielectra::Session::Conclusion)
-      yield step.to_h if block_given?
+      yield step.to_h, session if block_given?
       session.record(step.to_h.merge("answer" => house.answer(step.to_h)))
     end
     session

@@ -38,6 +38,21 @@ RSpec.describe Dielectra::Presentation do
       )
     end
 
+    it "is a toggle and the reading it is thrown for, with its warning and its points" do
+      passage = Dielectra::Practice::House.new(demo_circuit("passage"))
+      seen = []
+      play(passage, demo_job("passage")) do |_, so_far|
+        next unless so_far.next.do == "set" && so_far.next.leads_to
+
+        seen << Dielectra::Presentation::Advice.next(so_far).to_h
+      end
+      readings = seen.select { |advice| advice["parts"].last["step"]["do"] == "probe" }
+      expect(readings).not_to be_empty
+      expect(readings.map { |advice| advice["parts"].last["step"]["at"] }).to eq(readings.map { |one| one["points"] })
+      live = readings.select { |advice| advice["parts"].last["step"]["tool"] == "voltage" }
+      expect(live.map { |advice| advice["caution"] }).to all(be_a(String))
+    end
+
     it "is nothing where a step stands alone" do
       expect(Dielectra::Presentation::Advice.next(session).to_h["parts"]).to eq([])
     end

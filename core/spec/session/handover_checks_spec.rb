@@ -13,6 +13,9 @@ RSpec.describe "Before a job is handed over" do
     metal = session.situation.opened.select { |_, found| found["enclosure"] == "metal" }.keys
     expect(session.next.grounding.keys).to match_array(session.situation.opened.keys)
     expect(metal.map { |place| session.next.grounding[place] }).to all(eq("path"))
+    readings =
+      session.steps.select { |step| step["do"] == "probe" && step["at"].any? { |at| at.match?(/\.(ground|box)\z/) } }
+    expect(readings.map { |step| session.situation.place_of(step) }.tally.values).to all(eq(1))
   end
 
   it "finds metal that something hot touches before the power comes on, and never calls that solved" do

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Advice, Answer, Step } from "../api/client";
+import { ReadNumber } from "../steps/ReadNumber";
 import { useKey } from "../ui/keys";
 
 type Choice = Advice["choices"][number];
@@ -29,6 +30,9 @@ export function Together({ parts, busy, take }: TogetherProps) {
             given={given[index]}
             onAnswer={(answer) => give(index, answer)}
           />
+          {part.step.do === "probe" && (
+            <ReadNumber step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
+          )}
         </div>
       ))}
     </div>

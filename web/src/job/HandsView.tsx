@@ -76,7 +76,7 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
 
 /** Whether the step is a look at the light, a toggle thrown for one included. */
 const looking = (advice: Advice) =>
-  POSITIONS.includes(advice.step.do) || (advice.step.do === "set" && advice.parts.length > 0);
+  POSITIONS.includes(advice.step.do) || advice.parts.some(({ step }) => step.do === "watch");
 
 function Panel({ label, children }: { label: string; children: React.ReactNode }) {
   return (
@@ -98,7 +98,8 @@ function OpenBox({ job, box, advice, pick, picked }: OpenBoxProps) {
   const [view, setView] = useState<View>("after");
   const after = advice?.after;
   const drawn = after && view === "after" ? after : box;
-  const probing = advice?.step.do === "probe";
+  const steps = advice ? [advice.step, ...advice.parts.map(({ step }) => step)] : [];
+  const probing = steps.some((step) => step.do === "probe");
   return (
     <>
       <div className="mb-1 flex flex-wrap items-center gap-x-3">
@@ -126,7 +127,7 @@ function OpenBox({ job, box, advice, pick, picked }: OpenBoxProps) {
           <BoxDrawing
             box={drawn}
             marked={pick ? picked : (advice?.points ?? [])}
-            probes={probing && !pick ? advice.points : []}
+            probes={probing && !pick ? (advice?.points ?? []) : []}
             {...(pick && { onPick: pick })}
           />
         </div>

@@ -61,6 +61,8 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
   }, [job.steps.length]);
   const answer = (given: Answer) => take([{ ...advice.step, answer: given }]);
   const OnPlate = onPlate[advice.step.do];
+  // Each reading of a row takes its own number.
+  const probes = advice.parts.some((part) => part.step.do === "probe");
   return (
     <div className="grid gap-3">
       <p className="flex gap-x-3 text-sm text-engraved-quiet">
@@ -90,7 +92,7 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
         <Answers choices={advice.choices} busy={busy} keys onAnswer={answer} />
       )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        {OnPlate && <OnPlate job={job} step={advice.step} busy={busy} onAnswer={answer} />}
+        {OnPlate && !probes && <OnPlate job={job} step={advice.step} busy={busy} onAnswer={answer} />}
         {advice.parts.length > 0 && advice.step.do === "set" && (
           <TextButton disabled={busy} onClick={() => answer({ ok: true })}>
             Only thrown

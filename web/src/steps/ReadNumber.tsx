@@ -15,7 +15,7 @@ const reading = z.object({
 });
 
 /** A meter's reading as a number, where the buttons are too coarse. */
-export function ReadNumber({ step, busy, onAnswer }: StepFormProps) {
+export function ReadNumber({ step, busy, onAnswer }: Omit<StepFormProps, "job">) {
   const { register, handleSubmit, formState } = useForm({
     resolver: zodResolver(reading),
     mode: "onChange",

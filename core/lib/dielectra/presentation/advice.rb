@@ -55,6 +55,7 @@ module Dielectra
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
         told.merge(
+          "caution" => told["caution"] || parts.caution,
           "step" => @step.to_h,
           "minutes" => @session.costs.of(@step.to_h, @session.situation).round(1),
           "purpose" => purpose,
@@ -62,7 +63,7 @@ module Dielectra
           "moves" => moves,
           "points" => points,
           "after" => after,
-          "parts" => Parts.new(@session, @step, @action).to_a,
+          "parts" => parts.to_a,
           "checklist" => Checklist.new(@session, @step, @action).to_a,
           "ahead" => @action&.value&.round(1),
           "choices" => Choices.new(@session, @step, (@action if asked? && @action.answers)).to_a
@@ -70,6 +71,8 @@ module Dielectra
       end
 
       private
+
+      def parts = @parts ||= Parts.new(@session, @step, @action)
 
       def moves
         return [] unless @step.do == "arrange"
@@ -85,6 +88,7 @@ module Dielectra
 
       def points
         return @step["at"] if @step["at"]
+        return parts.points || [] if @step.do == "set"
         return [@step["point"]] if @step["point"]
         return [] unless @step.do == "arrange"
 

@@ -3,7 +3,7 @@
 module Dielectra
   module Presentation
     # The next step together with the steps that a person does in the same move. Each stays a step of its own. Throwing
-    # a toggle includes the look at the light; a bench test includes both positions.
+    # a toggle includes the look at the light, or the reading it is thrown for; a bench test includes both positions.
     class Parts
       # Aims for which a toggle is thrown to look at the light
       LOOKS = %i[throw watch].freeze
@@ -22,15 +22,42 @@ module Dielectra
       def to_a
         case @step.do
         when "set"
-          looking? ? [done(@step.to_h), asked({ "do" => "watch" }, @action)] : []
+          thrown_for
         when "bench"
           bench
+        when "probe"
+          chain.size > 1 ? chain.map { |step| asked(step.to_h) } : []
         else
           []
         end
       end
 
+      # @return [Array<String>] the points of the reading that comes first
+      def points = chain.find { |step| step.do == "probe" }&.then { |step| step["at"] }
+
+      # @return [String, nil] what the reading has to be warned of
+      def caution = chain.drop(1).filter_map { |step| Instruction.of(step.to_h, @session.situation)["caution"] }.first
+
       private
+
+      # The step and what is done in the same go
+      def chain = @chain ||= [@step, *chain_after(@step)]
+
+      def chain_after(step)
+        following = step.leads_to
+        following && readable?(following) ? [following, *chain_after(following)] : []
+      end
+
+      # Whether one reads it where one stands, without another look at the plan
+      def readable?(step) =
+        step.do == "probe" &&
+          @session.situation.place_of(step.to_h) == (@session.situation.place_of(@step.to_h) || @session.situation.at)
+
+      def thrown_for
+        return done(@step.to_h), asked({ "do" => "watch" }, @action) if looking?
+
+        chain.size > 1 ? [done(@step.to_h), *chain.drop(1).map { |step| asked(step.to_h, @action) }] : []
+      end
 
       # Whether the light is looked at right after this toggle
       def looking?

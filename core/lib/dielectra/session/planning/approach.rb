@@ -71,7 +71,7 @@ module Dielectra
         power { taken(@permits.live(place)&.then(&block)) }
       end
 
-      # Throws toggles as wanted, then yields
+      # Throws toggles as wanted, then yields. The last throw leads to what the block says.
       # @param raised [Hash{String => Boolean}] switch => toggle up
       def toggled(raised)
         wrong =
@@ -79,7 +79,8 @@ module Dielectra
         return yield if wrong.empty?
 
         nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }
-        offered(@permits.looking.step(:set, device: nearest, to: wrong[nearest] ? "up" : "down"))
+        throw = offered(@permits.looking.step(:set, device: nearest, to: wrong[nearest] ? "up" : "down"))
+        throw && wrong.one? ? throw.leading_to(yield) : throw
       end
 
       private

@@ -12,8 +12,13 @@ module Dielectra
 
       # @return [Step, nil] the next reading; nil where all metal in open boxes was read or cannot be
       def step
-        place, points = wanted.first
-        place && read_live(place, tool, points)
+        (place, points), *others = wanted
+        first = place && read_live(place, tool, points) or return
+        return first unless first.do == "probe"
+
+        # Readings at one place are taken in a row.
+        row = others.select { |there, _| there == place }.filter_map { |_, pair| read_live(place, tool, pair) }
+        row.reverse.reduce(nil) { |after, step| step.leading_to(after) }.then { |after| first.leading_to(after) }
       end
 
       # @return [Array<String>] metal that was read live, and once more

@@ -13,9 +13,17 @@ module Dielectra
         new(fields)
       end
 
-      def initialize(fields)
+      # @return [Step, nil] what is done in the same go once this one is
+      attr_reader :leads_to
+
+      def initialize(fields, leads_to = nil)
         @fields = Ractor.make_shareable(fields)
+        @leads_to = leads_to
       end
+
+      # @param step [Step, nil] issued as well
+      # @return [Step] the same, which that one follows in the same go
+      def leading_to(step) = Step.send(:new, @fields, step)
 
       def do = @fields["do"]
 
