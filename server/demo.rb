@@ -30,6 +30,7 @@ module Server
           title: call["title"],
           complaint: call["complaint"],
           time_of_day: call["time"],
+          day: Date.current + call.fetch("days_ahead", 0),
           document: document.merge("steps" => [])
         )
       document["steps"].each { |step| job.add!("taken", step: step.except("id")) }

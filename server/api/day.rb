@@ -5,7 +5,7 @@ module Server
     # The day: houses and their calls.
     class Day < Base
       get "/day" do
-        "{\"calls\":#{Folding.rows}}"
+        "{\"today\":\"#{Date.current.iso8601}\",\"calls\":#{Folding.rows}}"
       end
     end
   end

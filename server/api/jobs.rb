@@ -116,7 +116,7 @@ module Server
       # Everything is folded before anything is stored.
       def open_call(change, call, document)
         bare = document.merge("steps" => [])
-        said = { title: call["title"], complaint: call["complaint"].to_s, document: bare }
+        said = { title: call["title"], complaint: call["complaint"].to_s, document: bare, **appointment(call) }
         unsaved = Job.new(house: House.new(call["house"].slice("name", "street", "town")), **said)
         taken = document["steps"].each_with_index.map { |step, at| { number: at + 1, step: step.except("id") } }
         entries = unsaved.planned(taken.map { |row| { kind: "taken", person:, **row } })
@@ -128,6 +128,8 @@ module Server
           change.keep!(job, entries, shown)
         end
       end
+
+      def appointment(call) = { day: call["day"] && Date.iso8601(call["day"]), time_of_day: call["time"] }.compact
 
       def house(said) =
         House.find_or_create_by!(name: said["name"], street: said["street"]) { |row| row.town = said["town"].to_s }

@@ -7,8 +7,9 @@ module Server
       get("/settings") { json(shown(Setting.now)) }
 
       put "/settings" do
-        whole = Setting.set!(body!)
-        Job.update_all(row: nil)
+        said = body!
+        whole = Setting.set!(said)
+        Job.update_all(row: nil) if said.key?("minutes")
         json(shown(whole))
       end
 
@@ -19,7 +20,14 @@ module Server
         usual = Dielectra::Trade.costs
         kinds = Dielectra::Evidence::Costs::NAMES.map { |name, words| { name:, words:, usual: usual.fetch(name) } }
         tools = Dielectra::Evidence::Draft::TOOLS.map { |name| { value: name, words: tool_words(name) } }
-        { **set, "kinds" => kinds, "all_tools" => tools }
+        regions = Dielectra::Trade::Region.all.map { |one| { value: one.name, words: one.words, volts: one.volts } }
+        {
+          **set,
+          "kinds" => kinds,
+          "all_tools" => tools,
+          "all_regions" => regions,
+          "all_habits" => Dielectra::Presentation::Habits.to_a
+        }
       end
 
       def tool_words(name) =

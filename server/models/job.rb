@@ -8,6 +8,8 @@ module Server
 
     validates :title, presence: true
 
+    attribute :day, default: -> { Date.current }
+
     # The steps that count: taken, less those undone, as amended.
     # @return [Array<Hash>] each with its `id`
     def steps = Entry.fold(entries.to_a)
@@ -24,6 +26,7 @@ module Server
         "id" => id,
         "title" => title,
         "complaint" => complaint,
+        "day" => day.iso8601,
         "time" => time_of_day,
         "house" => house.slice("id", "name", "street", "town", "note")
       }

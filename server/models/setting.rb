@@ -1,10 +1,22 @@
 # frozen_string_literal: true
 
 module Server
-  # What the people of this server have set: the tools in the bag, and minutes per kind of step that differ from the
-  # usual ones. One row holds it.
+  # What the people of this server have set: the tools in the bag, minutes per kind of step that differ from the usual
+  # ones, the region they work in, and their habits. One row holds it.
   class Setting < ActiveRecord::Base
-    USUAL = { "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS, "minutes" => {} }.freeze
+    USUAL = {
+      "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS,
+      "minutes" => {
+      },
+      "region" => Dielectra::Trade::Region.all.first.name,
+      "habits" => []
+    }.freeze
+    # What is chosen from a list: its name, and what there is
+    LISTS = {
+      "tools" => ["tool", Dielectra::Evidence::Draft::TOOLS],
+      "region" => ["region", Dielectra::Trade::Region.all.map(&:name)],
+      "habits" => ["habit", Dielectra::Presentation::Habits::ALL.keys]
+    }.freeze
 
     # @return [Hash] with the usual values where nothing was set
     def self.now = USUAL.merge(first&.document || {})
@@ -14,8 +26,10 @@ module Server
     def self.set!(said)
       whole = now.merge(said.slice(*USUAL.keys))
       Dielectra::Evidence::Costs.with(whole["minutes"])
-      unknown = whole["tools"] - Dielectra::Evidence::Draft::TOOLS
-      raise Dielectra::InvalidInput.new("There is no tool #{unknown.first}.", pointer: "/tools") if unknown.any?
+      LISTS.each do |key, (word, known)|
+        unknown = Array(whole[key]) - known
+        raise Dielectra::InvalidInput.new("There is no #{word} #{unknown.first}.", pointer: "/#{key}") if unknown.any?
+      end
 
       (first || new).update!(document: whole)
       whole

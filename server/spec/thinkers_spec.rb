@@ -6,7 +6,7 @@ require "tmpdir"
 RSpec.describe Server::Thinkers do
   def request(id, name, steps = [], what: "view")
     document = demo_document("#{name}.job.json").merge("steps" => [])
-    about = { "id" => id, "title" => name, "complaint" => "", "time" => "", "house" => {} }
+    about = { "id" => id, "title" => name, "complaint" => "", "day" => "2031-01-01", "time" => "", "house" => {} }
     { "do" => what, "about" => about, "document" => document, "steps" => steps, "version" => steps.size }
   end
 

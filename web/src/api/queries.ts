@@ -173,7 +173,7 @@ export function useSettings() {
 export function useSet() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (said: Partial<Pick<Settings, "tools" | "minutes">>) =>
+    mutationFn: (said: Partial<Pick<Settings, "tools" | "minutes" | "region" | "habits">>) =>
       body(api.PUT("/settings", { body: said })),
     onSuccess: (settings) => {
       queries.setQueryData(tags.settings, settings);

@@ -480,6 +480,8 @@ export interface components {
             id: number;
             title: string;
             complaint: string;
+            /** Format: date */
+            day: string;
             time: string;
             house: {
                 id: number | null;
@@ -969,6 +971,19 @@ export interface components {
             };
             content: {
                 "application/json": {
+                    /** @description Where new calls are */
+                    region: string;
+                    habits: string[];
+                    all_regions: {
+                        value: string;
+                        words: string;
+                        volts: number;
+                    }[];
+                    all_habits: {
+                        name: string;
+                        words: string;
+                        sentence: string;
+                    }[];
                     tools: string[];
                     /** @description Those that differ from the usual ones */
                     minutes: {
@@ -1153,6 +1168,8 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        /** Format: date */
+                        today: string;
                         calls: components["schemas"]["Call"][];
                     };
                 };
@@ -1295,6 +1312,8 @@ export interface operations {
                     minutes?: {
                         [key: string]: number;
                     };
+                    region?: string;
+                    habits?: string[];
                 };
             };
         };
@@ -1386,6 +1405,12 @@ export interface operations {
                     };
                     title: string;
                     complaint?: string;
+                    /**
+                     * Format: date
+                     * @description The day it is for; today where nobody says
+                     */
+                    day?: string;
+                    time?: string;
                     draft?: {
                         loads?: {
                             place: string;

@@ -8,6 +8,7 @@ import { Answers, Together } from "./Answers";
 import type { Aside } from "./aside";
 import { Chooser } from "./Chooser";
 import { Ended } from "./Ended";
+import { HabitLines } from "./HabitLines";
 import { Moves } from "./Moves";
 import { minutes } from "./words";
 
@@ -85,7 +86,12 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
           <TriangleAlert size={22} aria-hidden className="mt-0.5 shrink-0" /> {advice.caution}
         </p>
       )}
-      {advice.moves.length > 0 && <Moves moves={advice.moves} />}
+      {advice.moves.length > 0 && (
+        <>
+          <Moves moves={advice.moves} />
+          <HabitLines />
+        </>
+      )}
       {advice.parts.length > 0 ? (
         <Together parts={advice.parts} busy={busy} take={take} />
       ) : (

@@ -20,6 +20,7 @@ const job: Job = {
     id: 1,
     title: "Porch light",
     complaint: "",
+    day: "2031-03-12",
     time: "",
     house: { id: 1, name: "A", street: "B", town: "", note: "" },
     steps: 1,

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { Call } from "../api/client";
 import { useDay } from "../api/queries";
 import { CallRow } from "../ui/CallRow";
+import { named } from "../ui/days";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 
@@ -17,13 +18,13 @@ export function DayScreen() {
   const [wanted, setWanted] = useState("");
   const [all, setAll] = useState(false);
   const calls = (day.data?.calls ?? []).filter((call) => fits(call, wanted));
-  const open = calls.filter((call) => !OVER.includes(call.state));
-  const over = calls.filter((call) => OVER.includes(call.state));
+  const today = day.data?.today ?? "";
+  const parts = sections(calls, today);
   return (
     <Frame>
       <div className="mx-auto max-w-4xl">
         <div className="mb-4 flex flex-wrap items-center gap-3">
-          <h1 className="text-2xl font-bold">Today</h1>
+          <h1 className="text-2xl font-bold">Day</h1>
           <label className="flex min-h-12 grow items-center gap-2 rounded-md border-2 border-edge bg-sheet px-3 sm:ml-auto sm:max-w-80">
             <Search size={18} aria-hidden />
             <span className="sr-only">Search by street, name or symptom</span>
@@ -50,14 +51,13 @@ export function DayScreen() {
               : "No calls yet. A call starts with where the switches are and where the light is; what the boxes hold is written down when they are open. “New call” starts one."}
           </p>
         )}
-        <Calls calls={open.slice(0, all ? undefined : MOST)} />
-        {over.length > 0 && (
-          <>
-            <h2 className="mt-6 mb-2 font-bold">Done</h2>
-            <Calls calls={over.slice(0, all ? undefined : MOST)} />
-          </>
-        )}
-        {!all && Math.max(open.length, over.length) > MOST && (
+        {parts.map(({ title, calls: rows }) => (
+          <section key={title} aria-label={title} className="mb-6">
+            <h2 className="mb-2 font-bold first-letter:uppercase">{title}</h2>
+            <Calls calls={rows.slice(0, all ? undefined : MOST)} days={dated(title)} />
+          </section>
+        ))}
+        {!all && parts.some(({ calls: rows }) => rows.length > MOST) && (
           <button
             type="button"
             onClick={() => setAll(true)}
@@ -76,17 +76,38 @@ export function DayScreen() {
   );
 }
 
-function Calls({ calls }: { calls: Call[] }) {
+/** Sections that hold calls of more than one day. */
+const dated = (title: string) => ["Open from before", "Done"].includes(title);
+
+function Calls({ calls, days }: { calls: Call[]; days: boolean }) {
   return (
     <ol className="grid gap-3">
       {calls.map((call) => (
         <li key={call.id}>
-          <CallRow call={call} />
+          <CallRow call={call} day={days} />
         </li>
       ))}
     </ol>
   );
 }
+
+type Section = { title: string; calls: Call[] };
+
+/** Calls by day: what is open from before, today, the days to come, and what is done. */
+function sections(calls: Call[], today: string): Section[] {
+  const over = (call: Call) => OVER.includes(call.state);
+  const open = calls.filter((call) => !over(call)).sort(byTime);
+  const days = [...new Set(open.map(({ day }) => day))].filter((day) => day >= today).sort();
+  const done = calls.filter(over).sort((one, other) => byTime(other, one));
+  return [
+    { title: "Open from before", calls: open.filter(({ day }) => day < today) },
+    ...days.map((day) => ({ title: named(day, today), calls: open.filter((call) => call.day === day) })),
+    { title: "Done", calls: done },
+  ].filter((section) => section.calls.length > 0);
+}
+
+const byTime = (one: Call, other: Call) =>
+  `${one.day} ${one.time || "24"}`.localeCompare(`${other.day} ${other.time || "24"}`) || one.id - other.id;
 
 /** Whether every word is found somewhere in the call. */
 function fits(call: Call, wanted: string): boolean {

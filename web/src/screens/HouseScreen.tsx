@@ -34,7 +34,7 @@ export function HouseScreen() {
           <ol className="grid gap-3">
             {known.calls.map((call) => (
               <li key={call.id}>
-                <CallRow call={call} />
+                <CallRow call={call} day />
               </li>
             ))}
           </ol>

@@ -4,7 +4,7 @@ import { Controller, useFieldArray, useForm, useWatch } from "react-hook-form";
 import { useNavigate, useSearchParams } from "react-router";
 import { z } from "zod";
 import type { CallForm, KnownHouse, OpenCall } from "../api/client";
-import { useCallForm, useHouse, useOpenCall } from "../api/queries";
+import { useCallForm, useHouse, useOpenCall, useSettings } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Field } from "../ui/Field";
@@ -25,6 +25,8 @@ const said = z.object({
   method: z.string(),
   began: z.string(),
   volts: z.number(),
+  day: z.string(),
+  time: z.string(),
 });
 /** The same without a job file, which says all this itself. */
 const drafted = said.extend({
@@ -38,19 +40,27 @@ export function NewCallScreen() {
   const form = useCallForm();
   const id = Number(useSearchParams()[0].get("house")) || null;
   const house = useHouse(id);
-  const known = id === null || house.data || house.error;
+  const settings = useSettings();
+  const known = (id === null || house.data || house.error) && (settings.data || settings.error);
+  const region = settings.data?.all_regions.find(({ value }) => value === settings.data.region);
   return (
     <Frame>
       <Notice error={form.error ?? house.error} />
-      {form.data && known && <Asked form={form.data} known={house.data ?? null} />}
+      {form.data && known && (
+        <Asked
+          form={form.data}
+          known={house.data ?? null}
+          volts={region?.volts ?? form.data.volts[0]?.value ?? 0}
+        />
+      )}
     </Frame>
   );
 }
 
 type Sent = { name: string; content: Record<string, unknown> };
-type AskedProps = { form: CallForm; known: KnownHouse | null };
+type AskedProps = { form: CallForm; known: KnownHouse | null; volts: number };
 
-function Asked({ form, known }: AskedProps) {
+function Asked({ form, known, volts }: AskedProps) {
   const [file, setFile] = useState<Sent | null>(null);
   const [fileError, setFileError] = useState<Error | null>(null);
   const [more, setMore] = useState(false);
@@ -68,7 +78,9 @@ function Asked({ form, known }: AskedProps) {
       loads: [{ place: usual?.usual ?? "", kind: usual?.value ?? "" }],
       method: form.methods[0]?.value ?? "",
       began: "",
-      volts: form.volts[0]?.value ?? 0,
+      volts,
+      day: "",
+      time: "",
     },
   });
   const switches = useFieldArray({ control, name: "switches" });
@@ -159,12 +171,16 @@ function Asked({ form, known }: AskedProps) {
                 + another light or load
               </Button>
             )}
-            {!more && <Button onClick={() => setMore(true)}>How it began, wiring, supply …</Button>}
+            {!more && <Button onClick={() => setMore(true)}>When, how it began, wiring, supply …</Button>}
           </div>
         </Group>
       )}
       {more && !file && (
         <Group title="More that helps">
+          <div className="flex flex-wrap gap-4">
+            <Field label="Day" type="date" {...register("day")} />
+            <Field label="Time" type="time" {...register("time")} />
+          </div>
           <Select
             label="How it began"
             options={[{ value: "", words: "not said" }, ...form.began]}
@@ -233,8 +249,14 @@ function Row({ remove, children }: { remove: (() => void) | undefined; children:
 }
 
 function asCall(call: Said, file: Sent | null): OpenCall {
-  const { name, street, title, complaint, switches, began, ...draft } = call;
-  const about = { house: { name: name || street, street }, title, complaint };
+  const { name, street, title, complaint, switches, began, day, time, ...draft } = call;
+  const about = {
+    house: { name: name || street, street },
+    title,
+    complaint,
+    ...(day && { day }),
+    ...(time && { time }),
+  };
   if (file) return { ...about, file: file.content };
   return {
     ...about,

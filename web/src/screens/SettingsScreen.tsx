@@ -42,9 +42,31 @@ function Work() {
     setWrong(null);
     set.mutate({ minutes: { ...rest, [name]: value } });
   };
+  const flipHabit = (habit: string) =>
+    set.mutate({
+      habits: now.habits.includes(habit) ? now.habits.filter((one) => one !== habit) : [...now.habits, habit],
+    });
   return (
     <>
       <Notice error={set.error} />
+      <Sheet title="Region" aside="of new calls: supply, words, colors">
+        <Choice
+          label="Where the houses are"
+          hidden
+          options={now.all_regions.map(({ value, words }) => ({ value, words }))}
+          value={now.region}
+          onChange={(region) => set.mutate({ region })}
+        />
+      </Sheet>
+      <Sheet title="Habits" aside="said at every rewire">
+        <div className="flex flex-wrap gap-2">
+          {now.all_habits.map(({ name, words }) => (
+            <Toggle key={name} on={now.habits.includes(name)} onClick={() => flipHabit(name)}>
+              {words}
+            </Toggle>
+          ))}
+        </div>
+      </Sheet>
       <Sheet title="Tools in the bag" aside="for new calls; only these are asked for">
         <div className="flex flex-wrap gap-2">
           {now.all_tools.map(({ value, words }) => (

@@ -28,10 +28,21 @@ const form = {
   most_loads: 4,
 };
 
+const settings = {
+  region: "iec",
+  all_regions: [
+    { value: "north_america", words: "North America, 120 V", volts: 120 },
+    { value: "iec", words: "Europe and elsewhere, 230 V", volts: 230 },
+  ],
+};
+
 beforeAll(() => server.listen({ onUnhandledRequest: "error" }));
 beforeEach(() => {
   requests.length = 0;
-  server.use(http.get("*/api/call_form", () => HttpResponse.json(form)));
+  server.use(
+    http.get("*/api/call_form", () => HttpResponse.json(form)),
+    http.get("*/api/settings", () => HttpResponse.json(settings)),
+  );
 });
 afterEach(() => {
   cleanup();
@@ -61,10 +72,13 @@ const show = (path: string) =>
     </QueryClientProvider>,
   );
 
+const today = "2031-03-12";
+
 const call = {
   id: 7,
   title: "Tower stair light",
   complaint: "Only from above.",
+  day: "2031-03-11",
   time: "08:30",
   house: { id: 3, name: "Keeper’s house", street: "1 Beacon Path", town: "", note: "Dog." },
   steps: 4,
@@ -96,7 +110,7 @@ describe("a refusal", () => {
 
 describe("the day", () => {
   it("shows each call with where one stood", async () => {
-    onDay(() => HttpResponse.json({ calls: [call] }));
+    onDay(() => HttpResponse.json({ today, calls: [call] }));
     show("/");
     expect((await screen.findByRole("link", { name: /Tower stair light/ })).getAttribute("href")).toBe(
       "/jobs/7",
@@ -107,7 +121,7 @@ describe("the day", () => {
 
   it("finds a call by street and symptom, and keeps what is done", async () => {
     const done = { ...call, id: 8, title: "Gate bell", complaint: "Dead.", state: "solved" };
-    onDay(() => HttpResponse.json({ calls: [call, done] }));
+    onDay(() => HttpResponse.json({ today, calls: [call, done] }));
     show("/");
     expect(await screen.findByRole("heading", { name: "Done" })).toBeTruthy();
     const search = screen.getByRole("searchbox");
@@ -118,8 +132,23 @@ describe("the day", () => {
     expect(screen.getByText(/No call fits/)).toBeTruthy();
   });
 
+  it("goes by days, what is open from before first", async () => {
+    const on = (id: number, day: string, time: string) => ({ ...call, id, day, time, title: `Call ${id}` });
+    const calls = [on(1, "2031-03-13", "08:00"), on(2, today, "11:00"), on(3, today, "09:00"), call];
+    onDay(() => HttpResponse.json({ today, calls }));
+    show("/");
+    await screen.findByText("Call 1");
+    expect(screen.getAllByRole("heading", { level: 2 }).map((one) => one.textContent)).toEqual([
+      "Open from before",
+      "today",
+      "tomorrow",
+    ]);
+    const text = document.body.textContent ?? "";
+    expect(text.indexOf("Call 3")).toBeLessThan(text.indexOf("Call 2"));
+  });
+
   it("teaches when it is empty", async () => {
-    onDay(() => HttpResponse.json({ calls: [] }));
+    onDay(() => HttpResponse.json({ today, calls: [] }));
     show("/");
     expect(await screen.findByText(/No calls yet/)).toBeTruthy();
   });
@@ -143,8 +172,9 @@ describe("a new call", () => {
     fill("Where the switch is", "back door");
     fireEvent.click(screen.getByRole("button", { name: "+ another switch" }));
     fill("Where switch 2 is", "gate");
-    fireEvent.click(screen.getByRole("button", { name: /How it began/ }));
-    for (const choice of ["conduit", "230 V"]) fireEvent.click(screen.getByRole("radio", { name: choice }));
+    fireEvent.click(screen.getByRole("button", { name: /how it began/ }));
+    fireEvent.click(screen.getByRole("radio", { name: "conduit" }));
+    fill("Time", "14:30");
     fill("How it began", "sudden");
     fill("What it works", "receptacle");
     fill("Where the receptacle is", "yard wall");
@@ -157,6 +187,7 @@ describe("a new call", () => {
     expect(await screen.findByRole("heading", { name: "the job" })).toBeTruthy();
     expect(requests[0]?.body).toMatchObject({
       house: { name: "The cooperage", street: "4 Stave Lane" },
+      time: "14:30",
       draft: {
         switches: ["back door", "gate"],
         loads: [{ place: "yard wall", kind: "receptacle" }],

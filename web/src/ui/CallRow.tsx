@@ -11,14 +11,17 @@ const STATE: Record<Call["state"], { word: string; classes: string }> = {
 };
 
 /** A call in a list: when, what, where, and how far it has come. */
-export function CallRow({ call }: { call: Call }) {
+export function CallRow({ call, day = false }: { call: Call; day?: boolean }) {
   const state = STATE[call.state];
   return (
     <Link
       to={`/jobs/${call.id}`}
       className="grid grid-cols-[4.5rem_1fr_auto] items-start gap-x-4 rounded-lg border border-edge bg-sheet p-4 hover:border-ink"
     >
-      <div className="font-mono text-xl font-bold">{call.time || "—"}</div>
+      <div>
+        <div className="font-mono text-xl font-bold">{call.time || "—"}</div>
+        {day && <div className="text-sm text-quiet">{short(call.day)}</div>}
+      </div>
       <div className="min-w-0">
         <div className="text-lg font-bold">{call.title}</div>
         <div className="text-quiet">
@@ -41,3 +44,6 @@ export function CallRow({ call }: { call: Call }) {
     </Link>
   );
 }
+
+const short = (day: string) =>
+  new Date(`${day}T12:00`).toLocaleDateString(undefined, { day: "numeric", month: "short" });

@@ -22,6 +22,12 @@ module Dielectra
         @row = row
       end
 
+      # What it is called on the screen.
+      def words = @row.fetch("words")
+
+      # Volts of a usual supply.
+      def volts = @row.fetch("volts")
+
       # Volts that its supplies stay under.
       def below = @row.fetch("below_volts")
 
