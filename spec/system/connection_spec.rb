@@ -17,6 +17,20 @@ RSpec.describe "Several tabs and devices, and a server out of reach", type: :fea
     expect(page).to have_css("[role=tab]", text: "Steps (#{before + 1})")
   end
 
+  it "keeps two devices on one job in step" do
+    visit "/jobs/1"
+    expect(page).to have_css("h2")
+    Capybara.using_session(:tablet) do
+      visit "/jobs/1"
+      answer_shown(1)
+    end
+    answer_shown(1)
+    Capybara.using_session(:tablet) do
+      expect(page).to have_css("[role=tab]", text: "Steps (#{Server::Job.find(1).steps.size})")
+      page.quit
+    end
+  end
+
   it "goes on in the eighth tab" do
     visit "/jobs/4"
     tabs = Array.new(7) { open_new_window }
@@ -88,7 +102,7 @@ RSpec.describe "Several tabs and devices, and a server out of reach", type: :fea
     fill_in "Your name", with: "Ada"
     fill_in "This device", with: "Van tablet"
     click_button "Pair"
-    expect(page).to have_css("h1", text: "Today")
+    expect(page).to have_css("h1", text: "Day")
     visit "/settings"
     expect(page).to have_css("li", text: "Van tablet, Ada")
     click_button "Revoke Van tablet"

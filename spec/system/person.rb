@@ -23,8 +23,8 @@ module Person
 
     around =
       (
-        if part && step["do"] == "bench"
-          "//h3[contains(., 'Toggle #{step["position"]}')]/.."
+        if part && %w[bench probe].include?(step["do"])
+          "//section[@aria-label='Now']//h3[normalize-space(.)=\"#{part["title"]}\"]/.."
         else
           "//section[@aria-label='Now']"
         end
@@ -56,11 +56,12 @@ module Person
     click_button "Save box"
   end
 
+  KINDS = { "three_way" => "three-way", "four_way" => "four-way", "single_pole" => "single-pole" }.freeze
+
   def write_down(found)
     click_button found["enclosure"], exact: true
     found["cable_ends"].sort_by { |row| row["id"] }.each { |row| click_button "+ #{row["type"]}" }
-    kind = found["devices"].first["kind"]
-    click_button(kind == "three_way" ? "three-way" : "single-pole", exact: true) unless kind == "luminaire"
+    found["devices"].each { |row| click_button(KINDS[row["kind"]], exact: true) if KINDS.key?(row["kind"]) }
     found["joints"].each { |joint| joint["points"].each_cons(2) { |pair| pair.each { |point| tap_point(point) } } }
     click_button "Save box"
   end
@@ -68,7 +69,8 @@ module Person
   # Points of a drawing are named as a person would say them.
   def tap_point(point)
     owner, part = point.split(".")
-    name = point.include?("/") ? "#{part.tr("_", " ")} of cable #{owner.split("/").last}" : "screw #{part.tr("_", " ")}"
-    find("[role=group] [aria-label='#{name}']").send_keys(:enter)
+    word = part.tr("_", " ")
+    names = point.include?("/") ? ["#{word} of cable #{owner.split("/").last}"] : ["screw #{word}", "lead #{word}"]
+    find(names.map { |name| "[role=group] [aria-label='#{name}']" }.join(", ")).send_keys(:enter)
   end
 end

@@ -68,6 +68,12 @@ RSpec.describe Dielectra::Evidence::Shorthand do
     expect(unreadable("0in3")).to match([0, /volume/])
   end
 
+  it "reads or refuses every beginning of a line, as it is typed" do
+    line = "metal 2gang 18in3 | 14/3 bk:COM w(bk)+a | S1=3way/alone-x | = 1.bk S1.COM | scorched:T1 nicked:1.r G+cu"
+    (0..line.size).each { |length| expect { unreadable(line[0, length]) }.not_to raise_error }
+    %w[- = S2= / 3way/ -g : + 1.].each { |word| expect { unreadable(word) }.not_to raise_error }
+  end
+
   it "points at the character that cannot be read" do
     expect(unreadable("14/3 bk:T1 w+ | 3way scr0ched:T1")).to match([21, /scorched/])
     expect(unreadable("bk:COM 3way")).to match([0, /cable comes first/])

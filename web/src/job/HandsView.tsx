@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Advice, Answer, Box, Job, Step } from "../api/client";
 import { below } from "../steps";
 import { BoxDrawing } from "../wiring/BoxDrawing";
+import { Zoom } from "../wiring/Zoom";
 import { Choice } from "../ui/Choice";
 import { BreakerDrawing } from "./BreakerDrawing";
 import { Grid } from "./Grid";
@@ -122,16 +123,14 @@ function OpenBox({ job, box, advice, pick, picked }: OpenBoxProps) {
           </span>
         )}
       </div>
-      <div className="overflow-auto lg:h-[max(22rem,calc(100vh-24.5rem))]">
-        <div className="h-full min-w-[22rem]">
-          <BoxDrawing
-            box={drawn}
-            marked={pick ? picked : (advice?.points ?? [])}
-            probes={probing && !pick ? (advice?.points ?? []) : []}
-            {...(pick && { onPick: pick })}
-          />
-        </div>
-      </div>
+      <Zoom className="lg:h-[max(22rem,calc(100vh-24.5rem))]">
+        <BoxDrawing
+          box={drawn}
+          marked={pick ? picked : (advice?.points ?? [])}
+          probes={probing && !pick ? (advice?.points ?? []) : []}
+          {...(pick && { onPick: pick })}
+        />
+      </Zoom>
       <Photographs job={job.call.id} place={box.place} name={box.name} />
     </>
   );

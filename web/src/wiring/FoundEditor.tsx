@@ -33,6 +33,7 @@ import {
 } from "./found";
 import { LooksLike } from "./LooksLike";
 import { ShorthandLine } from "./ShorthandLine";
+import { Zoom } from "./Zoom";
 
 type Props = { job: Job; trade: Trade; place: string; busy: boolean; onDone: (found: Found) => void };
 
@@ -167,13 +168,11 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
             onFace={(face) => change(setFace(found, device.id, face))}
           />
         ))}
-      <div className="min-h-40 overflow-auto lg:h-[max(16rem,calc(100vh-29rem))]">
+      <Zoom className="min-h-40 lg:h-[max(16rem,calc(100vh-29rem))]">
         {drawn.data && found.cable_ends.length + found.devices.length > 0 && (
-          <div className="h-full min-w-[20rem]">
-            <BoxDrawing box={drawn.data.box} onPick={pick} picked={picked} />
-          </div>
+          <BoxDrawing box={drawn.data.box} onPick={pick} picked={picked} />
         )}
-      </div>
+      </Zoom>
       <p className="min-h-6 text-sm text-quiet" aria-live="polite">
         {picked
           ? "Now tap what it touches. Two screws of one switch exchange what lies on them."

@@ -142,7 +142,7 @@ module Dielectra
       def device?(word, at)
         name, id = word.split("=", 2).reverse
         name, *tabs = name.downcase.split("-")
-        kind, face = name.split("/", 2)
+        kind, face = name.to_s.split("/", 2)
         kind = KINDS.fetch(kind, kind)
         return false unless Trade::DeviceKind.known?(kind) && kind != "breaker"
 
