@@ -29,7 +29,13 @@ module Server
     def last_done
       return unless @session && done.any?
 
-      Dielectra::Presentation::Instruction.of(done.last.except("id", "answer"), @session.situation)["title"]
+      Dielectra::Presentation::Instruction.of(done.last.except("id", "answer"), before(done.last))["title"]
+    end
+
+    # What was known when a step was taken: a sentence about wires that moved tells where they were.
+    def before(step)
+      start = Dielectra::Evidence::Situation.start(@session.job)
+      @steps.take_while { |one| !one.equal?(step) }.reduce(start) { |so_far, one| so_far.after(one) }
     end
   end
 end

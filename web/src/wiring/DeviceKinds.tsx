@@ -43,7 +43,7 @@ export function DeviceKinds({ id, fixed, found, trade, onKind, onTab, onFace }: 
           aria-label={`What ${id} is, if another`}
           value={others.some(({ kind }) => kind === device?.kind) ? device?.kind : ""}
           onChange={(event) => event.target.value && onKind(event.target.value)}
-          className="min-h-11 w-32 cursor-pointer rounded-md border-2 border-edge bg-sheet px-2"
+          className="min-h-11 w-28 cursor-pointer rounded-md border-2 border-edge bg-sheet px-2"
         >
           <option value="">another …</option>
           {others.map((kind) => (
@@ -58,7 +58,7 @@ export function DeviceKinds({ id, fixed, found, trade, onKind, onTab, onFace }: 
           aria-label={`Where the screws of ${id} sit`}
           value={(device as { face?: string } | undefined)?.face ?? ""}
           onChange={(event) => onFace(event.target.value || undefined)}
-          className="min-h-11 cursor-pointer rounded-md border-2 border-edge bg-sheet px-2"
+          className="min-h-11 w-44 cursor-pointer rounded-md border-2 border-edge bg-sheet px-2"
         >
           {known.faces.map(({ name, words }) => (
             <option key={words} value={name ?? ""}>

@@ -93,67 +93,6 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <LooksLike looks={looks.data ?? []} onChoose={change} onEmpty={() => change(emptyFound(loads))} />
-      <div className="flex flex-wrap items-center gap-1.5">
-        {trade.cables
-          .filter(({ type }) => USUAL.includes(type))
-          .map(({ type, colors }) => (
-            <Button
-              key={type}
-              small
-              onClick={() => change(addCable(found, place, type, [...colors, trade.grounding]))}
-            >
-              + {type}
-            </Button>
-          ))}
-        <Others
-          label="Another cable"
-          options={[
-            ...trade.cables.map(({ type }) => type).filter((type) => !USUAL.includes(type)),
-            ...SINGLE,
-          ]}
-          onChoose={(type) => {
-            const colors = trade.cables.find((cable) => cable.type === type)?.colors;
-            change(addCable(found, place, type, colors ? [...colors, trade.grounding] : []));
-          }}
-        />
-        {last && SINGLE.includes(last.type ?? "") && (
-          <Others
-            label="A conductor in it"
-            options={trade.single_colors}
-            onChoose={(color) => change(addConductor(found, color))}
-          />
-        )}
-        {(["metal", "plastic"] as const).map((enclosure) => (
-          <Button
-            key={enclosure}
-            small
-            pressed={found.enclosure === enclosure}
-            onClick={() => change(setEnclosure(found, place, enclosure))}
-          >
-            {enclosure}
-          </Button>
-        ))}
-        {last && (
-          <>
-            <Button
-              small
-              pressed={grounded}
-              onClick={() => change(setGround(found, trade.grounding, !grounded))}
-            >
-              {trade.grounding === "bare" ? "bare wires" : "green-yellow"}
-            </Button>
-            {grounded && (
-              <Button small onClick={() => change(joinGrounds(found, place, trade.grounding, screws))}>
-                grounds together
-              </Button>
-            )}
-            <Button small onClick={() => change(removeCable(found))}>
-              − last cable
-            </Button>
-          </>
-        )}
-        <BoxRoom found={found} volts={job.volts} onChange={change} />
-      </div>
       {devices
         .filter((device) => device.kind === "" || hasChoices(trade, found, device.id))
         .map((device) => (
@@ -168,11 +107,74 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
             onFace={(face) => change(setFace(found, device.id, face))}
           />
         ))}
-      <Zoom className="min-h-40 lg:h-[max(16rem,calc(100vh-29rem))]">
-        {drawn.data && found.cable_ends.length + found.devices.length > 0 && (
-          <BoxDrawing box={drawn.data.box} onPick={pick} picked={picked} />
-        )}
-      </Zoom>
+      <div className="grid min-h-0 gap-2 lg:grid-cols-[14.5rem_1fr]">
+        <div className="flex flex-wrap content-start items-center gap-1.5 lg:max-h-[max(16rem,calc(100vh-26rem))] lg:overflow-y-auto">
+          {trade.cables
+            .filter(({ type }) => USUAL.includes(type))
+            .map(({ type, colors }) => (
+              <Button
+                key={type}
+                small
+                onClick={() => change(addCable(found, place, type, [...colors, trade.grounding]))}
+              >
+                + {type}
+              </Button>
+            ))}
+          <Others
+            label="Another cable"
+            options={[
+              ...trade.cables.map(({ type }) => type).filter((type) => !USUAL.includes(type)),
+              ...SINGLE,
+            ]}
+            onChoose={(type) => {
+              const colors = trade.cables.find((cable) => cable.type === type)?.colors;
+              change(addCable(found, place, type, colors ? [...colors, trade.grounding] : []));
+            }}
+          />
+          {last && SINGLE.includes(last.type ?? "") && (
+            <Others
+              label="A conductor in it"
+              options={trade.single_colors}
+              onChoose={(color) => change(addConductor(found, color))}
+            />
+          )}
+          {(["metal", "plastic"] as const).map((enclosure) => (
+            <Button
+              key={enclosure}
+              small
+              pressed={found.enclosure === enclosure}
+              onClick={() => change(setEnclosure(found, place, enclosure))}
+            >
+              {enclosure}
+            </Button>
+          ))}
+          {last && (
+            <>
+              <Button
+                small
+                pressed={grounded}
+                onClick={() => change(setGround(found, trade.grounding, !grounded))}
+              >
+                {trade.grounding === "bare" ? "bare wires" : "green-yellow"}
+              </Button>
+              {grounded && (
+                <Button small onClick={() => change(joinGrounds(found, place, trade.grounding, screws))}>
+                  grounds together
+                </Button>
+              )}
+              <Button small onClick={() => change(removeCable(found))}>
+                − last cable
+              </Button>
+            </>
+          )}
+          <BoxRoom found={found} volts={job.volts} onChange={change} />
+        </div>
+        <Zoom className="min-h-40 lg:h-[max(16rem,calc(100vh-26rem))]">
+          {drawn.data && found.cable_ends.length + found.devices.length > 0 && (
+            <BoxDrawing box={drawn.data.box} onPick={pick} picked={picked} />
+          )}
+        </Zoom>
+      </div>
       <p className="min-h-6 text-sm text-quiet" aria-live="polite">
         {picked
           ? "Now tap what it touches. Two screws of one switch exchange what lies on them."
