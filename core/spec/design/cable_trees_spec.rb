@@ -4,24 +4,24 @@ RSpec.describe Dielectra::Design::CableTrees do
   let(:present) { [Dielectra::Design::Scheme::PRESENT] }
 
   def layouts(controls, onward: [1.0], **more) =
-    described_class.new(controls: seats(controls), loads: seats(["light"]), onward:, schemes: present, **more).to_a
+    described_class.new(chains: [[seats(controls), seats(["light"])]], onward:, schemes: present, **more).to_a
 
   def seats(places) = places.map { |place| Dielectra::Design::Seat.new(place, place) }
+
+  def shapes(switches, boxes, most) =
+    Dielectra::Design::Shapes.of(Dielectra::Design::Shapes.chain(switches, 1), boxes, most)
 
   def runs(layout) = [layout.edges.map(&:sort).sort, layout.orders.first]
 
   it "counts labeled trees as Cayley does, with every way in for the feed" do
-    counts =
-      (2..4).map do |size|
-        Dielectra::Design::Shapes.of(size - 1, 1, size, 99).map { |shape| shape.edges.map(&:sort).sort }.uniq.size
-      end
+    counts = (2..4).map { |size| shapes(size - 1, size, 99).map { |shape| shape.edges.map(&:sort).sort }.uniq.size }
     expect(counts).to eq([1 * 2, 3 * 3, 16 * 4])
   end
 
   it "gives every run of four controls no more to carry than asked for" do
-    shapes = Dielectra::Design::Shapes.of(4, 1, 5, 3)
+    shapes = shapes(4, 5, 3)
     expect(shapes.map { |shape| shape.widths.max }.uniq).to eq([3])
-    expect(shapes.map(&:order).uniq.size).to eq(24)
+    expect(shapes.map(&:orders).uniq.size).to eq(24)
   end
 
   it "finds a feed at the switch and a loop from the light for one control" do
@@ -79,7 +79,7 @@ RSpec.describe Dielectra::Design::CableTrees do
   it "lays out the obsolete schemes too: the switched neutral, and line and neutral on the travelers" do
     carried =
       described_class
-        .new(controls: seats(%w[a b]), loads: seats(["light"]), onward: [1.0])
+        .new(chains: [[seats(%w[a b]), seats(["light"])]], onward: [1.0])
         .filter_map do |layout|
           edge = layout.edges.find { |run| run.sort == %w[a b] }
           if edge && layout.orders == [%w[a b]] && layout.edges.include?(%w[b light]) &&

@@ -20,8 +20,8 @@ module Dielectra
       # Most runs onward in all
       MOST_ONWARD = 3
 
-      # @param controls [Array<Seat>] the switches; anything with `id` and `place` will do
-      # @param loads [Array<Seat>] what is switched
+      # @param chains [Array<Array(Array<Seat>, Array<Seat>)>] for each group of loads its switches and the loads;
+      #   anything with `id` and `place` will do
       # @param others [Array<String>] further boxes that are known of
       # @param onward [Array<Float>] how common none, one, two … runs onward from a box are
       # @param ends [Hash{String => Array<Integer>}] for each box that has been opened, how many insulated conductors
@@ -33,43 +33,44 @@ module Dielectra
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with
       #   how common it is
       def initialize(
-        controls:,
-        loads:,
+        chains:,
         others: [],
         onward: Trade.priors.dig("layout", "onward"),
         ends: {},
         singles: {},
         wide: false,
-        schemes: Scheme.all(controls.size),
+        schemes: CableTrees.schemes(chains),
         halves: { [] => 1.0 },
         unseen: false
       )
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
-        @controls = controls
-        @loads = loads
-        @switch_places = controls.map(&:place)
-        @load_places = loads.map(&:place).uniq
+        @seats = chains
+        @switch_places = chains.flat_map { |controls, _| controls.map(&:place) }.uniq
+        @load_places = chains.flat_map { |_, loads| loads.map(&:place) }.uniq
         @boxes = (@switch_places + @load_places + others).uniq + [@unseen].compact
         @onward = onward
         @sizes = ends.transform_values { |sizes| sizes.sort.reverse }
         @singles = singles
         @wide = wide
         @schemes = schemes
-        @most = singles.any? ? MOST_SINGLE : (wide ? MOST_EVER : MOST_CONDUCTORS)
+        @most = singles.any? ? MOST_SINGLE : (wide || chains.size > 1 ? MOST_EVER : MOST_CONDUCTORS)
       end
+
+      # The schemes that are considered: only today's where several chains share line and neutral
+      def self.schemes(chains) = chains.one? ? Scheme.all(chains.first.first.size) : [Scheme::PRESENT]
 
       def each(&)
         return enum_for(:each) unless block_given?
 
         @halves.each do |halves, share|
-          shapes(halves.any?).each do |shape|
+          shapes(halves).each do |shape|
             next unless fits?(shape)
 
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
             with_doubled(edges) do |doubled, rare|
               with_onward(edges, shape.widths.max, doubled) do |all, weight|
-                over(Tree.new(all), shape.order.map { |box| @controls[box] }, weight * share * rare, halves, doubled, &)
+                over(Tree.new(all), shape.orders, weight * share * rare, halves, doubled, &)
               end
             end
           end
@@ -81,8 +82,11 @@ module Dielectra
       # are listed in one direction only.
       # @return [Array<Layout>]
       def sketches
+        return shared_sketches if @seats.size > 1
+
+        controls = @seats.first.first
         orders
-          .select { |order| order.size < 3 || @controls.index(order.first) < @controls.index(order.last) }
+          .select { |order| order.size < 3 || controls.index(order.first) < controls.index(order.last) }
           .flat_map do |order|
             shapes = simplest(order.map(&:place))
             @schemes
@@ -91,7 +95,7 @@ module Dielectra
                 layout =
                   Layout.new(
                     tree: Tree.new(edges),
-                    chains: [chain(order, [])],
+                    chains: [chain(0, order, [])],
                     weight: scheme.weight / shapes.size / orders.size,
                     scheme:
                   )
@@ -116,10 +120,36 @@ module Dielectra
 
       private
 
-      # Every order of the switches.
-      def orders = @orders ||= @controls.permutation.to_a
+      # Shapes from which the sketches of several chains are taken, those with the least to carry first
+      SKETCHED = 12
+      private_constant :SKETCHED
 
-      def chain(order, halves) = (@chains ||= {})[[order, halves]] ||= Chain.new(order, @loads, halves:)
+      # Without runs onward, for several chains
+      def shared_sketches
+        known = shapes([]).min_by(SKETCHED) { |shape| [shape.widths.max, shape.widths.sum] }
+        known.map do |shape|
+          edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
+          Layout.new(tree: Tree.new(edges), chains: chains(shape.orders, []), weight: 1.0 / known.size)
+        end
+      end
+
+      # Every order of the switches of the only chain.
+      def orders = @orders ||= @seats.first.first.permutation.to_a
+
+      # The chains with their controls in an order each
+      # @param orders [Array<Array<Integer>>]
+      def chains(orders, halves) =
+        orders.each_with_index.map { |order, number| chain(number, @seats[number].first.values_at(*order), halves) }
+
+      def chain(number, order, halves)
+        loads = @seats[number].last
+        (@chains ||= {})[[number, order, halves]] ||= Chain.new(
+          order,
+          loads,
+          halves: halves & loads.map(&:place),
+          number:
+        )
+      end
 
       def simplest(chain)
         light, *more = @load_places
@@ -138,7 +168,9 @@ module Dielectra
 
       def shapes(halves)
         most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_SINGLE)
-        Shapes.of(@controls.size, @load_places.size, @boxes.size, most, halves:)
+        numbered = @seats.map { |seats| seats.map { |some| some.map { |seat| @boxes.index(seat.place) } } }
+        numbered = numbered.map { |switches, loads| [switches, loads.uniq] }
+        Shapes.of(numbered, @boxes.size, most, halves: halves.map { |place| @boxes.index(place) })
       end
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.
@@ -165,9 +197,9 @@ module Dielectra
       # Whether cables of given sizes, largest first, hold the required functions
       def held?(widths, sizes) = widths.zip(sizes).all? { |need, size| need <= size }
 
-      def over(tree, order, weight, halves, doubled)
+      def over(tree, orders, weight, halves, doubled)
+        chains = chains(orders, halves)
         (halves.empty? && doubled.nil? ? @schemes : [Scheme::PRESENT]).each do |scheme|
-          chains = [chain(order, halves)]
           layout = Layout.new(tree:, chains:, weight: weight * scheme.weight, scheme:, doubled:)
           yield layout if room?(layout)
         end

@@ -2,43 +2,42 @@
 
 module Dielectra
   module Design
-    # Every labeled tree over a number of boxes, with the feed at any of them and the switches in any order, whose runs
-    # do not carry too many functions. Boxes are numbered, so one table serves every house of that size.
+    # Every labeled tree over a number of boxes, with the feed at any of them and the switches of each chain in any
+    # order, whose runs do not carry too many functions. Boxes are numbered, so one table serves every house of that
+    # size.
     #
     # Trees come from their Prüfer sequences. A function crosses a run if it is needed on both sides, which is a test of
     # bit masks.
     class Shapes
       include Enumerable
 
-      # `edges` are pairs of box numbers, FEED for the panel; `order` the switches from supply to light; `widths` how
-      # many functions each run carries; `degrees` how many runs enter each box.
-      Shape = Struct.new(:edges, :order, :widths, :degrees)
+      # `edges` are pairs of box numbers, FEED for the panel; `orders` the numbers of the switches of each chain from
+      # supply to light; `widths` how many functions each run carries; `degrees` how many runs enter each box.
+      Shape = Struct.new(:edges, :orders, :widths, :degrees)
       # The panel's number.
       FEED = -1
 
-      # @param switches [Integer] boxes with a switch, numbered first
-      # @param lights [Integer] boxes with a load, numbered next
+      # @param chains [Array<Array(Array<Integer>, Array<Integer>)>] for each chain the boxes of its switches, and those
+      #   of its loads
       # @param boxes [Integer] all boxes
       # @param most [Integer] functions a run may carry
-      # @param halves [Boolean] whether the loads are receptacles with one half always on
+      # @param halves [Array<Integer>] boxes of loads that are receptacles with one half always on
       # @return [Array<Shape>]
-      def self.of(switches, lights, boxes, most, halves: false)
-        (@of ||= {})[[switches, lights, boxes, most, halves]] ||= new(
-          switches,
-          lights,
-          boxes,
-          most,
-          halves:
-        ).to_a.freeze
-      end
+      def self.of(chains, boxes, most, halves: []) =
+        (@of ||= {})[[chains, boxes, most, halves]] ||= new(chains, boxes, most, halves:).to_a.freeze
 
-      def initialize(switches, lights, boxes, most, halves: false)
-        @halves = halves
-        @switches = switches
-        @lights = lights
+      # @param switches [Integer] each in a box of its own
+      # @param lights [Integer] the same
+      # @return [Array<Array(Array<Integer>, Array<Integer>)>] one chain of them, the switches numbered first
+      def self.chain(switches, lights) = [[(0...switches).to_a, (switches...(switches + lights)).to_a]]
+
+      def initialize(chains, boxes, most, halves: [])
+        @chains = chains
+        @halves = halves.sum { |box| 1 << box }
         @boxes = boxes
         @most = most
-        @chains = (0...switches).to_a.permutation.map { |chain| [chain, links(chain)] }
+        orders = chains.map { |switches, _| switches.each_index.to_a.permutation.to_a }
+        @ways = orders.first.product(*orders.drop(1)).map { |picked| [picked, links(picked)] }
       end
 
       def each
@@ -46,11 +45,11 @@ module Dielectra
           (0...@boxes).each do |entry|
             edges = [*tree, [FEED, entry]]
             far = edges.map { |edge| beyond(edges, edge) }
-            @chains.each do |chain, masks|
+            @ways.each do |orders, masks|
               widths = widths(far, masks)
               next unless widths
               yield(
-                Shape.new(edges, chain, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } })
+                Shape.new(edges, orders, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } })
               )
             end
           end
@@ -62,16 +61,16 @@ module Dielectra
       def feed_bit = 1 << @boxes
 
       # For each function the mask of the places that need it
-      def links(chain)
-        lights = (@switches...(@switches + @lights)).sum { |box| 1 << box }
-        travelers = chain.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
-        [
-          feed_bit | (1 << chain.first) | (@halves ? lights : 0),
-          feed_bit | lights,
-          (1 << chain.last) | lights,
-          *travelers
-        ]
+      def links(orders)
+        chains = @chains.zip(orders).map { |(switches, loads), order| [switches.values_at(*order), mask(loads)] }
+        line = chains.reduce(feed_bit | @halves) { |bits, (switches, _)| bits | (1 << switches.first) }
+        neutral = chains.reduce(feed_bit) { |bits, (_, loads)| bits | loads }
+        [line, neutral, *chains.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
       end
+
+      def travelers(switches) = switches.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
+
+      def mask(boxes) = boxes.reduce(0) { |bits, box| bits | (1 << box) }
 
       # @return [Array<Integer>, nil] nil where a run would carry too much
       def widths(far, masks)

@@ -13,6 +13,8 @@ module Dielectra
       SWITCHED_HALF = "1"
       # A look at several loads that do not do the same.
       MIXED = "mixed"
+      # Stands between the states of several groups.
+      SEPARATOR = " "
 
       attr_reader :controls, :loads, :groups
 
@@ -70,11 +72,28 @@ module Dielectra
       # @return [String, nil]
       def light_of(answer, load) = answer&.dig("loads", load) || answer&.dig("loads", "#{load}.#{SWITCHED_HALF}")
 
-      # What the loads were seen to do together.
-      # @return [String, nil] MIXED where they do not do the same; nil where nobody said
+      # What the loads were seen to do together, group by group.
+      # @return [String, nil] for each group its state, MIXED where its loads do not do the same; nil where nobody said
       def light(answer)
-        shown = loads.filter_map { |load| light_of(answer, load.id) }.uniq
-        shown.size > 1 ? MIXED : shown.first
+        shown = groups.map { |group| group_light(answer, group) }
+        shown.join(SEPARATOR) if shown.all?
+      end
+
+      # The states of the groups in what `light` gave
+      # @param light [String, Symbol]
+      # @return [Array<String>]
+      def states(light) = (@states ||= {})[light] ||= light.to_s.split(SEPARATOR).freeze
+
+      # @return [Boolean] whether every group is either on or off
+      def clear?(light) = states(light).all?(/\A(on|off)\z/)
+
+      # Whether throwing a control changed the loads of its groups, and of no other.
+      # @param before [String, Symbol] what `light` gave
+      # @return [Boolean]
+      def heeded?(control, before, after)
+        groups.each_with_index.all? do |group, number|
+          (states(before)[number] != states(after)[number]) == group.control_ids.include?(control)
+        end
       end
 
       # Whether each control works its loads from every state of the others, and the loads of no other group.
@@ -116,6 +135,11 @@ module Dielectra
           before.values_at(*group.load_ids).uniq.one? &&
             group.load_ids.all? { |load| (before[load] != after[load]) == own }
         end
+      end
+
+      def group_light(answer, group)
+        shown = group.loads.filter_map { |load| light_of(answer, load.id) }.uniq
+        shown.size > 1 ? MIXED : shown.first
       end
 
       def opposite(position) = position == "up" ? "down" : "up"

@@ -187,7 +187,8 @@ module Dielectra
       def pick_layout
         loop do
           boxes = @rooms + @lights + (@family.junction ? ["#{Design::Layout::UNSEEN}_1"] : [])
-          shape = Design::Shapes.of(@rooms.size, @lights.size, boxes.size, 3).sample(random: @random)
+          numbered = Design::Shapes.chain(@rooms.size, @lights.size)
+          shape = Design::Shapes.of(numbered, boxes.size, 3).sample(random: @random)
           edges =
             shape.edges.map do |edge|
               edge.map { |box| box == Design::Shapes::FEED ? Design::Layout::FEED : boxes[box] }
@@ -196,7 +197,7 @@ module Dielectra
           layout =
             Design::Layout.new(
               tree: Design::Tree.new(edges),
-              chains: [chain(shape.order.map { |box| boxes[box] })],
+              chains: [chain(shape.orders.first.map { |box| boxes[box] })],
               scheme: SCHEMES.fetch(@family.scheme)
             )
           next if @family.parallel && edges.none? { |edge| parallel?(layout, edge) }

@@ -8,7 +8,7 @@ module Dielectra
       def initialize(world, prediction)
         @world = world
         @prediction = prediction
-        @flips = flips(world.job.goal.controls.map(&:id))
+        @flips = world.job.goal.groups.map { |group| [group.load_ids, flips(group)] }
         @verdicts = {}.compare_by_identity
         @hazards = {}.compare_by_identity
       end
@@ -34,13 +34,20 @@ module Dielectra
 
       private
 
-      # For each control the pairs of combinations, as bits, that differ in it alone.
-      def flips(controls)
-        controls.flat_map do |id|
-          @world.combinations.filter_map do |raised|
-            [@world.bit(raised), @world.bit(raised.merge(id => false))] if raised[id]
+      # For each control the pairs of combinations, as bits, that differ in it alone; and whether it works the group.
+      # @return [Array<Array(Integer, Integer, Boolean)>]
+      def flips(group)
+        @world
+          .job
+          .goal
+          .controls
+          .map(&:id)
+          .flat_map do |id|
+            works = group.control_ids.include?(id)
+            @world.combinations.filter_map do |raised|
+              [@world.bit(raised), @world.bit(raised.merge(id => false)), works] if raised[id]
+            end
           end
-        end
       end
 
       def judge(hypothesis, arrangement)
@@ -49,11 +56,14 @@ module Dielectra
           harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement)
       end
 
-      # Whether all lights do the same, none is dim, and each control works them from every state of the others.
+      # Whether all lights of a group do the same, none is dim, and each control works those of its groups, and no
+      # other, from every state of the others.
       def obeying?(hypothesis, arrangement)
-        lit, *others = @world.lamps.keys.map { |lamp| @prediction.lit(hypothesis, arrangement, lamp) }
-        others.all?(lit) && @world.lamps.keys.all? { |lamp| @prediction.dim(hypothesis, arrangement, lamp).zero? } &&
-          @flips.all? { |one, other| lit.anybits?(one) != lit.anybits?(other) }
+        @flips.all? do |lamps, flips|
+          lit, *others = lamps.map { |lamp| @prediction.lit(hypothesis, arrangement, lamp) }
+          others.all?(lit) && lamps.all? { |lamp| @prediction.dim(hypothesis, arrangement, lamp).zero? } &&
+            flips.all? { |one, other, works| (lit.anybits?(one) != lit.anybits?(other)) == works }
+        end
       end
 
       def harmless?(hypothesis, reach)

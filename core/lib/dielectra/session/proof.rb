@@ -60,14 +60,14 @@ module Dielectra
 
       # Combinations in which the light was neither on nor off, or else those that most of their neighbors contradict
       def odd
-        between = combinations.reject { |raised| %w[on off].include?(seen[raised]) }
+        between = combinations.reject { |raised| job.goal.clear?(seen[raised]) }
         return between if between.any?
 
         wrong =
           combinations.to_h do |raised|
             [
               raised,
-              raised.keys.count { |id| (seen[raised] == "on") == (seen[raised.merge(id => !raised[id])] == "on") }
+              raised.keys.count { |id| !job.goal.heeded?(id, seen[raised], seen[raised.merge(id => !raised[id])]) }
             ]
           end
         most = wrong.values.max

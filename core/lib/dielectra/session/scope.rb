@@ -4,7 +4,7 @@ module Dielectra
   module Session
     # Which jobs are covered. The rest is refused with a sentence, and never cut down to what is covered.
     module Scope
-      KINDS = %w[luminaire fan_light receptacle].freeze
+      KINDS = %w[luminaire fan_light fan receptacle].freeze
       # Switches that are covered, once a box shows what they are
       SWITCHES = %w[single_pole three_way four_way dimmer dimmer_three_way unknown].freeze
 
@@ -25,7 +25,8 @@ module Dielectra
               Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch?
             end
           name = Presentation::Naming.place(place)
-          if switches.size > 1
+          known = situation.job.controls_at(place).size
+          if switches.size > [known, 1].max
             return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet"
           end
 
@@ -45,19 +46,17 @@ module Dielectra
         end
         change = goal.changes.first
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
-        refuse(GROUPS, "/wanted/control") if goal.groups.size > 1
         other = goal.parts.find { |part| part.half && part.half != Goals::Goal::SWITCHED_HALF }
         refuse(HALVES, "/wanted/control/#{other}") if other
         refuse(ALWAYS, "/wanted/always") if goal.always_elsewhere.any?
       end
       private_class_method :check_wanted
 
-      GROUPS = "loads on different switches are not covered yet: all loads have to be on the same ones."
       HALVES = "only the first half of a receptacle can be the switched one so far, and no other part."
       ALWAYS =
         "loads that are to be always live are not covered yet, " \
           "but for the other half of the receptacle that is switched."
-      private_constant :GROUPS, :HALVES, :ALWAYS
+      private_constant :HALVES, :ALWAYS
 
       def self.check_controls(job)
         controls = job.goal.controls
@@ -66,13 +65,12 @@ module Dielectra
         end
         yoke = job.controls.index { |control| control.id.include?(".") }
         refuse("two switches on one yoke are not covered yet.", "/controls/#{yoke}") if yoke
-        places = job.controls.map(&:place)
-        crowded = places.index { |place| places.count(place) > 1 }
-        refuse("several switches side by side in one box are not covered yet.", "/controls/#{crowded}/place") if crowded
       end
       private_class_method :check_controls
 
       def self.check_loads(job)
+        part = job.goal.parts.find { |one| one.half && one.half != Goals::Goal::SWITCHED_HALF }
+        refuse("parts of one load on switches of their own are not covered yet.", "/wanted/control/#{part}") if part
         strange = job.goal.loads.find { |load| !KINDS.include?(load.kind) }
         if strange
           kind = Trade.article(strange.kind.tr("_", " "))

@@ -9,8 +9,7 @@ RSpec.describe "Junctions nobody knows of" do
 
   let(:trees) do
     Dielectra::Design::CableTrees.new(
-      controls: seats["a"],
-      loads: seats["l"],
+      chains: [[seats["a"], seats["l"]]],
       ends: {
         "a" => [2],
         "l" => [2]

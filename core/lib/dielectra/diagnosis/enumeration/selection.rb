@@ -170,8 +170,10 @@ module Dielectra
         wrong.any? && alike.none?(&:intermittent?) && obeying?(@world.combinations.zip(lights).to_h)
 
       def obeying?(shown)
+        goal = @world.job.goal
         shown.all? do |raised, light|
-          %i[on off].include?(light) && raised.keys.all? { |id| shown[raised.merge(id => !raised[id])] != light }
+          goal.clear?(light) &&
+            raised.keys.all? { |id| goal.heeded?(id, light, shown[raised.merge(id => !raised[id])]) }
         end
       end
     end

@@ -8,6 +8,9 @@ module Dielectra
       def initialize(world)
         @world = world
         @first_lamp = world.lamps.each_key.first
+        lamps = world.lamps.keys
+        @groups = world.job.goal.groups.map { |group| group.load_ids.map { |id| lamps.index(id) } }
+        @names = {}
       end
 
       # @param raised [Hash{String => Boolean}] a state of the contacts
@@ -34,7 +37,8 @@ module Dielectra
           (leaking && hypothesis.lamp_good?(arrangement, lamp) ? leaking.lit(ends) & ~lit : 0)
       end
 
-      # State of all lamps together; :dim where any is dim, :odd where they differ
+      # State of all lamps together; :dim where any is dim, :odd where those differ that the same switches work. For
+      # several groups of lamps, the states of the groups, as in `on off`.
       def lights(hypothesis, arrangement, raised) =
         together(@world.lamps.keys.map { |lamp| masks(hypothesis, arrangement, lamp) }, @world.bit(raised))
 
@@ -69,7 +73,14 @@ module Dielectra
       private
 
       def together(masks, state)
-        first, *others = masks.map { |row| shining(*row, state) }
+        shown = @groups.map { |lamps| group_state(masks, lamps, state) }
+        return shown.first if shown.one? || shown.first == :tripped
+
+        @names[shown] ||= shown.join(Goals::Goal::SEPARATOR).to_sym
+      end
+
+      def group_state(masks, lamps, state)
+        first, *others = lamps.map { |lamp| shining(*masks[lamp], state) }
         return :odd if others.any? { |other| other != first }
 
         first == :faint ? :dim : first

@@ -39,8 +39,7 @@ module Dielectra
         ends = @boxes.singles? ? {} : @boxes.ports.transform_values { |ports| ports.map(&:size) }
         singles = @boxes.singles? ? @boxes.ports.transform_values(&:size) : {}
         (@trees ||= {})[unseen] ||= Design::CableTrees.new(
-          controls: goal.controls,
-          loads: goal.loads,
+          chains: goal.groups.map { |group| [group.controls, group.loads] },
           others: @job.boxes.map(&:id) - known,
           ends:,
           singles:,

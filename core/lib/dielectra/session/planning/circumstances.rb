@@ -99,15 +99,18 @@ module Dielectra
       # @return [Array<String>] open boxes that hands can get into
       def workable = situation.opened_boxes.reject { |place| situation.second_circuit?(place) }
 
-      # The toggles as they stand, and with a local one thrown.
+      # The toggles as they stand, and with a local one thrown. Those of which nobody knows how they stand are thrown in
+      # any case.
       # @return [Array<Array(Diagnosis::Toggles, Hash, Float)>] toggles, what is thrown first, and the minutes for that
       def turned(place)
-        as_they_stand = [toggles, nil, 0.0]
-        controls = job.controls_at(place)
-        return [as_they_stand] if controls.empty?
+        ids = job.controls_at(place).map(&:id)
+        known, unknown = ids.partition { |id| situation.positions[id] }
+        if unknown.any?
+          up = unknown.to_h { |id| [id, true] }
+          return [up, *unknown.map { |id| up.merge(id => false) }].map { |raised| thrown(raised) }
+        end
 
-        thrown = controls.flat_map { |control| thrown(control) }
-        controls.all? { |control| situation.positions[control.id] } ? [as_they_stand, *thrown] : thrown
+        [[toggles, nil, 0.0], *known.map { |id| thrown({ id => !Trade::Position.raised?(situation.positions[id]) }) }]
       end
 
       # Points of the circuit in an open box, grounds that nothing is joined to left out.
@@ -127,12 +130,7 @@ module Dielectra
         [seen.what, at, seen.arrangement, seen.toggles]
       end
 
-      # A throw of a toggle, or setting it to a position where it is unknown how it stands
-      def thrown(control)
-        known = situation.positions[control.id]
-        ups = known ? [!Trade::Position.raised?(known)] : [true, false]
-        ups.map { |up| [put(control, up), { control.id => up }, costs["set"]] }
-      end
+      def thrown(raised) = [Diagnosis::Toggles.now(world, situation, raised), raised, costs["set"] * raised.size]
     end
   end
 end
