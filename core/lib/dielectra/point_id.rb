@@ -16,6 +16,9 @@ module Dielectra
     # @return [String] the cable end, device or box a point is of: `porch/2`, `S1`, `porch`
     def owner(point) = point[0...point.index(".")]
 
+    # @return [String] the device that a control or load is, or is a part of: `S3` of `S3.1`, `F1` of `F1.fan`
+    def device(id) = id[/\A[^.]+/]
+
     # @return [String] what it is of that: `red`, `common`, `box`
     def part(point) = point[(point.index(".") + 1)..]
 

@@ -50,12 +50,16 @@ module Dielectra
       # @param id [String] of a control or load
       # @param scheme [Scheme]
       # @return [Duty, nil] what it has to do; nil where it is not of this chain
-      def duty(id, scheme)
-        duties = @duties[scheme] ||= [*control_duties(scheme), *load_duties(scheme)].to_h
-        duties[id]
-      end
+      def duty(id, scheme) = duties(scheme)[id]
+
+      # @param device [String]
+      # @return [Hash{String => Duty}] what those of its parts have to do that are of this chain
+      def parts(device, scheme) =
+        duties(scheme).select { |id, _| PointId.of?(id, device) }.transform_keys { |id| PointId.part(id) }
 
       private
+
+      def duties(scheme) = @duties[scheme] ||= [*control_duties(scheme), *load_duties(scheme)].to_h
 
       def control_duties(scheme)
         controls.each_with_index.map { |control, index| [control.id, Duty.of_control(index, size - 1, scheme, number)] }

@@ -43,19 +43,41 @@ module Dielectra
       FAMILIES = { "dimmer" => "single_pole", "dimmer_three_way" => "three_way" }.freeze
       private_constant :FAMILIES
 
-      attr_reader :role, :ends, :travelers, :lamp, :steady
+      # The duties of a device with parts: two toggles on one yoke, or a fan and its light.
+      # @param parts [Hash{String => Duty}] by what the part is called
+      # @return [Duty] the same object for the same duties
+      def self.of_parts(parts)
+        (@of_parts ||= {})[parts] ||= begin
+          first = parts.each_value.first
+          role = first.role == :light ? :light : :yoke
+          new(role, [], parts.values.flat_map(&:travelers), first.lamp, parts:)
+        end
+      end
 
-      # @param role [Symbol] :only, :first, :middle, :last, :light or :none
+      attr_reader :role, :ends, :travelers, :lamp, :steady, :parts
+
+      KINDS = {
+        only: "single_pole",
+        first: "three_way",
+        last: "three_way",
+        middle: "four_way",
+        yoke: "combination"
+      }.freeze
+      private_constant :KINDS
+
+      # @param role [Symbol] :only, :first, :middle, :last, :yoke, :light or :none
       # @param ends [Array<String>] functions at the pole that is not a traveler's
       # @param travelers [Array<Array(String, String)>] the two travelers of each hop at this switch
       # @param lamp [Array(String, String), nil] functions at the two sides of the load
       # @param steady [String, nil] function at the half of a receptacle that is always live
-      def initialize(role, ends, travelers, lamp, steady: nil)
+      # @param parts [Hash{String => Duty}] of a device with several
+      def initialize(role, ends, travelers, lamp, steady: nil, parts: {})
         @role = role
         @ends = ends
         @travelers = travelers
         @lamp = lamp
         @steady = steady
+        @parts = parts.freeze
         freeze
       end
 
@@ -73,7 +95,7 @@ module Dielectra
       def switch? = !kind.nil?
 
       # @return [String, nil] the kind of switch it needs
-      def kind = { only: "single_pole", first: "three_way", last: "three_way", middle: "four_way" }[role]
+      def kind = KINDS[role]
 
       # @return [Boolean] whether a device of a kind does what is needed; a three-way does as a single-pole
       def served_by?(other) = Duty.family(other) == kind || (role == :only && Duty.family(other) == "three_way")

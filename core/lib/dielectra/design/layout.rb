@@ -75,14 +75,15 @@ module Dielectra
       # @return [Integer] cables that enter a place
       def cables_at(place) = edges_at(place).size + (doubled&.include?(place) ? 1 : 0)
 
-      # @param id [String] of a control or load
+      # @param device [String]
       # @return [Duty] what it has to do between supply and load; Duty::NONE where it belongs to no chain
-      def duty(id)
+      def duty(device)
         chains.each do |chain|
-          duty = chain.duty(id, scheme)
+          duty = chain.duty(device, scheme)
           return duty if duty
         end
-        Duty::NONE
+        parts = chains.map { |chain| chain.parts(device, scheme) }.reduce({}, :merge)
+        parts.empty? ? Duty::NONE : Duty.of_parts(parts.sort.to_h)
       end
 
       # @return [Array<Array(String, String)>] the pairs of travelers that a run carries

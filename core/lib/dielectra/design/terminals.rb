@@ -45,10 +45,10 @@ module Dielectra
 
       def of_family(family)
         case family
-        when :luminaire
+        when :luminaire, :fan
           load("hot", "neutral")
         when :fan_light
-          load("light", "neutral")
+          fixture
         when :receptacle
           load("hot_1", "neutral_1")
         when :half_receptacle
@@ -61,12 +61,14 @@ module Dielectra
           [three_way]
         when :four_way
           four_way
+        when :combination
+          yoke
         else
           [{}]
         end
       end
 
-      def points(terminals) = terminals.transform_keys { |terminal| @fitting.point(terminal) }
+      def points(terminals) = terminals.transform_keys { |terminal| @fitting.point(terminal.to_s) }
 
       # The load between its two functions, in either order for obsolete schemes
       def load(hot, neutral)
@@ -75,6 +77,30 @@ module Dielectra
         functions = @duty.lamp
         ways = functions.last == "neutral" ? [functions] : [functions, functions.reverse]
         ways.map { |here, there| points(hot => [here], neutral => [there]) }
+      end
+
+      # Two toggles on one yoke. Each has its common and its own screw, which exchange where no tab joins the commons.
+      def yoke
+        return [{}] if @duty.parts.empty?
+
+        joined = Trade::DeviceKind[@fitting.kind].tabs.any?
+        ends = @duty.parts.to_h { |number, duty| [number, duty.ends] }
+        return [points(**joined_yoke(ends))] if joined
+
+        [points(**ends.flat_map { |number, both| [[:"common_#{number}", both], [:"out_#{number}", both]] }.to_h)]
+      end
+
+      # With the tab whole, what is on either common is on the first.
+      def joined_yoke(ends)
+        { common_1: ["line"], **ends.to_h { |number, both| [:"out_#{number}", both - ["line"]] } }
+      end
+
+      # A fan with its light, each on a conductor of its own or both on one
+      def fixture
+        return load("light", "neutral") if @duty.parts.empty?
+
+        hots = @duty.parts.transform_values { |duty| [duty.lamp.first] }
+        [points(**hots.transform_keys(&:to_sym), neutral: [@duty.lamp.last])]
       end
 
       def ends = @duty.ends.empty? ? %w[line load] : @duty.ends

@@ -6,10 +6,30 @@ module Dielectra
     class Job
       FORMAT = "dielectra/job"
 
-      # A switch on the wall, before its box is open
-      Control = Struct.new(:id, :place, :on_off_marked)
-      # What is controlled.
-      Load = Struct.new(:id, :place, :kind)
+      # A switch on the wall, before its box is open; of two on one yoke, the yoke or one of them
+      Control =
+        Struct.new(:id, :place, :on_off_marked, :gang) do
+          # @return [String] the device it is, or is one toggle of
+          def device = PointId.device(id)
+        end
+      # What is controlled: a device, or a part of it that has a conductor of its own
+      Load =
+        Struct.new(:id, :place, :kind) do
+          # @return [String] the device it is, or is a part of
+          def device = PointId.device(id)
+
+          # @return [String, nil] which part
+          def part = id[/\.(.+)/, 1]
+
+          # @return [Load] a part of it
+          def with_part(part) = Load.new("#{id}.#{part}", place, kind)
+
+          # @return [Array<String>, nil] the two terminals it lies between
+          def terminals
+            known = Trade::DeviceKind[kind]
+            part ? [part, known.lamp.last] : known.lamp || known.sockets.values.first
+          end
+        end
 
       attr_reader :document, :places, :controls, :loads, :breakers, :steps
 
@@ -24,7 +44,8 @@ module Dielectra
       def initialize(document)
         @document = Ractor.make_shareable(document)
         @places = document["places"].map { |row| Circuit::Place.new(**row.transform_keys(&:to_sym)) }.freeze
-        @controls = document["controls"].map { |row| Control.new(row["id"], row["place"], row["on_off_marked"]) }.freeze
+        @controls =
+          document["controls"].map { |row| Control.new(*row.values_at("id", "place", "on_off_marked", "gang")) }.freeze
         @loads = document["loads"].map { |row| Load.new(row["id"], row["place"], row["kind"]) }.freeze
         @breakers = document["breakers"].map { |row| row["id"] }.freeze
         @steps = document["steps"]
@@ -51,8 +72,9 @@ module Dielectra
       # @return [Goals::Goal]
       attr_reader :goal
 
-      # @return [Array<Control, Load>] the wanted controls of a box, and the wanted loads fed there
-      def devices_at(place) = (@devices ||= [*goal.controls, *goal.loads].group_by(&:place)).fetch(place, [])
+      # @return [Array<Control, Load>] the devices of a box that wanted controls and loads are, or are parts of
+      def devices_at(place) =
+        (@devices ||= [*goal.controls, *goal.loads].map { |item| whole(item) }.uniq.group_by(&:place)).fetch(place, [])
 
       # @return [Array<Control>] the wanted controls of a box
       def controls_at(place) = goal.controls.select { |control| control.place == place }
@@ -63,7 +85,9 @@ module Dielectra
 
       def panel = places.find(&:panel?)
 
-      def control(id) = controls.find { |control| control.id == id }
+      # @param id [String] of a control, or of the device that it is part of
+      # @return [Control, nil]
+      def control(id) = controls.find { |control| control.id == id } || controls.find { |control| control.device == id }
 
       # Boxes of the circuit that can be opened. Boxes of controls and loads that the goal does not use count as
       # downstream.
@@ -86,6 +110,12 @@ module Dielectra
       end
 
       private
+
+      def whole(item)
+        return item if item.id == item.device
+
+        item.class.new(item.device, *item.to_a.drop(1))
+      end
 
       def check_references
         controls.each_with_index do |control, index|

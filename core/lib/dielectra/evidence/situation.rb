@@ -99,7 +99,8 @@ module Dielectra
       # @return [String] where a step is done
       def place_of(step) = Steps.of(step).place(self)
 
-      def place_of_device(id) = (job.control(id) || job.loads.find { |load| load.id == id })&.place || at
+      def place_of_device(id) =
+        (job.control(id) || job.loads.find { |load| load.id == PointId.device(id) })&.place || at
 
       def place_of_point(point)
         head = PointId.head(point)
@@ -159,6 +160,7 @@ module Dielectra
 
       # @return [String, nil] a device's kind, where its box was opened or it was replaced
       def kind_of(id)
+        id = PointId.device(id)
         return arrangement.kinds[id] if arrangement.kinds.key?(id)
 
         found_device(id)&.fetch("kind")
@@ -190,7 +192,8 @@ module Dielectra
       def sense(device)
         return if recognized(device) && !fitted.key?(device)
 
-        [:sense, device, fitted.fetch(device, 0)] unless marked?(device) && !fitted.key?(device)
+        fitted = self.fitted[PointId.device(device)]
+        [:sense, device, fitted || 0] unless marked?(device) && !fitted
       end
 
       # @return [Boolean] whether on and off are marked on a switch as it was found

@@ -26,7 +26,8 @@ module Dielectra
         @all_loads = loads
         @groups = grouped(controls, loads).freeze
         @controls = controls & @groups.flat_map(&:controls)
-        @loads = loads & @groups.flat_map(&:loads)
+        worked = @groups.flat_map(&:loads)
+        @loads = loads.flat_map { |load| worked.select { |one| PointId.device(one.id) == load.id } }.uniq
       end
 
       # @return [String] restore, or the kind of change
@@ -67,10 +68,19 @@ module Dielectra
           .map(&:id)
           .reduce([{}]) { |states, id| states.flat_map { |state| %w[up down].map { |at| state.merge(id => at) } } }
 
-      # What a load was seen to do. The switched half of a receptacle goes by its own name or the receptacle's.
+      # The part of a fixture that goes by the name of the whole as well.
+      MAIN_PART = "light"
+      private_constant :MAIN_PART
+
+      # What a load was seen to do. The switched half of a receptacle goes by its own name or the receptacle's, the light
+      # of a fan by its own or the fan's.
       # @param answer [Hash, nil] of a look
       # @return [String, nil]
-      def light_of(answer, load) = answer&.dig("loads", load) || answer&.dig("loads", "#{load}.#{SWITCHED_HALF}")
+      def light_of(answer, load)
+        seen = answer&.fetch("loads", nil) or return
+        device = PointId.device(load)
+        seen[load] || seen["#{load}.#{SWITCHED_HALF}"] || (seen[device] if load == "#{device}.#{MAIN_PART}")
+      end
 
       # What the loads were seen to do together, group by group.
       # @return [String, nil] for each group its state, MIXED where its loads do not do the same; nil where nobody said
@@ -120,12 +130,17 @@ module Dielectra
         works
           .group_by { |_, names| names.sort }
           .map do |names, parts|
-            own = parts.map { |name, _| LoadPart.parse(name).load }
+            own = parts.map { |name, _| LoadPart.parse(name) }
             Group.new(
               controls.select { |control| names.include?(control.id) },
-              loads.select { |load| own.include?(load.id) }
+              loads.flat_map { |load| parts_of(load, own.select { |part| part.load == load.id }) }
             )
           end
+      end
+
+      # A load as it is named: whole, or its parts that have a conductor each. The half of a receptacle is the whole.
+      def parts_of(load, named)
+        named.map { |part| part.half && !part.half.match?(/\A\d+\z/) ? load.with_part(part.half) : load }.uniq
       end
 
       # Whether throwing a control changes all loads of its groups, which do the same, and no other.

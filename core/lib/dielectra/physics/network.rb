@@ -25,8 +25,26 @@ module Dielectra
       # @param on [Array<Circuit::Device>] the breakers that are on, all others being off
       # @return [Network] the circuit as it is switched then
       def self.switched(circuit, toggles, on = circuit.breakers)
-        known = toggles.select { |id, at| circuit.device(id).kind.position_named(at) }
-        new(circuit, known.merge(circuit.breakers.to_h { |breaker| [breaker.id, on.include?(breaker) ? "on" : "off"] }))
+        known = toggles.select { |id, at| circuit.device(PointId.device(id)).kind.position_named(at) }
+        new(
+          circuit,
+          Network.by_device(circuit, known).merge(
+            circuit.breakers.to_h { |breaker| [breaker.id, on.include?(breaker) ? "on" : "off"] }
+          )
+        )
+      end
+
+      # Positions of toggles as positions of devices: those of two on a yoke together.
+      # @param toggles [Hash{String => String}]
+      # @return [Hash{String => String, Array<String>}]
+      def self.by_device(circuit, toggles)
+        toggles.each_with_object({}) do |(id, at), state|
+          device = PointId.device(id)
+          next state[id] = at if device == id
+
+          state[device] = (state[device] || circuit.device(device).position).dup
+          state[device][PointId.part(id).to_i - 1] = at
+        end
       end
 
       # @param state [Hash{String => String, Array<String>}] positions where they differ from the circuit's own
@@ -50,6 +68,8 @@ module Dielectra
             .devices
             .each_with_object({}) do |device, found|
               links = load_links(device)
+              next found.merge!(parts(device, links)) if device.kind.lamp && device.kind.sockets.any?
+
               found[device.id] = "off" if device.luminaire? && links.empty?
               links.each_with_index do |link, order|
                 found[order.zero? ? device.id : "#{device.id}.#{PointId.part(link.branch.one)}"] = burns(link)
@@ -138,6 +158,14 @@ module Dielectra
       def inspect = "#<#{self.class} #{circuit.inspect} #{state}>"
 
       private
+
+      # A fixture with a light and something else, part by part; the light goes by the name of the whole as well.
+      def parts(device, links)
+        names = [device.kind.lamp, *device.kind.sockets.values].map(&:first)
+        shown = names.to_h { |name| ["#{device.id}.#{name}", "off"] }
+        links.each { |link| shown["#{device.id}.#{PointId.part(link.branch.one)}"] = burns(link) }
+        { device.id => shown.values.first, **shown }
+      end
 
       def load_links(device) =
         (@load_links ||= wiring.loads(true).group_by { |link| link.branch.part })[device.id] || []

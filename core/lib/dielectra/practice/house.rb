@@ -44,10 +44,10 @@ module Dielectra
       def breakers = network.breakers
 
       def throw_toggle(id, position)
-        switch = device(id)
+        switch = device(PointId.device(id))
         named = switch.kind.position_named(position) or raise InvalidInput, "#{id} has no position #{position}."
         @intermittence.thrown(@circuit, switch)
-        with_device(switch.with(settings: switch.settings.merge("position" => named)))
+        with_device(switch.with(settings: switch.settings.merge(thrown(switch, id, named))))
       end
 
       # @return [Hash{String => String}] load => light, while a toggle is moved without being thrown
@@ -151,7 +151,7 @@ module Dielectra
             id:,
             kind:,
             place: old.place,
-            settings: { "position" => Trade::DeviceKind[kind].positions.last, "reversed" => reversed?(kind) }.compact
+            settings: { "position" => resting(kind), "reversed" => reversed?(kind) }.compact
           )
         faults =
           @circuit.faults.reject do |fault|
@@ -202,14 +202,24 @@ module Dielectra
         @person.heard(step.answer_from(self))
       end
 
+      # How the toggle of a new device stands, or its toggles
+      def resting(kind)
+        toggles = Trade::DeviceKind[kind].toggles("").values
+        toggles.one? ? toggles.first : toggles
+      end
+
+      # How the toggles of a switch stand once one of them was thrown
+      def thrown(switch, id, named)
+        return { "position" => named } if switch.kind.gangs.one?
+
+        number = PointId.part(id).to_i - 1
+        { "position" => switch.position.each_with_index.map { |at, index| index == number ? named : at } }
+      end
+
       # Loads, the halves of receptacles by their own names as well.
       def halves(loads)
-        loads.merge(
-          @circuit
-            .devices
-            .select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }
-            .to_h { |item| ["#{item.id}.1", loads[item.id]] }
-        )
+        known = @circuit.devices.select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }
+        loads.merge(known.to_h { |item| ["#{item.id}.1", loads[item.id]] })
       end
 
       # The network with intermittent faults in their present state

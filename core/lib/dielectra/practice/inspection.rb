@@ -36,7 +36,7 @@ module Dielectra
           @job
             .goal
             .loads
-            .map { |load| @circuit.device(load.id) }
+            .map { |load| @circuit.device(load.device) }
             .select { |device| device.settings["hot_tab"] == "removed" }
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }
       end
@@ -50,12 +50,7 @@ module Dielectra
         found += Physics::Hazards.new(now).points.map { |point| "#{point} is live" }
         @job.goal.loads.each do |load|
           dark =
-            now.loads[load.id] == "off" &&
-              @circuit
-                .device(load.id)
-                .kind
-                .then { |kind| kind.lamp || kind.sockets.values.first }
-                .all? { |terminal| now.live?("#{load.id}.#{terminal}") }
+            now.loads[load.id] == "off" && load.terminals.all? { |terminal| now.live?("#{load.device}.#{terminal}") }
           found << "the neutral of #{load.id} is switched" if dark
         end
         found

@@ -11,7 +11,7 @@ module Dielectra
       def initialize(world, costs, soundness)
         @world = world
         @soundness = soundness
-        @places = [*world.job.goal.controls, *world.job.goal.loads].to_h { |item| [item.id, item.place] }
+        @places = [*world.job.goal.controls, *world.job.goal.loads].to_h { |item| [item.device, item.place] }
         @search = RewireSearch.new(world.job, BoxWork.new(world.job, costs))
         @marking = Marking.new(world)
         @remakes = Remakes.new(@places)
@@ -75,7 +75,12 @@ module Dielectra
           remakes: @remakes.of(hypothesis, situation, changed, replacements),
           replacements:,
           functions:,
-          lamp: @world.lamps.keys.find { |lamp| !hypothesis.lamp_good?(situation.arrangement, lamp) },
+          lamp:
+            @world
+              .lamps
+              .keys
+              .find { |lamp| !hypothesis.lamp_good?(situation.arrangement, lamp) }
+              &.then { |lamp| PointId.device(lamp) },
           tapes: @marking.tapes(functions, situation),
           places: @places,
           open: situation.opened.keys

@@ -5,8 +5,10 @@ module Dielectra
     # Which jobs are covered. The rest is refused with a sentence, and never cut down to what is covered.
     module Scope
       KINDS = %w[luminaire fan_light fan receptacle].freeze
+      # Parts of a load that can be on switches of their own
+      PARTS = %w[fan light].freeze
       # Switches that are covered, once a box shows what they are
-      SWITCHES = %w[single_pole three_way four_way dimmer dimmer_three_way unknown].freeze
+      SWITCHES = %w[single_pole three_way four_way combination dimmer dimmer_three_way unknown].freeze
 
       # @raise [InvalidInput] with the place and what is not covered yet
       def self.check!(job)
@@ -46,7 +48,7 @@ module Dielectra
         end
         change = goal.changes.first
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
-        other = goal.parts.find { |part| part.half && part.half != Goals::Goal::SWITCHED_HALF }
+        other = goal.parts.find { |part| part.half && ![Goals::Goal::SWITCHED_HALF, *PARTS].include?(part.half) }
         refuse(HALVES, "/wanted/control/#{other}") if other
         refuse(ALWAYS, "/wanted/always") if goal.always_elsewhere.any?
       end
@@ -63,14 +65,10 @@ module Dielectra
         unless (1..4).cover?(controls.size)
           refuse("one to four controls can be worked on; this job has #{controls.size}.", "/controls")
         end
-        yoke = job.controls.index { |control| control.id.include?(".") }
-        refuse("two switches on one yoke are not covered yet.", "/controls/#{yoke}") if yoke
       end
       private_class_method :check_controls
 
       def self.check_loads(job)
-        part = job.goal.parts.find { |one| one.half && one.half != Goals::Goal::SWITCHED_HALF }
-        refuse("parts of one load on switches of their own are not covered yet.", "/wanted/control/#{part}") if part
         strange = job.goal.loads.find { |load| !KINDS.include?(load.kind) }
         if strange
           kind = Trade.article(strange.kind.tr("_", " "))
@@ -80,7 +78,8 @@ module Dielectra
         if job.goal.controls.map(&:place).intersect?(places)
           refuse("a switch and its load in one box are not covered yet.", "/loads")
         end
-        refuse("two loads in one box are not covered yet.", "/loads") if places.uniq.size < places.size
+        crowded = job.goal.loads.uniq(&:device).map(&:place).tally.any? { |_, count| count > 1 }
+        refuse("two loads in one box are not covered yet.", "/loads") if crowded
       end
       private_class_method :check_loads
 

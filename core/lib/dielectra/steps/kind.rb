@@ -16,6 +16,8 @@ module Dielectra
     # The defaults are the strictest: hands in a box that was proved dead, nothing observed, nothing changed.
     class Kind
       ID = { "$ref" => "#/$defs/id" }.freeze
+      # A control: a switch, or one toggle of two on a yoke
+      TOGGLED = { "$ref" => "#/$defs/part" }.freeze
       POINT = { "$ref" => "#/$defs/point" }.freeze
       TOGGLE = { "enum" => %w[up down on off] }.freeze
       LIGHTS = { "type" => "object", "additionalProperties" => { "enum" => %w[on off dim flickers] } }.freeze
@@ -156,7 +158,9 @@ module Dielectra
         place = fields["place"]
         refuse("#{place} is not a place of this job.", "/place") if place && job.place(place).nil?
         device = fields["device"]
-        known = device && (job.controls.map(&:id) + job.loads.map(&:id) + situation.breakers.keys)
+        known =
+          device &&
+            (job.controls.flat_map { |one| [one.id, one.device] } + job.loads.map(&:id) + situation.breakers.keys)
         refuse("#{device} is not a device of this job.", "/device") if device && !known.include?(device)
         stray = (fields["positions"] || {}).keys.find { |id| job.control(id).nil? }
         refuse("#{stray} is not a control of this job.", "/positions/#{stray}") if stray

@@ -4,7 +4,7 @@ module Dielectra
   module Steps
     # A toggle thrown.
     class Set < Kind
-      FIELDS = { "device" => ID, "to" => TOGGLE }.freeze
+      FIELDS = { "device" => TOGGLED, "to" => TOGGLE }.freeze
 
       def permit = :looking
 

@@ -5,7 +5,7 @@ module Dielectra
     # A toggle pressed sideways without being thrown, cover on, while the light is watched: a bad contact or connection
     # in its box flickers.
     class Wiggle < Kind
-      FIELDS = { "device" => ID }.freeze
+      FIELDS = { "device" => TOGGLED }.freeze
       ANSWER = { "loads" => LIGHTS }.freeze
       NEEDED = %w[loads].freeze
 

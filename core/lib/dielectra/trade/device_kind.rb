@@ -93,6 +93,15 @@ module Dielectra
 
       def positions = gangs.first.keys
 
+      # The toggles of a device of this kind as they come
+      # @param device [String] its name
+      # @return [Hash{String => String}] control => position: the device, or each of the toggles on its yoke
+      def toggles(device)
+        return { device => positions.last } if gangs.one?
+
+        gangs.each_with_index.to_h { |gang, number| ["#{device}.#{number + 1}", gang.keys.last] }
+      end
+
       # Every state the device can stand in: a position, or one for each gang.
       # @return [Array<String, Array<String>>]
       def combinations
@@ -144,7 +153,7 @@ module Dielectra
       # @param position [String, Array<String>, nil] `up` counts as `on`, `down` as `off`
       # @return [Array<Array(String, String)>]
       def closed(position)
-        gangs.zip(Array(position)).flat_map { |gang, at| gang.fetch(spelled(gang, at), []) }
+        gangs.zip(Array(position)).flat_map { |gang, at| at ? gang.fetch(spelled(gang, at), []) : [] }
       end
 
       # @return [Array<Array(String, String)>] every contact the device has, in any position

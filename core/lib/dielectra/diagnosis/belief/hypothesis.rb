@@ -161,9 +161,9 @@ module Dielectra
       end
 
       # @return [Array<Array(String, String)>] terminals of a device, by their marks, that are closed
-      def closed(arrangement, device, raised)
+      def closed(arrangement, device, raised, gang = 0)
         kind = kinds(arrangement)[device] or return []
-        pairs = @world.topology.closed(kind, raised).map(&:sort)
+        pairs = @world.topology.closed(kind, raised, gang).map(&:sort)
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
 
@@ -173,7 +173,7 @@ module Dielectra
       # Whether a lamp is good.
       def lamp_good?(arrangement, lamp)
         !@burnt || faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } ||
-          arrangement.lamps.include?(lamp)
+          arrangement.lamps.include?(PointId.device(lamp))
       end
 
       # Points whose joint makes no contact, or not always
@@ -221,7 +221,9 @@ module Dielectra
 
         kinds(arrangement).flat_map do |device, kind|
           if failing?(device)
-            @world.topology.bridged(device) { |raised| contacts_of(device, kind, raised, arrangement) }
+            @world
+              .topology
+              .bridged(device, kind) { |raised, gang| contacts_of(device, kind, raised, gang, arrangement) }
           else
             @world.topology.bridges_of(device, kind)
           end
@@ -231,10 +233,12 @@ module Dielectra
       def failing?(device) = @contact.any? { |fault| fault.device == device }
 
       # Pairs of points that a device joins
-      def contacts_of(device, kind, raised, arrangement)
-        return @world.topology.contacts(device, kind, raised) unless failing?(device)
+      def contacts_of(device, kind, raised, gang, arrangement)
+        return @world.topology.contacts(device, kind, raised, gang) unless failing?(device)
 
-        closed(arrangement, device, raised).map { |pair| pair.map { |terminal| @world.index["#{device}.#{terminal}"] } }
+        closed(arrangement, device, raised, gang).map do |pair|
+          pair.map { |terminal| @world.index["#{device}.#{terminal}"] }
+        end
       end
 
       # The points of a high-resistance contact

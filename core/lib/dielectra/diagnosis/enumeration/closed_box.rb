@@ -151,7 +151,7 @@ module Dielectra
         Trade
           .priors
           .fetch("instead")
-          .fetch(kinds.fetch(device))
+          .fetch(kinds.fetch(device), {})
           .flat_map do |other, share|
             found = kinds.merge(device => other)
             weight = marked(found) * @priors["wrong_device"] * share

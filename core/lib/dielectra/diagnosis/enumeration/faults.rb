@@ -83,7 +83,7 @@ module Dielectra
           .job
           .goal
           .loads
-          .select { |load| Trade::DeviceKind[load.kind].lamp }
+          .select { |load| (lamp = Trade::DeviceKind[load.kind].lamp) && load.terminals == lamp }
           .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 

@@ -49,11 +49,12 @@ module Dielectra
       # @param kinds [Hash{String => String}] device => kind
       def kinds(kinds) = @kinds[kinds] ||= kinds.freeze
 
+      # @param gang [Integer] which of its toggles is meant
       # @return [Array<Array(Integer, Integer)>] pairs a device of a kind closes with its toggle up or down, intact tabs
       #   included
-      def contacts(device, kind, raised)
+      def contacts(device, kind, raised, gang = 0)
         by_kind = (@contacts[device] ||= {})
-        (by_kind[kind] ||= {})[raised] ||= closed(kind, raised).map do |pair|
+        (by_kind[kind] ||= {})[[raised, gang]] ||= closed(kind, raised, gang).map do |pair|
           pair.map { |terminal| @world.index["#{device}.#{terminal}"] }
         end
       end
@@ -65,22 +66,33 @@ module Dielectra
 
       # Bridges of one device
       def bridges_of(device, kind) =
-        (@bridges_of[device] ||= {})[kind] ||= bridged(device) { |raised| contacts(device, kind, raised) }
+        (@bridges_of[device] ||= {})[kind] ||= bridged(device, kind) do |raised, gang|
+          contacts(device, kind, raised, gang)
+        end
 
       # Bridges of a device that may have failed
-      # @yieldparam raised [Boolean] how its toggle stands
+      # @yieldparam raised [Boolean] how a toggle of it stands
+      # @yieldparam gang [Integer] which toggle
       # @yieldreturn [Array<Array(Integer, Integer)>] points that it joins then
-      def bridged(device)
-        up = @world.raised(device)
-        [[true, up], [false, @world.every & ~up]].flat_map do |raised, combinations|
-          combinations.zero? ? [] : yield(raised).map { |one, other| [one, other, combinations] }
-        end
+      def bridged(device, kind)
+        Trade::DeviceKind[kind]
+          .toggles(device)
+          .each_key
+          .with_index
+          .flat_map do |toggle, gang|
+            up = @world.raised(toggle)
+            [[true, up], [false, @world.every & ~up]].flat_map do |raised, combinations|
+              combinations.zero? ? [] : yield(raised, gang).map { |one, other| [one, other, combinations] }
+            end
+          end
       end
 
+      # @param gang [Integer] which of its toggles is meant
       # @return [Array<Array(String, String)>] terminals that a kind joins with its toggle up or down
-      def closed(kind, raised)
+      def closed(kind, raised, gang = 0)
         device = Trade::DeviceKind[kind]
-        device.closed(device.gangs.map { raised ? "up" : "down" }) + device.tabs.values
+        device.closed(device.gangs.each_index.map { |number| (raised ? "up" : "down") if number == gang }) +
+          device.tabs.values
       end
 
       private

@@ -163,11 +163,7 @@ module Dielectra
 
       def kept(*key) = @box_cache[key] ||= yield
 
-      def ends(load)
-        kind = Trade::DeviceKind[load.kind]
-        terminals = kind.lamp || kind.sockets.values.first || []
-        terminals.map { |terminal| index["#{load.id}.#{terminal}"] }
-      end
+      def ends(load) = (load.terminals || []).map { |terminal| index["#{load.device}.#{terminal}"] }
     end
   end
 end
