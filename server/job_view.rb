@@ -19,6 +19,7 @@ module Server
         volts: @session.job.supply_volts,
         controls:,
         loads:,
+        groups:,
         grid:,
         line: Dielectra::Presentation::HouseLine.new(@session).to_a,
         power: Dielectra::Presentation::Power.new(situation).to_h,
@@ -48,7 +49,7 @@ module Server
         {
           id: control.id,
           place: control.place,
-          name: place_name(control.place),
+          name: Dielectra::Presentation::Naming.switch(control.id, @session.job),
           marked: control.on_off_marked,
           position: situation.positions[control.id],
           kind: situation.kind_of(control.id)
@@ -60,6 +61,12 @@ module Server
       @session.job.goal.loads.map do |load|
         { id: load.id, place: load.place, name: place_name(load.place), kind: load.kind }
       end
+    end
+
+    def groups
+      goal = @session.job.goal
+      names = Dielectra::Presentation::Naming.groups(goal)
+      goal.groups.zip(names).map { |group, name| { name:, loads: group.load_ids } }
     end
 
     def place_name(place) = Dielectra::Presentation::Naming.place(place)

@@ -40,6 +40,15 @@ module Server
           .select { |box| box["open"] }
           .map { |box| { call: { id: job.id, title: job.title }, day: job.updated_at.to_date.iso8601, box: } }
 
+      # For each switch what it works, by the numbers of the loads as a draft has them
+      def works(job)
+        numbers = job.loads.each_with_index.to_h { |load, at| [load.id, "L#{at + 1}"] }
+        job.controls.map do |control|
+          parts = job.goal.works.select { |_, by| by.include?(control.id) }.keys
+          parts.map { |part| part.sub(/\A[^.]+/) { |id| numbers.fetch(id, id) } }
+        end
+      end
+
       # What a new call at the house starts from: its switches and loads
       def circuit(job)
         read = Dielectra::Evidence::Job.read(job.document)
@@ -50,6 +59,7 @@ module Server
             title: job.title
           },
           switches: read.controls.map(&name),
+          works: works(read),
           loads: read.loads.map { |load| { place: name.call(load), kind: load.kind } },
           method: job.document["method"],
           volts: read.supply_volts

@@ -175,7 +175,7 @@ RSpec.describe "The API" do
       job = call("POST", "/jobs/#{id}/steps", step.merge("answer" => house.answer(step)), expect_status: 201)
     end
     expect(job["conclusion"]).to include("status" => "solved")
-    expect(job["grid"].map { |row| row["now"] }).to contain_exactly("on", "off")
+    expect(job["grid"].map { |row| row["now"] }).to contain_exactly(["on"], ["off"])
     file = call("GET", "/jobs/#{id}/file")
     expect(Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(file)).next.status).to eq("solved")
   end

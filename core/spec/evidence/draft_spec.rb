@@ -18,6 +18,35 @@ RSpec.describe Dielectra::Evidence::Draft do
       end
   end
 
+  it "puts several switches side by side, each with what it works" do
+    said =
+      draft(
+        switches: ["Mud room", "mudroom", "Mud room"],
+        loads: [{ "place" => "ceiling", "kind" => "fan_light" }, { "place" => "porch", "kind" => "luminaire" }],
+        works: [%w[L1.fan], %w[L2], %w[L1.light]]
+      )
+    expect(said["controls"].map { |row| row.values_at("id", "place", "gang") }).to eq(
+      [["S1", "mud_room", 1], ["S2", "mudroom", nil], ["S3", "mud_room", 2]]
+    )
+    expect(said["wanted"]["control"]).to eq({ "L1.fan" => %w[S1], "L1.light" => %w[S3], "L2" => %w[S2] })
+    expect(Dielectra::Evidence::Job.read(said).goal.groups.size).to eq(3)
+  end
+
+  it "takes a fan and its light on the same switches for one load" do
+    said = draft(switches: %w[a b], load: "fan_light", works: [%w[L1.fan L1.light], %w[L1]])
+    expect(said["wanted"]["control"]).to eq({ "L1" => %w[S1 S2] })
+  end
+
+  it "refuses a switch that works nothing, and a load that nothing works" do
+    lights = [{ "place" => "x" }, { "place" => "y" }]
+    [[[], %w[L1 L2]], [%w[L1], %w[L1]], [%w[L3], %w[L1]], [%w[L1]]].each do |works|
+      expect { draft(switches: %w[a b], loads: lights, works:) }.to raise_error(
+        Dielectra::InvalidInput,
+        %r{/draft/works}
+      )
+    end
+  end
+
   { switches: %w[a b c d e], light: "7", load: "heater", method: "tape", volts: 400 }.each do |key, said|
     it "refuses #{key} of #{said}, and says where" do
       expect { draft(key => said) }.to raise_error(Dielectra::InvalidInput) { |error|

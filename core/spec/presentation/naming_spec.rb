@@ -25,4 +25,14 @@ RSpec.describe Dielectra::Presentation::Naming do
       expect(described_class.list(items)).to eq(words)
     end
   end
+
+  it "calls switches side by side by where they are, and loads by what they are" do
+    job = demo_job("watch_room")
+    expect(%w[S1 S2 S3].map { |id| described_class.switch(id, job) }).to eq(
+      ["left watch room", "middle watch room", "right watch room"]
+    )
+    expect(described_class.groups(job.goal)).to eq(["gallery deck light", "fan", "watch ceiling light"])
+    expect(described_class.switch("S1", demo_job("tower_stair"))).to eq("tower door")
+    expect(described_class.groups(demo_job("tower_stair").goal)).to eq(["light"])
+  end
 end

@@ -495,8 +495,8 @@ export interface components {
             state: "new" | "open" | "solved" | "stopped" | "damaged";
             last: string | null;
         };
-        /** @enum {string|null} */
-        Light: "on" | "off" | "dim" | null;
+        /** @enum {string} */
+        Seen: "on" | "off" | "dim" | "flickers" | "mixed";
         Positions: {
             [key: string]: "up" | "down" | "on" | "off";
         };
@@ -645,6 +645,8 @@ export interface components {
                 words: string;
                 question: string;
                 usual: string;
+                /** @description Parts that can be on switches of their own */
+                parts: string[];
             }[];
             methods: {
                 value: string;
@@ -896,12 +898,19 @@ export interface components {
                 name: string;
                 kind: string;
             }[];
+            /** @description Loads that the same switches work */
+            groups: {
+                name: string;
+                loads: string[];
+            }[];
             grid: {
                 /** @description Its number in the order with the least walking; null where it was seen */
                 turn: number | null;
                 positions: components["schemas"]["Positions"];
-                found: components["schemas"]["Light"];
-                now: components["schemas"]["Light"];
+                /** @description For each group of loads, before anything was changed */
+                found: components["schemas"]["Seen"][] | null;
+                /** @description For each group of loads, since the last change */
+                now: components["schemas"]["Seen"][] | null;
                 current: boolean;
             }[];
             line: components["schemas"]["Stop"][];
@@ -1372,6 +1381,8 @@ export interface operations {
                         circuits: {
                             call: components["schemas"]["CallName"];
                             switches: string[];
+                            /** @description For each switch what it works */
+                            works: string[][];
                             loads: {
                                 place: string;
                                 kind: string;
@@ -1424,6 +1435,8 @@ export interface operations {
                         switches: string[];
                         light?: string;
                         marked?: boolean[];
+                        /** @description For each switch the loads or parts of loads that it works; all where it is left out */
+                        works?: string[][];
                         amps?: number;
                         year_built?: number;
                     } | unknown | unknown;

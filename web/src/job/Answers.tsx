@@ -1,14 +1,15 @@
 import { useState } from "react";
-import type { Advice, Answer, Step } from "../api/client";
+import type { Advice, Answer, Job, Step } from "../api/client";
+import { EachLoad } from "../steps/EachLoad";
 import { ReadNumber } from "../steps/ReadNumber";
 import { useKey } from "../ui/keys";
 
 type Choice = Advice["choices"][number];
 
-type TogetherProps = { parts: Advice["parts"]; busy: boolean; take: (steps: Step[]) => void };
+type TogetherProps = { job: Job; parts: Advice["parts"]; busy: boolean; take: (steps: Step[]) => void };
 
 /** Steps that are done in one go: what each shows is tapped, and all are written down with the last. */
-export function Together({ parts, busy, take }: TogetherProps) {
+export function Together({ job, parts, busy, take }: TogetherProps) {
   const [given, setGiven] = useState<Record<number, Answer>>({});
   const asked = parts.map((part, index) => ({ part, index })).filter(({ part }) => part.answer === undefined);
   const give = (index: number, answer: Answer) => {
@@ -32,6 +33,9 @@ export function Together({ parts, busy, take }: TogetherProps) {
           />
           {part.step.do === "probe" && (
             <ReadNumber step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
+          )}
+          {part.step.do === "watch" && (
+            <EachLoad job={job} step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
           )}
         </div>
       ))}

@@ -1,4 +1,5 @@
 import { RadioGroup } from "radix-ui";
+import { useState } from "react";
 import type { Job, Step } from "../api/client";
 
 type Props = { job: Job; take: (steps: Step[]) => void };
@@ -10,20 +11,30 @@ type Light = "on" | "off";
  * a look: the toggles are thrown and the light is seen. The number says in which order that is the least walking.
  */
 export function Grid({ job, take }: Props) {
+  // What was tapped of rows where not every group of loads was told yet.
+  const [told, setTold] = useState<Record<string, (Light | null)[]>>({});
   const changed = job.grid.some((row) => row.now !== null);
   const proving = changed || job.repair === null;
   const telling = job.steps.every((item) => item.step.do === "report");
   const watching = !telling && job.power.state === "on" && job.next !== null;
-  const mark = (row: Row, light: Light) =>
-    take(telling ? [reported(job, row, light)] : watched(job, row, light));
+  const mark = (row: Row, group: number, light: Light) => {
+    const before = told[key(row)] ?? job.groups.map(() => null);
+    const lights = before.map((one, number) => (number === group ? light : one));
+    const whole = lights.flatMap((one) => one ?? []);
+    setTold({ ...told, [key(row)]: lights });
+    if (whole.length < lights.length) return;
+    setTold({ ...told, [key(row)]: job.groups.map(() => null) });
+    take(telling ? [reported(job, row, whole)] : watched(job, row, whole));
+  };
   // Many switches are named by their numbers, so that all rows are in sight.
   const short = job.controls.length > 2;
   const left = job.grid.filter((row) => row.turn !== null).length;
   return (
     <div className="min-h-0 overflow-auto">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
-        <h2 className="font-bold">
-          {changed ? "Proof: the light in each position" : "The light in each position"}
+        <h2 className="font-bold first-letter:uppercase">
+          {changed ? "Proof: " : ""}
+          {job.groups.length > 1 ? "what each position does" : "the light in each position"}
         </h2>
         <span className="text-sm text-quiet">{hint(telling, watching, left, proving)}</span>
       </div>
@@ -45,9 +56,11 @@ export function Grid({ job, take }: Props) {
                     {short ? control.id : control.name}
                   </th>
                 ))}
-                <th scope="col" className="font-normal">
-                  light
-                </th>
+                {job.groups.map(({ name }) => (
+                  <th key={name} scope="col" className="pr-2 font-normal">
+                    {name}
+                  </th>
+                ))}
               </tr>
             </thead>
             <tbody>
@@ -65,13 +78,23 @@ export function Grid({ job, take }: Props) {
                       />
                     </td>
                   ))}
-                  <td className="py-0.5">
-                    {telling || (watching && row.now === null) ? (
-                      <Mark row={row} report={mark} shown={changed ? row.now : row.found} />
-                    ) : (
-                      <Seen light={row.now ?? row.found} proved={row.now !== null} />
-                    )}
-                  </td>
+                  {job.groups.map(({ name }, group) => (
+                    <td key={name} className="py-0.5 pr-2">
+                      {telling || (watching && row.now === null) ? (
+                        <Mark
+                          row={row}
+                          name={name}
+                          report={(light) => mark(row, group, light)}
+                          shown={told[key(row)]?.[group] ?? (changed ? row.now : row.found)?.[group] ?? null}
+                        />
+                      ) : (
+                        <Seen
+                          light={(row.now ?? row.found)?.[group] ?? null}
+                          proved={row.now !== null && group === job.groups.length - 1}
+                        />
+                      )}
+                    </td>
+                  ))}
                 </tr>
               ))}
             </tbody>
@@ -91,14 +114,15 @@ function hint(telling: boolean, watching: boolean, left: number, proving: boolea
 const upDown = (position: string | null) =>
   position === "on" ? "up" : position === "off" ? "down" : position;
 
-const lights = (job: Job, light: Light) => Object.fromEntries(job.loads.map((load) => [load.id, light]));
+const lights = (job: Job, shown: Light[]) =>
+  Object.fromEntries(job.groups.flatMap(({ loads }, group) => loads.map((id) => [id, shown[group]])));
 
-function reported(job: Job, row: Row, light: Light): Step {
-  return { do: "report", positions: row.positions, answer: { loads: lights(job, light) } };
+function reported(job: Job, row: Row, shown: Light[]): Step {
+  return { do: "report", positions: row.positions, answer: { loads: lights(job, shown) } } as Step;
 }
 
 /** The toggles that stand otherwise, thrown, and the look. */
-function watched(job: Job, row: Row, light: Light): Step[] {
+function watched(job: Job, row: Row, shown: Light[]): Step[] {
   const thrown = job.controls
     .filter((control) => upDown(control.position) !== row.positions[control.id])
     .map((control) => ({
@@ -108,7 +132,7 @@ function watched(job: Job, row: Row, light: Light): Step[] {
       answer: { ok: true },
     }));
   const breakers = Object.fromEntries(job.power.breakers.map(({ id }) => [id, "on"]));
-  return [...thrown, { do: "watch", answer: { loads: lights(job, light), breakers } }] as Step[];
+  return [...thrown, { do: "watch", answer: { loads: lights(job, shown), breakers } }] as Step[];
 }
 
 const key = (row: Row | undefined) => Object.values(row?.positions ?? {}).join();
@@ -133,24 +157,26 @@ function Toggle({ up, worded, thrown }: { up: boolean; worded: boolean; thrown: 
   );
 }
 
-type MarkProps = { row: Row; shown: Row["found"]; report: (row: Row, light: Light) => void };
+type Shown = NonNullable<Row["found"]>[number] | null;
 
-function Mark({ row, report, shown }: MarkProps) {
+type MarkProps = { row: Row; name: string; shown: Shown; report: (light: Light) => void };
+
+function Mark({ row, name, report, shown }: MarkProps) {
   const stands = Object.entries(row.positions)
     .map(([id, position]) => `${id} ${position}`)
     .join(", ");
   return (
     <RadioGroup.Root
-      aria-label={`The light with ${stands}`}
+      aria-label={`The ${name} with ${stands}`}
       value={shown ?? ""}
-      onValueChange={(light) => report(row, light as Light)}
+      onValueChange={(light) => report(light as Light)}
       className="inline-flex overflow-hidden rounded-md border-2 border-edge"
     >
       {(["on", "off"] as const).map((light) => (
         <RadioGroup.Item
           key={light}
           value={light}
-          aria-label={`${stands}: light ${light}`}
+          aria-label={`${stands}: ${name} ${light}`}
           className="min-h-11 min-w-14 cursor-pointer px-3 data-[state=checked]:bg-plate data-[state=checked]:font-bold data-[state=checked]:text-engraved"
         >
           {light}
@@ -160,7 +186,7 @@ function Mark({ row, report, shown }: MarkProps) {
   );
 }
 
-function Seen({ light, proved }: { light: Row["found"]; proved: boolean }) {
+function Seen({ light, proved }: { light: Shown; proved: boolean }) {
   if (!light) return <span className="text-quiet">not seen</span>;
   return (
     <span className="inline-flex items-center gap-2">

@@ -93,7 +93,7 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
         </>
       )}
       {advice.parts.length > 0 ? (
-        <Together parts={advice.parts} busy={busy} take={take} />
+        <Together job={job} parts={advice.parts} busy={busy} take={take} />
       ) : (
         <Answers choices={advice.choices} busy={busy} keys onAnswer={answer} />
       )}

@@ -18,16 +18,18 @@ function after(job: Job, step: Step): Job {
     );
     return { ...job, controls };
   }
-  const light = Object.values(step.answer?.loads ?? {})[0];
-  if (light === undefined || light === "flickers") return job;
+  const told = step.answer?.loads;
+  if (!told) return job;
+  const lights = job.groups.map(({ loads }) => told[loads[0] ?? ""]);
+  if (!lights.every((light) => light !== undefined && light !== "flickers")) return job;
   const stands = step.positions ?? Object.fromEntries(job.controls.map(({ id, position }) => [id, position]));
   const seen = (row: Row) => Object.entries(row.positions).every(([id, at]) => stands[id] === at);
   const changed = job.grid.some((row) => row.now !== null);
   const grid = job.grid.map((row) => {
     if (!seen(row)) return row;
     return changed && step.do === "watch"
-      ? { ...row, now: light, turn: null }
-      : { ...row, found: light, turn: null };
+      ? { ...row, now: lights as Row["now"], turn: null }
+      : { ...row, found: lights as Row["found"], turn: null };
   });
   return { ...job, grid };
 }

@@ -30,8 +30,9 @@ const job: Job = {
   controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
   volts: 120,
   loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
+  groups: [{ name: "light", loads: ["L1"] }],
   grid: [
-    { positions: { S1: "up" }, found: "off", now: null, current: false, turn: null },
+    { positions: { S1: "up" }, found: ["off"], now: null, current: false, turn: null },
     { positions: { S1: "down" }, found: null, now: null, current: true, turn: 1 },
   ],
   power: {
@@ -394,13 +395,13 @@ describe("an answer on its way", () => {
     const told = foreseen(job, [
       letter([{ do: "report", positions: { S1: "down" }, answer: { loads: { L1: "on" } } }]),
     ]);
-    expect(told.grid[1]).toMatchObject({ found: "on", turn: null });
+    expect(told.grid[1]).toMatchObject({ found: ["on"], turn: null });
     const steps: Step[] = [
       { do: "set", device: "S1", to: "down", answer: { ok: true } },
       { do: "watch", answer: { loads: { L1: "off" } } },
     ];
     const thrown = foreseen(job, [letter(steps)]);
-    expect([thrown.controls[0]?.position, thrown.grid[1]?.found]).toEqual(["down", "off"]);
+    expect([thrown.controls[0]?.position, thrown.grid[1]?.found]).toEqual(["down", ["off"]]);
   });
 
   it("that was not taken says so, and is put away once read", () => {

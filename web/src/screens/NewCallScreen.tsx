@@ -11,6 +11,7 @@ import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 import { Select } from "../ui/Select";
+import { Toggle } from "../ui/Toggle";
 
 const FILL = "Fill this in.";
 const needed = z.string().trim().min(1, FILL);
@@ -20,7 +21,7 @@ const said = z.object({
   street: needed,
   title: needed,
   complaint: z.string(),
-  switches: z.array(z.object({ place: z.string() })),
+  switches: z.array(z.object({ place: z.string(), works: z.array(z.string()) })),
   loads: z.array(load),
   method: z.string(),
   began: z.string(),
@@ -30,7 +31,7 @@ const said = z.object({
 });
 /** The same without a job file, which says all this itself. */
 const drafted = said.extend({
-  switches: z.array(z.object({ place: needed })).min(1, FILL),
+  switches: z.array(z.object({ place: needed, works: z.array(z.string()) })).min(1, FILL),
   loads: z.array(load.extend({ place: needed })).min(1, FILL),
 });
 type Said = z.infer<typeof said>;
@@ -74,7 +75,7 @@ function Asked({ form, known, volts }: AskedProps) {
       street: known?.house.street ?? "",
       title: "",
       complaint: "",
-      switches: [{ place: "" }],
+      switches: [{ place: "", works: [] }],
       loads: [{ place: usual?.usual ?? "", kind: usual?.value ?? "" }],
       method: form.methods[0]?.value ?? "",
       began: "",
@@ -86,10 +87,11 @@ function Asked({ form, known, volts }: AskedProps) {
   const switches = useFieldArray({ control, name: "switches" });
   const loads = useFieldArray({ control, name: "loads" });
   const kinds = useWatch({ control, name: "loads" });
+  const parts = partsOf(form, kinds);
   const errors = formState.errors;
 
   const startFrom = (circuit: KnownHouse["circuits"][number]) => {
-    switches.replace(circuit.switches.map((place) => ({ place })));
+    switches.replace(circuit.switches.map((place, at) => ({ place, works: circuit.works[at] ?? [] })));
     loads.replace(circuit.loads);
     if (circuit.method) setValue("method", circuit.method);
     setValue("volts", circuit.volts);
@@ -150,6 +152,15 @@ function Asked({ form, known, volts }: AskedProps) {
                 error={errors.switches?.[index]?.place?.message}
                 {...register(`switches.${index}.place`)}
               />
+              {parts.length > 1 && switches.fields.length > 1 && (
+                <Controller
+                  control={control}
+                  name={`switches.${index}.works`}
+                  render={({ field }) => (
+                    <Works parts={parts} chosen={field.value} onChange={field.onChange} number={index + 1} />
+                  )}
+                />
+              )}
             </Row>
           ))}
           {loads.fields.map((field, index) => (
@@ -164,7 +175,7 @@ function Asked({ form, known, volts }: AskedProps) {
           ))}
           <div className="flex flex-wrap gap-2 sm:col-span-2">
             {switches.fields.length < form.most_switches && (
-              <Button onClick={() => switches.append({ place: "" })}>+ another switch</Button>
+              <Button onClick={() => switches.append({ place: "", works: [] })}>+ another switch</Button>
             )}
             {loads.fields.length < form.most_loads && (
               <Button onClick={() => loads.append({ place: "", kind: usual?.value ?? "" })}>
@@ -226,6 +237,42 @@ function Asked({ form, known, volts }: AskedProps) {
   );
 }
 
+type Part = { id: string; words: string };
+
+/** What a switch can be said to work: the loads, and the parts of loads that have a conductor each. */
+function partsOf(form: CallForm, loads: Said["loads"]): Part[] {
+  return loads.flatMap(({ place, kind }, at) => {
+    const known = form.loads.find((one) => one.value === kind);
+    const name = `${known?.words.replace(/^an? /, "") ?? kind}${loads.length > 1 && place ? `, ${place}` : ""}`;
+    const own = known?.parts ?? [];
+    if (own.length === 0) return [{ id: `L${at + 1}`, words: name }];
+    return own.map((part) => ({
+      id: `L${at + 1}.${part}`,
+      words: loads.length > 1 && place ? `${part}, ${place}` : part,
+    }));
+  });
+}
+
+type WorksProps = { parts: Part[]; chosen: string[]; onChange: (chosen: string[]) => void; number: number };
+
+/** What a switch works; all of it where nothing is chosen. */
+function Works({ parts, chosen, onChange, number }: WorksProps) {
+  const flip = (id: string) =>
+    onChange(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
+  return (
+    <fieldset className="grid gap-1">
+      <legend>What switch {number} shall work</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {parts.map(({ id, words }) => (
+          <Toggle key={id} on={chosen.includes(id)} onClick={() => flip(id)}>
+            {words}
+          </Toggle>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
 function Group({ title, children }: { title: string; children: ReactNode }) {
   return (
     <fieldset className="rounded-lg border border-edge bg-sheet px-4 pt-1 pb-4">
@@ -263,8 +310,16 @@ function asCall(call: Said, file: Sent | null): OpenCall {
     draft: {
       ...draft,
       switches: switches.map(({ place }) => place),
+      ...works(switches, draft.loads),
       ...(complaint && { story: complaint }),
       ...(began && { began }),
     },
   };
+}
+
+/** For each switch what it works; a switch of which nothing was said works everything. */
+function works(switches: Said["switches"], loads: Said["loads"]) {
+  if (switches.every((one) => one.works.length === 0)) return {};
+  const all = loads.map((_, at) => `L${at + 1}`);
+  return { works: switches.map((one) => (one.works.length > 0 ? one.works : all)) };
 }

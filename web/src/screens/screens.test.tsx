@@ -12,8 +12,15 @@ const requests: { url: string; body: unknown }[] = [];
 const server = setupServer();
 const form = {
   loads: [
-    { value: "luminaire", words: "a light", question: "Where the light is", usual: "ceiling" },
-    { value: "receptacle", words: "a receptacle", question: "Where the receptacle is", usual: "" },
+    { value: "luminaire", words: "a light", question: "Where the light is", usual: "ceiling", parts: [] },
+    { value: "receptacle", words: "a receptacle", question: "Where the receptacle is", usual: "", parts: [] },
+    {
+      value: "fan_light",
+      words: "a fan with a light",
+      question: "Where the fan is",
+      usual: "ceiling",
+      parts: ["fan", "light"],
+    },
   ],
   methods: [
     { value: "nm", words: "cable" },
@@ -198,6 +205,27 @@ describe("a new call", () => {
     });
   });
 
+  it("asks what each of several switches works, where there is a choice", async () => {
+    onJobs(201, { call });
+    show("/calls/new");
+    await screen.findByLabelText("Street");
+    fill("Street", "4 Stave Lane");
+    fill("What it is about", "Fan");
+    fill("Where the switch is", "landing");
+    expect(screen.queryByText(/shall work/)).toBeNull();
+    fill("What it works", "fan_light");
+    fill("Where the fan is", "ceiling");
+    fireEvent.click(screen.getByRole("button", { name: "+ another switch" }));
+    fill("Where switch 2 is", "landing");
+    fireEvent.click(screen.getAllByRole("button", { name: "fan" })[0] as Element);
+    fireEvent.click(screen.getAllByRole("button", { name: "light" })[1] as Element);
+    fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
+    await screen.findByRole("heading", { name: "the job" });
+    expect(requests[0]?.body).toMatchObject({
+      draft: { switches: ["landing", "landing"], works: [["L1.fan"], ["L1.light"]] },
+    });
+  });
+
   it("keeps what was typed when it is refused, and says why", async () => {
     const message = "/draft/light: every place needs a name of its own.";
     onJobs(422, { detail: message, code: "invalid", pointer: "/draft/light" });
@@ -211,6 +239,7 @@ describe("a new call", () => {
     const circuit = {
       call: { id: 7, title: "Yard light" },
       switches: ["back door", "gate"],
+      works: [["L1"], ["L1"]],
       loads: [{ place: "yard wall", kind: "luminaire" }],
       method: "nm",
       volts: 120,

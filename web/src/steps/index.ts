@@ -1,5 +1,6 @@
 import type { ComponentType } from "react";
 import { BenchPairs } from "./BenchPairs";
+import { EachLoad } from "./EachLoad";
 import { FoundForm } from "./FoundForm";
 import type { StepFormProps } from "./form";
 import { NameBreaker } from "./NameBreaker";
@@ -15,6 +16,7 @@ export const onPlate: Record<string, ComponentType<StepFormProps>> = {
   find_breaker: NameBreaker,
   probe: ReadNumber,
   prove_dead: StillLive,
+  watch: EachLoad,
 };
 
 export const below: Record<string, ComponentType<StepFormProps>> = {

@@ -68,7 +68,7 @@ module Dielectra
         end
       end
 
-      def points(terminals) = terminals.transform_keys { |terminal| @fitting.point(terminal.to_s) }
+      def points(terminals) = terminals.transform_keys { |terminal| @fitting.point(terminal) }
 
       # The load between its two functions, in either order for obsolete schemes
       def load(hot, neutral)
@@ -85,22 +85,21 @@ module Dielectra
 
         joined = Trade::DeviceKind[@fitting.kind].tabs.any?
         ends = @duty.parts.to_h { |number, duty| [number, duty.ends] }
-        return [points(**joined_yoke(ends))] if joined
+        return [points(joined_yoke(ends))] if joined
 
-        [points(**ends.flat_map { |number, both| [[:"common_#{number}", both], [:"out_#{number}", both]] }.to_h)]
+        [points(ends.flat_map { |number, both| [["common_#{number}", both], ["out_#{number}", both]] }.to_h)]
       end
 
       # With the tab whole, what is on either common is on the first.
-      def joined_yoke(ends)
-        { common_1: ["line"], **ends.to_h { |number, both| [:"out_#{number}", both - ["line"]] } }
-      end
+      def joined_yoke(ends) =
+        { "common_1" => ["line"], **ends.to_h { |number, both| ["out_#{number}", both - ["line"]] } }
 
       # A fan with its light, each on a conductor of its own or both on one
       def fixture
         return load("light", "neutral") if @duty.parts.empty?
 
         hots = @duty.parts.transform_values { |duty| [duty.lamp.first] }
-        [points(**hots.transform_keys(&:to_sym), neutral: [@duty.lamp.last])]
+        [points({ **hots, "neutral" => [@duty.lamp.last] })]
       end
 
       def ends = @duty.ends.empty? ? %w[line load] : @duty.ends

@@ -119,8 +119,17 @@ module Dielectra
         joined = joints.select { |joint| joint.size > 1 }.flatten
         counts = used.values.tally
         served = expected.values.flatten
-        used.count { |point, function| !joined.include?(point) && (counts[function] > 1 || served.include?(function)) }
+        loose =
+          used.count do |point, function|
+            !joined.include?(point) && (counts[function] > 1 || served.include?(function))
+          end
+        fittings.one? ? loose : [loose, bare(joined, used, expected)].max
       end
+
+      # Terminals of several devices that nothing reaches although the box holds what belongs on them, as where the line
+      # is not carried on to the next switch
+      def bare(joined, used, expected) =
+        expected.count { |point, functions| !joined.include?(point) && functions.intersect?(used.values) }
 
       # Prior of the kinds found where other kinds are needed
       def instead =

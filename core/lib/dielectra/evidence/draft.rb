@@ -7,6 +7,7 @@ module Dielectra
       # What may be switched, with the kind of box it sits in; and how wires may have been laid.
       LOADS = {
         "luminaire" => "luminaire_box",
+        "fan" => "luminaire_box",
         "fan_light" => "luminaire_box",
         "receptacle" => "receptacle_box"
       }.freeze
@@ -15,19 +16,22 @@ module Dielectra
       # The most switches and loads of one call
       MOST_SWITCHES = 4
       MOST_LOADS = 4
+      # Loads with parts that can be on switches of their own
+      PARTS = { "fan_light" => %w[fan light] }.freeze
       # How the trouble may have begun
       BEGAN = %w[new_switch opened sudden always comes_and_goes smell_or_heat after_water].freeze
 
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
       #   switched), `load` (its kind), or `loads` (each with `place` and `kind`) where there are several; `volts`,
-      #   `method`, `amps`, `year_built`, `marked`, `began`, `story` and `tools`
+      #   `works` (for each switch the loads or parts of loads that it works, as `L1` or `L1.fan`; without it every
+      #   switch works every load), `method`, `amps`, `year_built`, `marked`, `began`, `story` and `tools`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
         rooms = Array(said["switches"]).map { |name| id(name, "/draft/switches") }
         lights = lights(said)
         refuse("one to four switches can be worked on.", "/draft/switches") unless (1..MOST_SWITCHES).cover?(rooms.size)
-        if [*rooms, *lights.map(&:first), "panel"].uniq.size < rooms.size + lights.size + 1
+        if [*rooms.uniq, *lights.map(&:first), "panel"].uniq.size < rooms.uniq.size + lights.size + 1
           refuse("every place needs a name of its own.", "/draft/switches")
         end
 
@@ -38,7 +42,9 @@ module Dielectra
           lights.each_with_index.map { |(place, kind), at| { "id" => "L#{at + 1}", "place" => place, "kind" => kind } }
         controls =
           rooms.each_with_index.map do |room, index|
-            { "id" => "S#{index + 1}", "place" => room, "on_off_marked" => Array(said["marked"])[index] == true }
+            gang = rooms.first(index + 1).count(room) if rooms.count(room) > 1
+            marked = Array(said["marked"])[index] == true
+            { "id" => "S#{index + 1}", "place" => room, "on_off_marked" => marked, "gang" => gang }.compact
           end
         {
           "format" => Job::FORMAT,
@@ -49,7 +55,7 @@ module Dielectra
           },
           "places" => [
             { "id" => "panel", "kind" => "panel" },
-            *rooms.map { |room| { "id" => room, "kind" => "switch_box" } },
+            *rooms.uniq.map { |room| { "id" => room, "kind" => "switch_box" } },
             *lights.map { |place, _, box| { "id" => place, "kind" => box } }
           ],
           "breakers" => [{ "id" => "B1", "amps" => said.fetch("amps", 15) }],
@@ -57,7 +63,7 @@ module Dielectra
           "loads" => loads,
           "wanted" => {
             "kind" => "restore",
-            "control" => loads.to_h { |load| [load["id"], controls.map { |control| control["id"] }] }
+            "control" => control(said, loads, controls)
           },
           "year_built" => said["year_built"],
           "method" => method,
@@ -67,6 +73,38 @@ module Dielectra
           "steps" => []
         }.compact
       end
+
+      # Which switches work which load. A load whose parts are on the same switches goes by its own name.
+      # @return [Hash{String => Array<String>}] load or part of one => controls
+      def self.control(said, loads, controls)
+        parts =
+          loads.flat_map { |load| [load["id"], *PARTS.fetch(load["kind"], []).map { |part| "#{load["id"]}.#{part}" }] }
+        works = said["works"] || controls.map { loads.map { |load| load["id"] } }
+        refuse("say for each switch what it works.", "/draft/works") unless works.size == controls.size
+        works.each_with_index do |named, at|
+          stray = named.find { |part| !parts.include?(part) }
+          refuse("#{stray} is none of #{parts.join(", ")}.", "/draft/works/#{at}") if stray
+          if named.empty?
+            refuse("this switch works nothing. Leave it out, or say what it shall work.", "/draft/works/#{at}")
+          end
+        end
+        worked = loads.flat_map { |load| worked(load, works, controls) }
+        idle = worked.find { |_, by| by.empty? }
+        refuse("no switch works #{idle.first}.", "/draft/works") if idle
+        worked.to_h
+      end
+      private_class_method :control
+
+      def self.worked(load, works, controls)
+        by = ->(names) { controls.zip(works).filter_map { |one, named| one["id"] if named.intersect?(names) } }
+        id = load["id"]
+        names = PARTS.fetch(load["kind"], []).map { |part| "#{id}.#{part}" }
+        parts = names.to_h { |name| [name, by[[id, name]]] }
+        return [[id, by[[id, *names]]]] unless parts.values.uniq.size > 1
+
+        parts.reject { |_, some| some.empty? }.to_a
+      end
+      private_class_method :worked
 
       TOOLS = %w[ncv voltage low_z continuity resistance bench].freeze
       USUAL_TOOLS = (TOOLS - %w[low_z]).freeze

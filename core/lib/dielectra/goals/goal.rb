@@ -72,8 +72,8 @@ module Dielectra
       MAIN_PART = "light"
       private_constant :MAIN_PART
 
-      # What a load was seen to do. The switched half of a receptacle goes by its own name or the receptacle's, the light
-      # of a fan by its own or the fan's.
+      # What a load was seen to do. The switched half of a receptacle goes by its own name or the receptacle's. The
+      # light of a fan goes by its own or the fan's.
       # @param answer [Hash, nil] of a look
       # @return [String, nil]
       def light_of(answer, load)

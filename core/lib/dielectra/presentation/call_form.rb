@@ -7,6 +7,7 @@ module Dielectra
       # What may be switched: its words, how its place is asked for, and where it usually is.
       LOADS = {
         "luminaire" => ["a light", "Where the light is", "ceiling"],
+        "fan" => ["a fan", "Where the fan is", "ceiling"],
         "fan_light" => ["a fan with a light", "Where the fan is", "ceiling"],
         "receptacle" => ["a receptacle", "Where the receptacle is", ""]
       }.freeze
@@ -28,7 +29,8 @@ module Dielectra
           "loads" =>
             Evidence::Draft::LOADS.keys.map do |kind|
               words, question, usual = LOADS.fetch(kind)
-              { "value" => kind, "words" => words, "question" => question, "usual" => usual }
+              parts = Evidence::Draft::PARTS.fetch(kind, [])
+              { "value" => kind, "words" => words, "question" => question, "usual" => usual, "parts" => parts }
             end,
           "methods" => Evidence::Draft::METHODS.map { |name| { "value" => name, "words" => METHODS.fetch(name) } },
           "volts" => Evidence::Draft::VOLTS.map { |volts| { "value" => volts, "words" => "#{volts} V" } },

@@ -9,16 +9,17 @@ module Dielectra
         @job = session.job
       end
 
-      # @return [Array<Hash>] for each combination `positions`, `found` and `now` (on, off, dim or nil), `current`, and
-      #   `turn`: its number in the order with the least walking, nil where nothing is left to be seen
+      # @return [Array<Hash>] for each combination `positions`, `current`, and `found` and `now`: on, off or dim for
+      #   each group of loads, or nil where nobody looked. `turn` is its number in the order with the least walking, nil
+      #   where nothing is left to be seen.
       def to_a
         proof = @session.proof.seen
         walked.map do |positions|
           raised = positions.transform_values { |at| Trade::Position.raised?(at) }
           {
             "positions" => positions,
-            "found" => found[raised],
-            "now" => changed? ? proof[raised] : nil,
+            "found" => lights(found[raised]),
+            "now" => changed? ? lights(proof[raised]) : nil,
             "current" => current == raised,
             "turn" => turns[raised]
           }
@@ -26,6 +27,8 @@ module Dielectra
       end
 
       private
+
+      def lights(light) = light && @job.goal.states(light)
 
       # The combinations that were not seen yet, each the one with the fewest toggles to throw from the one before.
       def turns

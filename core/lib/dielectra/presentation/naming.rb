@@ -18,6 +18,44 @@ module Dielectra
         part == "box" ? "the metal box" : "the #{part.tr("_", " ")} screw of #{owner}"
       end
 
+      # Words for switches side by side, from the left, by how many there are
+      SIDES = { 2 => %w[left right], 3 => %w[left middle right] }.freeze
+      NUMBERS = %w[first second third fourth].freeze
+
+      # What a switch is called: by its place, and by where it is among several there.
+      # @param id [String] of a control, or of a device
+      # @param job [Evidence::Job]
+      # @return [String] "mudroom", or "left mudroom"
+      def switch(id, job)
+        control = job.control(id) or return place(id)
+        beside = job.controls.select { |one| one.place == control.place }
+        return place(control.place) if beside.one? || (id == control.device && id != control.id)
+
+        number = beside.sort_by.with_index { |one, index| [one.gang || index, index] }.index(control)
+        "#{(SIDES[beside.size] || NUMBERS)[number]} #{place(control.place)}"
+      end
+
+      # What the groups of loads of a job are called, each by its kind, with the place where kinds are alike.
+      # @param goal [Goals::Goal]
+      # @return [Array<String>] "light" for the only one
+      def groups(goal)
+        return ["light"] if goal.groups.one?
+
+        kinds = goal.groups.map { |group| group.loads.map { |load| load.part || kind(load.kind) }.uniq }
+        goal
+          .groups
+          .zip(kinds)
+          .map do |group, own|
+            same = kinds.count(own) > 1 || own.size > 1
+            next own.first unless same
+
+            list(group.loads.map { |load| "#{place(load.place)} #{load.part || kind(load.kind)}" })
+          end
+      end
+
+      # @return [String] what a load of a kind is called in short
+      def kind(kind) = { "luminaire" => "light", "fan_light" => "fan" }.fetch(kind, kind.tr("_", " "))
+
       # @return [String] a piece of metal with its place: "the yoke of S1 in the pantry box"
       def metal(id, situation)
         metal = PointId.box?(id) ? "the metal of the" : "the yoke of #{PointId.owner(id)} in the"

@@ -7,7 +7,7 @@ module Dielectra
       class Bench < Words
         def told(situation)
           [
-            "Bench-test the #{place(situation)} switch, toggle #{self["position"]}",
+            "Bench-test the #{Naming.switch(self["device"], situation.job)} switch, toggle #{self["position"]}",
             "Test continuity between each pair of its screws. Which pairs beep?",
             nil
           ]

@@ -12,10 +12,16 @@ module Dielectra
           return "Put a good bulb into the fixture", BULB, HOT if @step.lamp?
 
           [
-            "Fit a new #{term(self["kind"], situation.job.region)} in the #{place(situation)} box",
+            "Fit a new #{term(self["kind"], situation.job.region)} in the #{place(situation)} box#{which(situation)}",
             "Conductor for conductor, by the marks on the terminals.",
             nil
           ]
+        end
+
+        # Which of several switches it is for
+        def which(situation)
+          name = Naming.switch(self["device"], situation.job)
+          name == place(situation) ? "" : ", for the #{name.split.first} switch"
         end
 
         def refused(situation)

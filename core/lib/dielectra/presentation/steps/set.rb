@@ -5,9 +5,13 @@ module Dielectra
     module Steps
       # Words for a toggle thrown.
       class Set < Words
-        def told(situation) = ["Throw the #{place(situation)} switch #{self["to"]}", nil, nil]
+        def told(situation) = ["Throw the #{switch(situation)} switch #{self["to"]}", nil, nil]
 
-        def refused(situation) = "the #{place(situation)} switch could not be thrown"
+        def refused(situation) = "the #{switch(situation)} switch could not be thrown"
+
+        private
+
+        def switch(situation) = Naming.switch(self["device"], situation.job)
       end
     end
   end

@@ -12,6 +12,8 @@ module Dielectra
           breaker = session.job.breakers.first
           on = { "breakers" => { breaker => "on" } }
           off = { "loads" => all(lights, "off") }
+          return several(session.job.goal, on, off, breaker) if session.job.goal.groups.size > 1
+
           shown =
             %w[on off dim].map { |light| [light.capitalize, { "loads" => all(lights, light), **on }, light.to_sym] }
           [
@@ -32,13 +34,38 @@ module Dielectra
 
         private
 
+        # Groups up to which every combination has a button; for more there is a form.
+        FEW = 2
+        private_constant :FEW
+
+        # Each group is on or off. What else it may be is told group by group.
+        def several(goal, on, off, breaker)
+          ways = goal.groups.size > FEW ? [] : %w[on off].product(*([%w[on off]] * (goal.groups.size - 1)))
+          shown =
+            ways.map do |lights|
+              told = goal.groups.zip(lights).map { |group, light| all(group.loads, light) }.reduce(:merge)
+              [said(goal, lights), { "loads" => told, **on }, lights.join(Goals::Goal::SEPARATOR).to_sym]
+            end
+          [
+            *shown,
+            ["Breaker tripped", { **off, "breakers" => { breaker => "tripped" } }, :tripped],
+            ["Breaker was off", { **off, "breakers" => { breaker => "off" } }, nil]
+          ]
+        end
+
+        # @return [String] "Fan on, light off"
+        def said(goal, lights) =
+          Naming.groups(goal).zip(lights).map { |name, light| "#{name} #{light}" }.join(", ").sub(/\A./, &:upcase)
+
         def all(loads, light) = loads.to_h { |load| [load.id, light] }
 
         def toggles(situation) =
           situation
             .job
             .controls
-            .map { |control| "#{Naming.place(control.place)} #{situation.positions[control.id] || "not noted"}" }
+            .map do |control|
+              "#{Naming.switch(control.id, situation.job)} #{situation.positions[control.id] || "not noted"}"
+            end
             .join(", ")
       end
     end
