@@ -24,6 +24,9 @@ export function Together({ job, parts, busy, take }: TogetherProps) {
       {asked.map(({ part, index }) => (
         <div key={index} className="grid gap-2">
           {(asked.length > 1 || parts.length > asked.length) && <h3 className="font-bold">{part.title}</h3>}
+          {part.step.do === "watch" && (
+            <EachLoad job={job} step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
+          )}
           <Answers
             choices={part.choices}
             busy={busy}
@@ -33,9 +36,6 @@ export function Together({ job, parts, busy, take }: TogetherProps) {
           />
           {part.step.do === "probe" && (
             <ReadNumber step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
-          )}
-          {part.step.do === "watch" && (
-            <EachLoad job={job} step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
           )}
         </div>
       ))}

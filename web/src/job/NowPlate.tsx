@@ -2,6 +2,7 @@ import { Check, ShieldAlert, Square, SquareDot, TriangleAlert } from "lucide-rea
 import { useLayoutEffect, useRef } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
+import { EachLoad } from "../steps/EachLoad";
 import { Plate } from "../ui/Plate";
 import { TextButton } from "../ui/TextButton";
 import { Answers, Together } from "./Answers";
@@ -95,7 +96,12 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
       {advice.parts.length > 0 ? (
         <Together job={job} parts={advice.parts} busy={busy} take={take} />
       ) : (
-        <Answers choices={advice.choices} busy={busy} keys onAnswer={answer} />
+        <>
+          {advice.step.do === "watch" && (
+            <EachLoad job={job} step={advice.step} busy={busy} onAnswer={answer} />
+          )}
+          <Answers choices={advice.choices} busy={busy} keys onAnswer={answer} />
+        </>
       )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         {OnPlate && !probes && <OnPlate job={job} step={advice.step} busy={busy} onAnswer={answer} />}

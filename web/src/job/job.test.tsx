@@ -5,6 +5,7 @@ import type { Advice, Job, Step } from "../api/client";
 import { pointed, type Aside } from "./aside";
 import { Findings } from "./Findings";
 import { foreseen } from "./foreseen";
+import { EachLoad } from "../steps/EachLoad";
 import { Grid } from "./Grid";
 import { HouseLine } from "./HouseLine";
 import { Letters } from "./Letters";
@@ -279,6 +280,42 @@ describe("what stands around it", () => {
       { do: "set", device: "S1", to: "down", answer: { ok: true } },
       { do: "watch", answer: { loads: { L1: "off" }, breakers: { B1: "on" } } },
     ]);
+  });
+
+  it("takes a row once every load of it was told, where each has switches of its own", () => {
+    const take = vi.fn();
+    const several = {
+      ...job,
+      groups: [
+        { name: "fan", loads: ["F1.fan"] },
+        { name: "light", loads: ["F1.light"] },
+      ],
+    };
+    around(<Grid job={several} take={take} />);
+    fireEvent.click(screen.getByRole("radio", { name: "S1 down: fan on" }));
+    expect(take).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByRole("radio", { name: "S1 down: light off" }));
+    expect(take).toHaveBeenCalledWith([
+      { do: "report", positions: { S1: "down" }, answer: { loads: { "F1.fan": "on", "F1.light": "off" } } },
+    ]);
+  });
+
+  it("takes a look once every load was told", () => {
+    const answer = vi.fn();
+    const several = {
+      ...job,
+      groups: [
+        { name: "fan", loads: ["F1.fan"] },
+        { name: "light", loads: ["F1.light"] },
+      ],
+    };
+    around(<EachLoad job={several} step={{ do: "watch" }} busy={false} onAnswer={answer} />);
+    fireEvent.click(screen.getByRole("button", { name: "fan on" }));
+    fireEvent.click(screen.getByRole("button", { name: "light flickers" }));
+    expect(answer).toHaveBeenCalledWith({
+      loads: { "F1.fan": "on", "F1.light": "flickers" },
+      breakers: { B1: "on" },
+    });
   });
 
   it("says how sure it is", () => {

@@ -22,17 +22,16 @@ export function EachLoad({ job, busy, onAnswer }: StepFormProps) {
   };
   return (
     <div className="grid w-full gap-1.5">
-      <p className="text-sm text-engraved-quiet">One by one</p>
       {job.groups.map(({ name }) => (
         <fieldset key={name} className="flex flex-wrap items-center gap-1.5">
-          <legend className="float-left w-24 truncate font-bold first-letter:uppercase">{name}</legend>
+          <legend className="float-left w-full font-bold first-letter:uppercase">{name}</legend>
           {LIGHTS.map((light) => (
             <Button
               key={light}
-              small
-              kind="quiet"
+              kind={told[name] === light ? "key" : "quiet"}
+              className="text-center"
               disabled={busy}
-              pressed={told[name] === light}
+              aria-pressed={told[name] === light}
               aria-label={`${name} ${light}`}
               onClick={() => tell(name, light)}
             >

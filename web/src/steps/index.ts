@@ -1,6 +1,5 @@
 import type { ComponentType } from "react";
 import { BenchPairs } from "./BenchPairs";
-import { EachLoad } from "./EachLoad";
 import { FoundForm } from "./FoundForm";
 import type { StepFormProps } from "./form";
 import { NameBreaker } from "./NameBreaker";
@@ -16,7 +15,6 @@ export const onPlate: Record<string, ComponentType<StepFormProps>> = {
   find_breaker: NameBreaker,
   probe: ReadNumber,
   prove_dead: StillLive,
-  watch: EachLoad,
 };
 
 export const below: Record<string, ComponentType<StepFormProps>> = {

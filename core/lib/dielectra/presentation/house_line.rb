@@ -66,15 +66,12 @@ module Dielectra
 
       # The switches and loads at a place, in words
       def what(place)
+        switches, loads = @session.job.devices_at(place).partition { |item| @session.job.control(item.id) }
         names =
-          @session
-            .job
-            .devices_at(place)
-            .map do |item|
-              next "switch #{item.id}" if @session.job.control(item.id)
-
-              item.kind == "luminaire" ? "light" : @session.job.region.term(Trade::DeviceKind[item.kind])
-            end
+          loads.map do |item|
+            item.kind == "luminaire" ? "light" : @session.job.region.term(Trade::DeviceKind[item.kind])
+          end
+        names.unshift("switch#{"es" if switches.size > 1} #{Naming.list(switches.map(&:id))}") if switches.any?
         names.empty? ? "junction" : names.join(", ")
       end
 

@@ -26,8 +26,11 @@ module Dielectra
         others = joint ? joint - [point] : []
         return "loose, capped" if others.empty?
 
-        terminal = others.find { |other| !PointId.conductor?(other) && !PointId.metal?(other) }
-        terminal ? Naming.point(terminal) : "spliced with #{Naming.list(others.map { |other| Naming.point(other) })}"
+        terminals = others.reject { |other| PointId.conductor?(other) || PointId.metal?(other) }
+        return Naming.point(terminals.first) if terminals.one?
+        return "tails to #{Naming.list(terminals.map { |one| Naming.point(one) })}" if terminals.any?
+
+        "spliced with #{Naming.list(others.map { |other| Naming.point(other) })}"
       end
     end
   end

@@ -5,7 +5,10 @@ module Dielectra
     module Steps
       # Words for a look at the light.
       class Watch < Words
-        def told(situation) = ["Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
+        def told(situation)
+          several = situation.job.goal.groups.size > 1
+          [several ? "Look at every load" : "Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
+        end
 
         def choices(session)
           lights = session.job.goal.loads
