@@ -18,25 +18,28 @@ RSpec.describe Dielectra::Session::Scope do
     expect(refusal).to be_nil
   end
 
-  it "refuses several groups of controls, and cuts nothing off" do
-    document = demo_document("tower_stair.job.json")
-    loads = document["loads"] + [{ "id" => "L2", "place" => "tower_door", "kind" => "luminaire" }]
-    expect(
-      refusal(loads:, wanted: { "kind" => "restore", "control" => { "L1" => ["S1"], "L2" => ["S2"] } })
-    ).to include("different switches")
+  it "covers switches side by side that work a load each, on one circuit only" do
+    side_by_side = demo_document("watch_room.job.json")
+    read = ->(**changes) { Dielectra::Evidence::Job.read(side_by_side.merge(changes.transform_keys(&:to_s))) }
+    expect { described_class.check!(read.call) }.not_to raise_error
+    expect { described_class.check!(read.call(breakers: [{ "id" => "B1" }, { "id" => "B2" }])) }.to raise_error(
+      Dielectra::InvalidInput,
+      /more than one circuit/
+    )
   end
 
-  it "refuses switches side by side, those that nobody complains of included" do
-    expect(refusal(controls: controls + [{ "id" => "S9", "place" => "tower_door" }])).to include("side by side")
-  end
-
-  it "refuses two switches on one yoke" do
+  it "refuses a toggle on a yoke that works its load together with another switch" do
     expect(
       refusal(
         controls: [{ "id" => "S1.1", "place" => "tower_door" }, { "id" => "S2", "place" => "lamp_room" }],
         wanted: wanted.merge("control" => { "L1" => %w[S1.1 S2] })
       )
-    ).to include("one yoke")
+    ).to include("together with another switch")
+  end
+
+  it "refuses a switch and its load in one box" do
+    loads = [{ "id" => "L1", "place" => "tower_door", "kind" => "luminaire" }]
+    expect(refusal(loads:)).to include("a switch and its load in one box")
   end
 
   it "refuses changes to the house" do

@@ -30,6 +30,7 @@ module Dielectra
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
       # @param unseen [Boolean] whether to include an unknown junction
+      # @param beyond [Boolean] whether something is known to hang on beyond; sketches have a run to it then
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with
       #   how common it is
       def initialize(
@@ -41,10 +42,12 @@ module Dielectra
         wide: false,
         schemes: CableTrees.schemes(chains),
         halves: { [] => 1.0 },
-        unseen: false
+        unseen: false,
+        beyond: false
       )
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
+        @beyond = beyond
         @seats = chains
         @switch_places = chains.flat_map { |controls, _| controls.map(&:place) }.uniq
         @load_places = chains.flat_map { |_, loads| loads.map(&:place) }.uniq
@@ -82,8 +85,28 @@ module Dielectra
       # are listed in one direction only.
       # @return [Array<Layout>]
       def sketches
-        return shared_sketches if @seats.size > 1
+        known = @seats.one? ? own_sketches : shared_sketches
+        @beyond ? known.flat_map { |layout| [layout.with(weight: layout.weight * APART), *with_beyond(layout)] } : known
+      end
 
+      # The sizes of some cables with two of them taken together.
+      # @param sizes [Array<Integer>]
+      # @return [Array<Array<Integer>>] each the largest first
+      def self.paired(sizes)
+        (@paired ||= {})[sizes] ||= sizes
+          .each_index
+          .to_a
+          .combination(2)
+          .map do |pair|
+            (sizes.reject.with_index { |_, index| pair.include?(index) } + [sizes.values_at(*pair).sum]).sort.reverse
+          end
+          .uniq
+      end
+
+      private
+
+      # For the only chain
+      def own_sketches
         controls = @seats.first.first
         orders
           .select { |order| order.size < 3 || controls.index(order.first) < controls.index(order.last) }
@@ -104,29 +127,27 @@ module Dielectra
           end
       end
 
-      # The sizes of some cables with two of them taken together.
-      # @param sizes [Array<Integer>]
-      # @return [Array<Array<Integer>>] each the largest first
-      def self.paired(sizes)
-        (@paired ||= {})[sizes] ||= sizes
-          .each_index
-          .to_a
-          .combination(2)
-          .map do |pair|
-            (sizes.reject.with_index { |_, index| pair.include?(index) } + [sizes.values_at(*pair).sum]).sort.reverse
-          end
-          .uniq
+      # The same with a run onward from each box that a switch is in
+      def with_beyond(layout)
+        @switch_places.map do |place|
+          Layout.new(
+            tree: Tree.new(layout.edges + [[place, "#{Layout::ONWARD}_1"]]),
+            chains: layout.chains,
+            weight: layout.weight * (1 - APART) / @switch_places.size,
+            scheme: layout.scheme
+          )
+        end
       end
-
-      private
 
       # Shapes from which the sketches of several chains are taken, those with the least to carry first
       SKETCHED = 12
-      private_constant :SKETCHED
+      # The share of jobs in which a load that nothing works is not fed from the boxes of the job
+      APART = 0.3
+      private_constant :SKETCHED, :APART
 
       # Without runs onward, for several chains
       def shared_sketches
-        known = shapes([]).min_by(SKETCHED) { |shape| [shape.widths.max, shape.widths.sum] }
+        known = shapes([]).min_by(@beyond ? SKETCHED / 2 : SKETCHED) { |shape| [shape.widths.max, shape.widths.sum] }
         known.map do |shape|
           edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
           Layout.new(tree: Tree.new(edges), chains: chains(shape.orders, []), weight: 1.0 / known.size)

@@ -79,6 +79,9 @@ module Dielectra
       # @return [Array<Control>] the wanted controls of a box
       def controls_at(place) = goal.controls.select { |control| control.place == place }
 
+      # @return [Array<String>] loads of the job that no wanted control works, as an outlet that hangs on beyond
+      def bystanders = @bystanders ||= loads.map(&:id) - goal.loads.map(&:device)
+
       def tool?(name) = document["tools"].nil? || document["tools"].include?(name)
 
       def place(id) = (@place_by_id ||= places.to_h { |place| [place.id, place] })[id]

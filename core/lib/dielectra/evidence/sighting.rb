@@ -18,6 +18,12 @@ module Dielectra
             new(what:, at:, reading:, along: seen.first(index), **more)
           end
         end
+
+        # @return [Array<Sighting>] of the loads that no wanted control works
+        def self.beyond(answer, job, **more)
+          seen = (answer["loads"] || {}).slice(*job.bystanders).select { |_, reading| %w[on off].include?(reading) }
+          seen.map { |at, reading| new(what: :beyond, at:, reading:, **more) }
+        end
       end
   end
 end

@@ -120,7 +120,9 @@ module Dielectra
       end
 
       # Whether its fault is on the way downstream, where nothing in this job shows it
-      def hidden?(hypothesis) = hypothesis.faults.any? { |fault| %i[joint_open conductor_open].include?(fault.kind) }
+      def hidden?(hypothesis) =
+        @world.job.bystanders.empty? &&
+          hypothesis.faults.any? { |fault| %i[joint_open conductor_open].include?(fault.kind) }
 
       # Whether a downstream outlet is fed. Where two conductors look alike, either order counts.
       def fed?(reach, line, neutral, alike)

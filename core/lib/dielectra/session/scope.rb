@@ -14,6 +14,7 @@ module Dielectra
       def self.check!(job)
         check_wanted(job)
         check_controls(job)
+        check_yokes(job)
         check_loads(job)
       end
 
@@ -27,7 +28,7 @@ module Dielectra
               Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch?
             end
           name = Presentation::Naming.place(place)
-          known = situation.job.controls_at(place).size
+          known = situation.job.controls.select { |control| control.place == place }.map(&:device).uniq.size
           if switches.size > [known, 1].max
             return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet"
           end
@@ -46,6 +47,7 @@ module Dielectra
         unless goal.kind == "restore"
           refuse("only restoring a circuit is covered so far, not #{goal.kind.tr("_", " ")}.", "/wanted/kind")
         end
+        refuse(CIRCUITS, "/breakers") if goal.groups.size > 1 && job.breakers.size > 1
         change = goal.changes.first
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
         other = goal.parts.find { |part| part.half && ![Goals::Goal::SWITCHED_HALF, *PARTS].include?(part.half) }
@@ -54,11 +56,12 @@ module Dielectra
       end
       private_class_method :check_wanted
 
+      CIRCUITS = "switches with loads of their own on more than one circuit are not covered yet."
       HALVES = "only the first half of a receptacle can be the switched one so far, and no other part."
       ALWAYS =
         "loads that are to be always live are not covered yet, " \
           "but for the other half of the receptacle that is switched."
-      private_constant :HALVES, :ALWAYS
+      private_constant :CIRCUITS, :HALVES, :ALWAYS
 
       def self.check_controls(job)
         controls = job.goal.controls
@@ -67,6 +70,14 @@ module Dielectra
         end
       end
       private_class_method :check_controls
+
+      # A toggle on a yoke is on or off; two switches that work one load take another kind.
+      def self.check_yokes(job)
+        shared = job.goal.groups.select { |group| group.controls.size > 1 }.flat_map(&:controls)
+        yoke = shared.find { |control| control.id != control.device } or return
+        refuse("#{yoke.id} works its load together with another switch, which is not covered yet.", "/controls")
+      end
+      private_class_method :check_yokes
 
       def self.check_loads(job)
         strange = job.goal.loads.find { |load| !KINDS.include?(load.kind) }

@@ -36,7 +36,10 @@ module Dielectra
         breaker = breakers[situation.job.breakers.first] || situation.breakers.values.first || "on"
         told = breaker == "tripped" || (breaker == "on" && answer["breakers"])
         supply = told ? [sighting(:breaker, nil, breaker, found: situation.untouched?, **more)] : []
-        breaker == "on" ? supply + Evidence::Sighting.lights(answer, situation.job, **more) : supply
+        return supply unless breaker == "on"
+
+        supply + Evidence::Sighting.lights(answer, situation.job, **more) +
+          Evidence::Sighting.beyond(answer, situation.job, **more)
       end
     end
   end

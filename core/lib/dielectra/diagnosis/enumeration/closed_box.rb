@@ -6,6 +6,8 @@ module Dielectra
     class ClosedBox
       # Ways to connect a wrong device that are distinguished
       MOST_MISPLACED = 24
+      # Loads beside which a line onward may have landed
+      MOST_BESIDE = 2
 
       # @return [ClosedBox] of a place under a skeleton; one object for all skeletons that show it alike
       def self.of(skeleton, place, world)
@@ -13,13 +15,15 @@ module Dielectra
         duties = items.to_h { |item| [item.id, skeleton.layout.duty(item.id)] }
         functions = skeleton.functions_at(place)
         grounds = skeleton.grounds_at(place)
-        world.closed_boxes[[place, duties, functions, grounds]] ||= new(
+        onward = world.job.bystanders.empty? ? [] : skeleton.onward_lines(place)
+        world.closed_boxes[[place, duties, functions, grounds, onward]] ||= new(
           place,
           items,
           duties,
           functions,
           grounds,
-          world.deviations
+          world.deviations,
+          onward:
         )
       end
 
@@ -32,7 +36,9 @@ module Dielectra
       # @param functions [Hash{String => String, nil}] conductor's point => function
       # @param grounds [Array<String>] grounding conductors
       # @param priors [Hash{String => Float}] how common each thing wrong is
-      def initialize(place, items, duties, functions, grounds, priors)
+      # @param onward [Array<String>] conductors that carry the line on to loads that are known to hang there
+      def initialize(place, items, duties, functions, grounds, priors, onward: [])
+        @onward = onward
         @place = place
         @items = items
         @duties = duties
@@ -43,7 +49,7 @@ module Dielectra
       end
 
       # @return [Array<Box>] with one thing wrong
-      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + [apart]
+      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + left_out + [apart]
 
       # @return [Boolean] whether it is an unknown junction
       def unseen? = Design::Layout.unseen?(@place)
@@ -126,6 +132,21 @@ module Dielectra
             joints = right.first.joints - joined_grounds
             box(joints, kinds.merge(item.id => item.kind), @priors["tab"], :tab, device: item.id)
           end
+      end
+
+      # The line onward not joined to anything, or on the load's side of a switch
+      def left_out
+        @onward.flat_map do |point|
+          joints = right.first.joints - joined_grounds
+          without = joints.map { |joint| joint - [point] }.select { |joint| joint.size > 1 }
+          beside =
+            without.select { |joint| joint.any? { |one| @functions[one]&.start_with?("load") } }.first(MOST_BESIDE)
+          ways = [[without, "capped"], *beside.map { |joint| [without - [joint] + [joint + [point]], "exchanged"] }]
+          ways.map do |joined, kind|
+            weight = right.first.weight * @priors[kind] * disturbed / ways.size
+            box(joined, kinds, weight, kind.to_sym, points: [point])
+          end
+        end
       end
 
       # A luminaire's box is worked in less often than a switch box.

@@ -101,16 +101,24 @@ module Dielectra
       def grounds_at(place) =
         runs.select { |run| run.at?(place) && run.grounding }.map { |run| run.grounding[run.side(place)] }
 
+      # @return [Array<Array(Integer, Integer)>] line and neutral, at the near end, of what leaves for elsewhere
+      def outlets =
+        @outlets ||= onward.map { |run, place| %w[line neutral].map { |function| @index[run.point(place, function)] } }
+
+      # @return [Array<String>] the points of the lines that leave a place for elsewhere
+      def onward_lines(place) = onward.filter_map { |run, from| run.point(place, "line") if from == place }
+
       private
 
-      def beyond
-        outlets =
+      # @return [Array<Array(Design::Run, String)>] runs that leave for elsewhere, each with where it leaves
+      def onward =
+        @onward ||=
           runs
             .select { |run| run.outer? && !run.feed? }
-            .map do |run|
-              place = run.places.find { |name| !Design::Layout.onward?(name) }
-              %w[line neutral].map { |function| run.point(place, function) }
-            end
+            .map { |run| [run, run.places.find { |name| !Design::Layout.onward?(name) }] }
+
+      def beyond
+        outlets = onward.map { |run, place| %w[line neutral].map { |function| run.point(place, function) } }
         halves =
           @job
             .goal

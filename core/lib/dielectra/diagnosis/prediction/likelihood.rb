@@ -23,6 +23,9 @@ module Dielectra
       # Probability that a load downstream is plugged in, so that the conductor after it is live through the load
       PLUGGED_IN = 0.5
 
+      # Probability that an outlet of another circuit is dead, or not what it was taken for
+      DEAD_ANYWAY = 0.15
+
       LIGHTS = %i[lamp wiggle].freeze
       HEARD = %i[continuity resistance].freeze
 
@@ -57,6 +60,8 @@ module Dielectra
           seen(hypothesis, observation)
         when :breaker
           breaker(hypothesis, observation)
+        when :beyond
+          beyond(hypothesis, observation)
         when :bench
           states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
@@ -96,6 +101,25 @@ module Dielectra
         toggles.bits.map do |state|
           known[masks.each_with_index.sum { |mask, number| (mask & state) == 0 ? 0 : 1 << number }] ||= yield(state)
         end
+      end
+
+      # A load that no control of the job works is fed where conductors leave for elsewhere, whichever of them it hangs
+      # on. Where none leave, nothing here is the matter with it.
+      def beyond(hypothesis, observation)
+        outlets = hypothesis.skeleton.outlets
+        return observation.toggles.states.map { told(1 - DEAD_ANYWAY, observation) } if outlets.empty?
+
+        reach = hypothesis.reach(observation.arrangement)
+        fed = outlets.map { |line, neutral| reach.live(line) & reach.neutral(neutral) }
+        in_each(observation.toggles, fed) do |state|
+          told(fed.count { |mask| mask.anybits?(state) } / fed.size.to_f, observation)
+        end
+      end
+
+      # @param lit [Float] the probability that it burns
+      def told(lit, observation)
+        lit = (lit * (1 - @error)) + ((1 - lit) * @error)
+        observation.reading == "on" ? lit : 1 - lit
       end
 
       def live(hypothesis, observation)

@@ -45,7 +45,8 @@ module Dielectra
           singles:,
           wide: @wide || @boxes.singles?,
           halves:,
-          unseen:
+          unseen:,
+          beyond: @job.bystanders.any?
         )
       end
 
