@@ -29,6 +29,7 @@ class Screenshots
     passage
     horn_shed
     signal_gallery
+    watch_room
     settings
     fresh
     unmarked
@@ -130,6 +131,11 @@ class Screenshots
 
   def signal_gallery
     shot("four", "/jobs/5")
+  end
+
+  def watch_room
+    work(6, house("watch_room")) { |session| session.next.do == "arrange" }
+    shot("several", "/jobs/6")
   end
 end
 

@@ -13,4 +13,14 @@ RSpec.describe Dielectra::Presentation::Corrections do
     expect(labels("do" => "probe", "answer" => { "ohms" => 18.0 })).to eq(["under 3 Ω", "no reading"])
     expect(labels("do" => "set", "answer" => { "ok" => true })).to eq([])
   end
+
+  it "corrects one of several loads that have switches of their own" do
+    answer = { "loads" => { "L1" => "on", "F1.fan" => "off", "F1.light" => "off" } }
+    rows = described_class.of({ "do" => "watch", "answer" => answer }, demo_job("watch_room"))
+    expect(rows.to_h { |row| [row["label"], row["answer"]["loads"].values] }).to eq(
+      "gallery deck light off" => %w[off off off],
+      "fan on" => %w[on on off],
+      "watch ceiling light on" => %w[on off on]
+    )
+  end
 end

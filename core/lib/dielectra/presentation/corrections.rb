@@ -17,6 +17,7 @@ module Dielectra
       def of(step, job)
         answer = step["answer"] || {}
         shown = (answer["loads"] || {}).slice(*job.goal.loads.map(&:id))
+        return one_by_one(answer, job.goal) if shown.any? && job.goal.groups.size > 1
         return lights(answer, shown) if shown.any?
         if answer["reads"]
           return [row(READS.fetch(answer["reads"]), answer.merge("reads" => READS.fetch(answer["reads"])))]
@@ -30,6 +31,20 @@ module Dielectra
         (LIGHTS - (shown.values.uniq.one? ? shown.values : [])).map do |light|
           row("light #{light}", answer.merge("loads" => answer["loads"].merge(shown.transform_values { light })))
         end
+      end
+
+      # Of several groups of loads, each may have been seen wrong.
+      def one_by_one(answer, goal)
+        goal
+          .groups
+          .zip(Naming.groups(goal))
+          .flat_map do |group, name|
+            seen = group.load_ids.filter_map { |load| goal.light_of(answer, load) }.uniq
+            (LIGHTS.first(2) - seen).map do |light|
+              loads = answer["loads"].merge(group.load_ids.to_h { |load| [load, light] })
+              row("#{name} #{light}", answer.merge("loads" => loads))
+            end
+          end
       end
 
       def volts(answer, supply)
@@ -50,7 +65,7 @@ module Dielectra
       def kind(ohms) = ohms && (ohms < Diagnosis::Prediction::COPPER_OHMS ? :copper : :load)
 
       def row(label, answer) = { "label" => label, "answer" => answer }
-      private_class_method :lights, :volts, :ohms, :kind, :row
+      private_class_method :lights, :one_by_one, :volts, :ohms, :kind, :row
     end
   end
 end
