@@ -22,6 +22,7 @@ class Gang
     wrong_device
     taken_apart
     conductors_exchanged
+    onward_left_out
     lamp
   ].freeze
   CABLES = {
@@ -31,6 +32,8 @@ class Gang
   }.freeze
   BOX = "hall"
   FAR = "loft"
+  IN_BOX = %r{\A#{BOX}/}
+  IN_USE = %r{\A#{BOX}/\d+\.(?!bare)}
 
   attr_reader :family, :fault, :cause
 
@@ -44,9 +47,10 @@ class Gang
     @loads = []
     @controls = {}
     @places = {}
+    @feed = BOX
     send(family)
-    @runs << ["panel", BOX, %w[line neutral]]
-    onward if chance(0.3)
+    @runs << ["panel", @feed, %w[line neutral]]
+    onward if fault == "onward_left_out" || chance(0.3)
     @broken = []
     @joints = joints
     break_something
@@ -84,11 +88,11 @@ class Gang
       },
       "places" => [
         { "id" => "panel", "kind" => "panel" },
-        *places.except("outlet").map { |id, kind| { "id" => id, "kind" => kind } }
+        *(@known_beyond ? places : places.except("outlet")).map { |id, kind| { "id" => id, "kind" => kind } }
       ],
       "breakers" => [{ "id" => "B1", "amps" => 15 }],
       "controls" => @controls.values.flatten(1).map { |row| row.slice("id", "place", "on_off_marked", "gang") }.uniq,
-      "loads" => @loads,
+      "loads" => @loads + (@known_beyond ? [{ "id" => "R9", "place" => "outlet", "kind" => "receptacle" }] : []),
       "wanted" => {
         "kind" => "restore",
         "control" => @controls.transform_values { |rows| rows.map { |row| row["id"] } }
@@ -113,21 +117,24 @@ class Gang
 
   def four_singles = singles(4)
 
-  # Loads in a star around the box, or one behind the other
+  # Loads in a star around the box, or one behind the other. The feed may come in at the first load.
   def singles(count)
     row = chance(0.3) && count < 4
+    @feed = "ceiling_1" if !row && chance(0.3)
     (1..count).each do |number|
       place = "ceiling_#{number}"
       light("L#{number}", place, "load_#{number}")
       single("S#{number}", number, "load_#{number}", "L#{number}")
-      @runs << [BOX, place, ["load_#{number}", "neutral"]] unless row
+      @runs << [BOX, place, ["load_#{number}", *("line" if @feed == place), "neutral"]] unless row
     end
     return unless row
 
     places = [BOX, *(1..count).map { |number| "ceiling_#{number}" }]
-    places.each_cons(2).with_index do |(near, far), at|
-      @runs << [near, far, [*((at + 1)..count).map { |number| "load_#{number}" }, "neutral"]]
-    end
+    places
+      .each_cons(2)
+      .with_index do |(near, far), at|
+        @runs << [near, far, [*((at + 1)..count).map { |number| "load_#{number}" }, "neutral"]]
+      end
   end
 
   def pair_and_single
@@ -172,10 +179,11 @@ class Gang
     end
   end
 
-  # An outlet that hangs on beyond and is not in the job
+  # An outlet that hangs on beyond. The job knows of it where it is what the call is about.
   def onward
     @places["outlet"] = "receptacle_box"
-    @devices << { "id" => "R9", "kind" => "receptacle", "place" => "outlet" }
+    @devices << { "id" => "R9", "kind" => "receptacle", "place" => "outlet", "plugged" => { "1" => { "watts" => 40 } } }
+    @known_beyond = @fault == "onward_left_out"
     @needs["outlet"].merge!("R9.hot_1" => "line", "R9.neutral_1" => "neutral")
     @runs << [BOX, "outlet", %w[line neutral]]
   end
@@ -207,7 +215,13 @@ class Gang
   def three_way(id, place, gang, common, part)
     row = { "id" => id, "place" => place, "on_off_marked" => false, "gang" => gang }.compact
     position = chance(0.5) ? "up" : "down"
-    @devices << { "id" => id, "kind" => "three_way", "place" => place, "position" => position, "reversed" => chance(0.5) }
+    @devices << {
+      "id" => id,
+      "kind" => "three_way",
+      "place" => place,
+      "position" => position,
+      "reversed" => chance(0.5)
+    }
     @needs[place].merge!(
       "#{id}.common" => common,
       "#{id}.traveler_1" => "traveler_1",
@@ -268,8 +282,7 @@ class Gang
   def miswired(place) = { "kinds" => %w[miswired], "place" => place }
 
   # Points of the loads' conductors at the switches, and the joints they are in
-  def load_joints =
-    @joints.select { |points| points.any? { |point| point.match?(/\A(S\d+)\.(terminal_2|out_\d)\z/) } }
+  def load_joints = @joints.select { |points| points.any? { |point| point.match?(/\A(S\d+)\.(terminal_2|out_\d)\z/) } }
 
   def break_something
     @cause = send(:"make_#{@fault}")
@@ -337,7 +350,10 @@ class Gang
     row["kind"] = "single_pole"
     row.delete("reversed")
     row["position"] = "on"
-    names = { "#{row["id"]}.common" => "#{row["id"]}.terminal_1", "#{row["id"]}.traveler_1" => "#{row["id"]}.terminal_2" }
+    names = {
+      "#{row["id"]}.common" => "#{row["id"]}.terminal_1",
+      "#{row["id"]}.traveler_1" => "#{row["id"]}.terminal_2"
+    }
     @joints.map! { |points| points.map { |point| names.fetch(point, point) } - ["#{row["id"]}.traveler_2"] }
     @joints.reject! { |points| points.size < 2 }
     { "kinds" => %w[wrong_device], "place" => BOX, "device" => row["id"] }
@@ -350,9 +366,16 @@ class Gang
 
   # A conductor in use in each of two joints of the box, exchanged
   def make_conductors_exchanged
-    here = @joints.select { |points| points.any? { |point| point.match?(%r{\A#{BOX}/\d+\.(?!bare)}) } }
+    here = @joints.select { |points| points.any? { |point| point.match?(IN_USE) } }
     lines, others = here.partition { |points| points.any? { |point| point.match?(/\AS\d+\.(terminal_1|common)/) } }
-    exchange(*[lines, others].map { |some| some.sample(random: @random).grep(%r{\A#{BOX}/}).sample(random: @random) })
+    exchange(*[lines, others].map { |some| some.sample(random: @random).grep(IN_BOX).sample(random: @random) })
+    miswired(BOX)
+  end
+
+  def make_onward_left_out
+    run = laid.find { |one| one[:ends].last.start_with?("outlet/") }
+    line = "#{run[:ends].first}.black"
+    @joints.each { |points| points.delete(line) }
     miswired(BOX)
   end
 
@@ -368,7 +391,12 @@ seed = ARGV.first.to_s.match?(/\A\d+\z/) ? ARGV.shift.to_i : 1
 Dir.mktmpdir do |folder|
   expected = {}
   count.times do |number|
-    gang = Gang.new(Gang::FAMILIES[number % Gang::FAMILIES.size], Gang::FAULTS.sample(random: Random.new(seed + number)), Random.new((seed * 1000) + number))
+    gang =
+      Gang.new(
+        Gang::FAMILIES[number % Gang::FAMILIES.size],
+        Gang::FAULTS.sample(random: Random.new(seed + number)),
+        Random.new((seed * 1000) + number)
+      )
     name = format("gang_%03d", number)
     File.write(File.join(folder, "#{name}.circuit.json"), JSON.generate(gang.circuit))
     File.write(File.join(folder, "#{name}.job.json"), JSON.generate(gang.job))

@@ -15,8 +15,10 @@ module Dielectra
 
       # Readings judged
       MOST = 60
-      # The same for runs of single conductors, which are numerous
+      # The same for runs of single conductors, which are numerous, and for boxes with more devices than a few
       MOST_BUNDLED = 12
+      MOST_OF_SEVERAL = 8
+      SEVERAL = 2
 
       # Readings kept of a box that is all apart, where only colors carry information
       MOST_LOOSE = 300
@@ -76,7 +78,7 @@ module Dielectra
       end
 
       def judged(workmanship, uses)
-        picked_out(uses)
+        picked_out(uses, workmanship.fittings.size > SEVERAL ? MOST_OF_SEVERAL : MOST)
           .map do |picked|
             functions = {}
             uses.zip(picked) do |use, way|
@@ -96,12 +98,12 @@ module Dielectra
       end
 
       # Combinations with the fewest pairs that contradict the joints
-      def picked_out(uses)
+      def picked_out(uses, most)
         choices = uses.map { |use| ways(use) }
         inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }
         cross = crossings(uses, choices)
         slots = slots(choices, inner, cross)
-        most = uses.any? { |use| use.port.single? } ? MOST_BUNDLED : MOST
+        most = MOST_BUNDLED if uses.any? { |use| use.port.single? }
         return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= most
 
         slots
