@@ -20,6 +20,7 @@ class Taps
 
   def to_s
     session = Dielectra::Session::Troubleshooting.new(@job)
+    complaint(session)
     answer(session) until session.next.is_a?(Dielectra::Session::Conclusion)
     format(
       "%-24s %-8s %3d taps (%s), %d steps",
@@ -32,6 +33,27 @@ class Taps
   end
 
   private
+
+  # The combinations that the job file says something of
+  def told
+    @told ||=
+      @job
+        .steps
+        .select { |step| step["do"] == "report" }
+        .map { |step| step["positions"].transform_values { |at| Dielectra::Trade::Position.raised?(at) } }
+  end
+
+  # What the customer says of each combination: a tap for each load in the grid.
+  def complaint(session)
+    @job.goal.combinations.each do |positions|
+      lights = Dielectra::Physics::Network.switched(@house.circuit, positions).loads
+      loads = @job.goal.loads.to_h { |load| [load.id, lights.fetch(load.id)] }
+      @taps["report"] += @job.goal.groups.size
+      next if told.include?(positions.transform_values { |at| Dielectra::Trade::Position.raised?(at) })
+
+      session.record("do" => "report", "positions" => positions, "answer" => { "loads" => loads })
+    end
+  end
 
   def answer(session)
     parts = Dielectra::Presentation::Advice.next(session).to_h["parts"]

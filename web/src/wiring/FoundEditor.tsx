@@ -230,8 +230,15 @@ function asked(source: Source, job: Job, place: string, devices: { id: string }[
 function devicesAt(job: Job, place: string) {
   const controls = job.controls.filter((control) => control.place === place);
   const loads = job.loads.filter((load) => load.place === place);
-  return [...controls.map(({ id }) => ({ id, kind: "" })), ...loads.map(({ id, kind }) => ({ id, kind }))];
+  const all = [
+    ...controls.map(({ id }) => ({ id: deviceOf(id), kind: "" })),
+    ...loads.map(({ id, kind }) => ({ id: deviceOf(id), kind })),
+  ];
+  return all.filter((one, at) => all.findIndex(({ id }) => id === one.id) === at);
 }
+
+/** The device that a control or load is, or is a part of. */
+const deviceOf = (id: string) => id.split(".")[0] ?? id;
 
 /** Whether there is more to say of a device than its kind. */
 function hasChoices(trade: Trade, found: Found, id: string) {

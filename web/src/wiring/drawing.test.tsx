@@ -110,6 +110,21 @@ describe("writing down a box", () => {
   }
   const press = (name: string | RegExp) => fireEvent.click(screen.getByRole("button", { name }));
 
+  it("asks once for a device that two controls are, or that two loads are parts of", () => {
+    const both = {
+      ...job,
+      controls: ["S1.1", "S1.2"].map((id) => ({ id, place: "porch" })),
+      loads: ["F1.fan", "F1.light"].map((id) => ({ id, place: "ceiling", kind: "fan_light" })),
+    } as unknown as Job;
+    render(
+      <QueryClientProvider client={new QueryClient()}>
+        <FoundEditor job={both} trade={trade} place="porch" busy={false} onDone={vi.fn()} />
+      </QueryClientProvider>,
+    );
+    expect(screen.getAllByText("S1")).toHaveLength(1);
+    expect(screen.queryByText("S1.1")).toBeNull();
+  });
+
   it("gives what was tapped, and takes back what was undone", async () => {
     const done = editor();
     expect(screen.getByRole("button", { name: "Save box" })).toHaveProperty("disabled", true);

@@ -52,7 +52,7 @@ module Dielectra
 
       # @return [Hash{String => String}] load => light, while a toggle is moved without being thrown
       def wiggled(id)
-        switch = device(id)
+        switch = device(PointId.device(id))
         seen = @intermittence.ways(@circuit, switch).map { |house| Physics::Network.new(house).loads }
         loads =
           network.loads.to_h { |load, shown| [load, seen.map { |way| way[load] }.uniq.size > 1 ? "flickers" : shown] }

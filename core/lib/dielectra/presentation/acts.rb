@@ -45,7 +45,7 @@ module Dielectra
       def at_box(place)
         items = @job.devices_at(place.id)
         controls, loads = items.partition { |item| @job.control(item.id) }
-        acts = controls.flat_map { |control| toggled(control) }
+        acts = @job.controls_at(place.id).flat_map { |control| toggled(control) }
         acts += loads.select { |load| load.kind == "luminaire" }.map { |load| lamp(load) }
         return *acts, act("Open the box", { "do" => "open", "place" => place.id }) unless @situation.open?(place.id)
 

@@ -18,6 +18,13 @@ module Dielectra
 
       private
 
+      def check(situation)
+        id = fields["device"]
+        if situation.job.controls.none? { |one| one.id == id }
+          refuse("#{id} has several toggles; say which.", "/device")
+        end
+      end
+
       def perform(house) = house.throw_toggle(fields["device"], fields["to"])
     end
   end
