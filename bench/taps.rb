@@ -43,16 +43,33 @@ class Taps
         .map { |step| step["positions"].transform_values { |at| Dielectra::Trade::Position.raised?(at) } }
   end
 
-  # What the customer says of each combination: a tap for each load in the grid.
+  # What the customer says, a tap for each row: of every combination, or of each load with its own switches.
   def complaint(session)
+    return apart(session) if @job.goal.groups.size > 1
+
     @job.goal.combinations.each do |positions|
-      lights = Dielectra::Physics::Network.switched(@house.circuit, positions).loads
-      loads = @job.goal.loads.to_h { |load| [load.id, lights.fetch(load.id)] }
-      @taps["report"] += @job.goal.groups.size
+      @taps["report"] += 1
       next if told.include?(positions.transform_values { |at| Dielectra::Trade::Position.raised?(at) })
 
-      session.record("do" => "report", "positions" => positions, "answer" => { "loads" => loads })
+      report(session, positions, @job.goal.loads)
     end
+  end
+
+  def apart(session)
+    @job.goal.groups.each do |group|
+      Dielectra::Goals::Goal
+        .combinations(group.controls)
+        .each do |positions|
+          @taps["report"] += 1
+          report(session, positions, group.loads)
+        end
+    end
+  end
+
+  def report(session, positions, loads)
+    lights = Dielectra::Physics::Network.switched(@house.circuit, positions).loads
+    shown = loads.to_h { |load| [load.id, lights.fetch(load.id)] }
+    session.record("do" => "report", "positions" => positions, "answer" => { "loads" => shown })
   end
 
   def answer(session)
@@ -88,11 +105,11 @@ class Taps
 
     ids
       .permutation
-      .filter_map { |order| apart(found, truth, found["cable_ends"].map { |row| row["id"] }.zip(order).to_h) }
+      .filter_map { |order| difference(found, truth, found["cable_ends"].map { |row| row["id"] }.zip(order).to_h) }
       .min || Float::INFINITY
   end
 
-  def apart(found, truth, names)
+  def difference(found, truth, names)
     same =
       found["cable_ends"].all? do |row|
         insulated(row) == insulated(truth["cable_ends"].find { |one| one["id"] == names[row["id"]] })

@@ -63,11 +63,7 @@ module Server
       end
     end
 
-    def groups
-      goal = @session.job.goal
-      names = Dielectra::Presentation::Naming.groups(goal)
-      goal.groups.zip(names).map { |group, name| { name:, loads: group.load_ids } }
-    end
+    def groups = Dielectra::Presentation::Grid.new(@session).groups
 
     def place_name(place) = Dielectra::Presentation::Naming.place(place)
 

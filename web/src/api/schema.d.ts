@@ -902,6 +902,11 @@ export interface components {
             groups: {
                 name: string;
                 loads: string[];
+                /** @description The positions of its own switches; empty where there is one group only */
+                rows: {
+                    positions: components["schemas"]["Positions"];
+                    found: components["schemas"]["Seen"] | null;
+                }[];
             }[];
             grid: {
                 /** @description Its number in the order with the least walking; null where it was seen */

@@ -29,6 +29,7 @@ export function Grid({ job, take }: Props) {
   // Many switches are named by their numbers, so that all rows are in sight.
   const short = job.controls.length > 2;
   const left = job.grid.filter((row) => row.turn !== null).length;
+  if (telling && job.groups.length > 1) return <Complaint job={job} take={take} />;
   return (
     <div className="min-h-0 overflow-auto">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
@@ -105,6 +106,55 @@ export function Grid({ job, take }: Props) {
   );
 }
 
+/** What the customer says, load by load: each with the positions of its own switches only. */
+function Complaint({ job, take }: Props) {
+  return (
+    <div className="min-h-0 overflow-auto">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
+        <h2 className="font-bold">What each switch does</h2>
+        <span className="text-sm text-quiet">tap what the customer says</span>
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        {job.groups.map((group) => (
+          <section key={group.name} aria-label={group.name} className="rounded-md border border-edge p-3">
+            <h3 className="mb-1 font-bold first-letter:uppercase">{group.name}</h3>
+            <ul className="grid gap-1">
+              {group.rows.map((row) => (
+                <li key={Object.values(row.positions).join()} className="flex flex-wrap items-center gap-x-4">
+                  {Object.entries(row.positions).map(([id, at]) => (
+                    <span key={id} className="flex items-center gap-2">
+                      <span className="text-sm text-quiet">
+                        {job.controls.find((control) => control.id === id)?.name ?? id}
+                      </span>
+                      <Toggle up={at === "up"} worded thrown={false} />
+                    </span>
+                  ))}
+                  <span className="ml-auto">
+                    <Mark
+                      row={row}
+                      name={group.name}
+                      shown={row.found}
+                      report={(light) =>
+                        take([
+                          {
+                            do: "report",
+                            positions: row.positions,
+                            answer: { loads: Object.fromEntries(group.loads.map((id) => [id, light])) },
+                          },
+                        ])
+                      }
+                    />
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+    </div>
+  );
+}
+
 function hint(telling: boolean, watching: boolean, left: number, proving: boolean): string {
   if (telling) return "tap what the customer says";
   if (left === 0) return proving ? "all seen" : "";
@@ -159,7 +209,7 @@ function Toggle({ up, worded, thrown }: { up: boolean; worded: boolean; thrown: 
 
 type Shown = NonNullable<Row["found"]>[number] | null;
 
-type MarkProps = { row: Row; name: string; shown: Shown; report: (light: Light) => void };
+type MarkProps = { row: Pick<Row, "positions">; name: string; shown: Shown; report: (light: Light) => void };
 
 function Mark({ row, name, report, shown }: MarkProps) {
   const stands = Object.entries(row.positions)

@@ -20,6 +20,7 @@ function after(job: Job, step: Step): Job {
   }
   const told = step.answer?.loads;
   if (!told) return job;
+  if (step.do === "report" && job.groups.length > 1) return { ...job, groups: job.groups.map(heard(step)) };
   const lights = job.groups.map(({ loads }) => told[loads[0] ?? ""]);
   if (!lights.every((light) => light !== undefined && light !== "flickers")) return job;
   const stands = step.positions ?? Object.fromEntries(job.controls.map(({ id, position }) => [id, position]));
@@ -33,3 +34,15 @@ function after(job: Job, step: Step): Job {
   });
   return { ...job, grid };
 }
+
+type Group = Job["groups"][number];
+
+/** A group of loads with what was just said of it, in one position of its own switches. */
+const heard = (step: Step) => (group: Group) => ({
+  ...group,
+  rows: group.rows.map((row) => {
+    const same = Object.entries(row.positions).every(([id, at]) => step.positions?.[id] === at);
+    const light = step.answer?.loads?.[group.loads[0] ?? ""];
+    return same && light ? { ...row, found: light } : row;
+  }),
+});

@@ -31,7 +31,7 @@ const job: Job = {
   controls: [{ id: "S1", place: "porch", name: "porch", marked: true, position: null, kind: null }],
   volts: 120,
   loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
-  groups: [{ name: "light", loads: ["L1"] }],
+  groups: [{ name: "light", loads: ["L1"], rows: [] }],
   grid: [
     { positions: { S1: "up" }, found: ["off"], now: null, current: false, turn: null },
     { positions: { S1: "down" }, found: null, now: null, current: true, turn: 1 },
@@ -282,34 +282,45 @@ describe("what stands around it", () => {
     ]);
   });
 
+  const two = (found: "on" | null) => ({
+    ...job,
+    groups: [
+      { name: "fan", loads: ["F1.fan"], rows: [{ positions: { S1: "up" as const }, found }] },
+      { name: "light", loads: ["F1.light"], rows: [{ positions: { S2: "up" as const }, found: null }] },
+    ],
+  });
+
   it("takes a row once every load of it was told, where each has switches of its own", () => {
     const take = vi.fn();
-    const several = {
-      ...job,
-      groups: [
-        { name: "fan", loads: ["F1.fan"] },
-        { name: "light", loads: ["F1.light"] },
-      ],
-    };
-    around(<Grid job={several} take={take} />);
+    const power = { ...job.power, state: "on" as const };
+    const steps = job.steps.map((entry) => ({ ...entry, step: { do: "watch" as const } }));
+    around(<Grid job={{ ...two(null), power, steps }} take={take} />);
     fireEvent.click(screen.getByRole("radio", { name: "S1 down: fan on" }));
     expect(take).not.toHaveBeenCalled();
     fireEvent.click(screen.getByRole("radio", { name: "S1 down: light off" }));
+    expect(take.mock.calls[0]?.[0].at(-1)).toMatchObject({
+      do: "watch",
+      answer: { loads: { "F1.fan": "on", "F1.light": "off" } },
+    });
+  });
+
+  it("asks the complaint load by load, each with its own switches", () => {
+    const take = vi.fn();
+    around(<Grid job={two(null)} take={take} />);
+    fireEvent.click(screen.getByRole("radio", { name: "S2 up: light off" }));
     expect(take).toHaveBeenCalledWith([
-      { do: "report", positions: { S1: "down" }, answer: { loads: { "F1.fan": "on", "F1.light": "off" } } },
+      { do: "report", positions: { S2: "up" }, answer: { loads: { "F1.light": "off" } } },
     ]);
+    const letter = { key: "k", job: 1, version: job.version, words: "", change: { do: "take" as const } };
+    const said = { do: "report", positions: { S1: "up" }, answer: { loads: { "F1.fan": "on" } } };
+    expect(
+      foreseen(two(null), [{ ...letter, change: { do: "take", steps: [said] } }] as never).groups,
+    ).toEqual(two("on").groups);
   });
 
   it("takes a look once every load was told", () => {
     const answer = vi.fn();
-    const several = {
-      ...job,
-      groups: [
-        { name: "fan", loads: ["F1.fan"] },
-        { name: "light", loads: ["F1.light"] },
-      ],
-    };
-    around(<EachLoad job={several} step={{ do: "watch" }} busy={false} onAnswer={answer} />);
+    around(<EachLoad job={two(null)} step={{ do: "watch" }} busy={false} onAnswer={answer} />);
     fireEvent.click(screen.getByRole("button", { name: "fan on" }));
     fireEvent.click(screen.getByRole("button", { name: "light flickers" }));
     expect(answer).toHaveBeenCalledWith({

@@ -62,11 +62,15 @@ module Dielectra
       # @return [Boolean] whether only one half of a receptacle is to be switched, and the other to stay live
       def half?(load) = works.key?("#{load}.#{SWITCHED_HALF}")
 
-      # @return [Array<Hash{String => String}>] every combination of positions of the controls, toggles up or down
-      def combinations =
+      # @param controls [Array] with `id`
+      # @return [Array<Hash{String => String}>] every combination of their positions, toggles up or down
+      def self.combinations(controls) =
         controls
           .map(&:id)
           .reduce([{}]) { |states, id| states.flat_map { |state| %w[up down].map { |at| state.merge(id => at) } } }
+
+      # @return [Array<Hash{String => String}>] every combination of positions of the controls
+      def combinations = Goal.combinations(controls)
 
       # The part of a fixture that goes by the name of the whole as well.
       MAIN_PART = "light"
@@ -87,6 +91,14 @@ module Dielectra
       def light(answer)
         shown = groups.map { |group| group_light(answer, group) }
         shown.join(SEPARATOR) if shown.all?
+      end
+
+      # What the loads of one group were seen to do.
+      # @param answer [Hash, nil] of a look
+      # @return [String, nil] MIXED where they do not do the same; nil where nobody said
+      def group_light(answer, group)
+        shown = group.loads.filter_map { |load| light_of(answer, load.id) }.uniq
+        shown.size > 1 ? MIXED : shown.first
       end
 
       # The states of the groups in what `light` gave
@@ -150,11 +162,6 @@ module Dielectra
           before.values_at(*group.load_ids).uniq.one? &&
             group.load_ids.all? { |load| (before[load] != after[load]) == own }
         end
-      end
-
-      def group_light(answer, group)
-        shown = group.loads.filter_map { |load| light_of(answer, load.id) }.uniq
-        shown.size > 1 ? MIXED : shown.first
       end
 
       def opposite(position) = position == "up" ? "down" : "up"

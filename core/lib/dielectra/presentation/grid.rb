@@ -26,7 +26,34 @@ module Dielectra
         end
       end
 
+      # The groups of loads, each with the positions of its own switches and what it was seen to do in them before
+      # anything was changed. A job with one group has its grid instead.
+      # @return [Array<Hash>] `name`, `loads`, and `rows` with `positions` and `found`
+      def groups
+        goal = @job.goal
+        goal
+          .groups
+          .zip(Naming.groups(goal))
+          .map do |group, name|
+            rows = goal.groups.one? ? [] : Goals::Goal.combinations(group.controls)
+            {
+              "name" => name,
+              "loads" => group.load_ids,
+              "rows" => rows.map { |positions| { "positions" => positions, "found" => told(group, positions) } }
+            }
+          end
+      end
+
       private
+
+      # The last word on a group with its own switches standing so
+      def told(group, positions)
+        raised = positions.transform_values { |at| Trade::Position.raised?(at) }
+        looks
+          .select { |at, _| at.slice(*raised.keys) == raised }
+          .filter_map { |_, answer| @job.goal.group_light(answer, group) }
+          .last
+      end
 
       def lights(light) = light && @job.goal.states(light)
 
@@ -71,18 +98,25 @@ module Dielectra
       # What was reported or watched before anything was changed; the last word counts
       def found
         @found ||=
+          looks.each_with_object({}) do |(raised, answer), seen|
+            light = @job.goal.light(answer)
+            seen[raised] = light if light
+          end
+      end
+
+      # How the toggles stood, and the answer, of every report and look before anything was changed
+      def looks
+        @looks ||=
           begin
             so_far = Evidence::Situation.start(@job)
-            @session
-              .steps
-              .each_with_object({}) do |step, seen|
-                light = @job.goal.light(step["answer"])
-                if light && so_far.arrangement == Evidence::Arrangement.as_found
-                  positions = step["do"] == "report" ? step["positions"] : so_far.positions
-                  seen[known(positions)] = light unless step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }
-                end
-                so_far = so_far.after(step, step["id"])
-              end
+            @session.steps.filter_map do |step|
+              before = so_far
+              so_far = so_far.after(step, step["id"])
+              next if before.arrangement != Evidence::Arrangement.as_found || !step.dig("answer", "loads")
+              next if step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }
+
+              [known(step["do"] == "report" ? step["positions"] : before.positions), step["answer"]]
+            end
           end
       end
     end
