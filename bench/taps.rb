@@ -79,10 +79,16 @@ class Taps
       if steps.first["do"] == "open"
         box(session, steps.first["place"])
       else
-        [parts.count { |part| !part.key?("answer") }, 1].max
+        [parts.count { |part| !part.key?("answer") }, 1].max * taps_of_a_look(steps.last)
       end
     )
     steps.each { |step| session.record(step.merge("answer" => @house.answer(step))) }
+  end
+
+  # Up to two groups of loads have a button for what they do together; of more each is told.
+  def taps_of_a_look(step)
+    groups = @job.goal.groups.size
+    step["do"] == "watch" && groups > 2 ? groups : 1
   end
 
   # Two taps where a look fits as it is; so many more as there are joints to mend; or every cable, device and joint.
