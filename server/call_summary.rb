@@ -32,7 +32,7 @@ module Server
       Dielectra::Presentation::Instruction.of(done.last.except("id", "answer"), before(done.last))["title"]
     end
 
-    # What was known when a step was taken: a sentence about wires that moved tells where they were.
+    # @return [Dielectra::Evidence::Situation] just before a step. Its sentence names the wires by their old joints.
     def before(step)
       start = Dielectra::Evidence::Situation.start(@session.job)
       @steps.take_while { |one| !one.equal?(step) }.reduce(start) { |so_far, one| so_far.after(one) }

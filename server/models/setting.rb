@@ -11,7 +11,7 @@ module Server
       "region" => Dielectra::Trade::Region.all.first.name,
       "habits" => []
     }.freeze
-    # What is chosen from a list: its name, and what there is
+    # Settings chosen from a list: the word for one choice, and all valid choices
     LISTS = {
       "tools" => ["tool", Dielectra::Evidence::Draft::TOOLS],
       "region" => ["region", Dielectra::Trade::Region.all.map(&:name)],

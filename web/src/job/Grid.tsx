@@ -11,7 +11,7 @@ type Light = "on" | "off";
  * a look: the toggles are thrown and the light is seen. The number says in which order that is the least walking.
  */
 export function Grid({ job, take }: Props) {
-  // What was tapped of rows where not every group of loads was told yet.
+  // Answers for rows that are still missing the state of some loads.
   const [told, setTold] = useState<Record<string, (Light | null)[]>>({});
   const changed = job.grid.some((row) => row.now !== null);
   const proving = changed || job.repair === null;

@@ -11,7 +11,7 @@ import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 import { Select } from "../ui/Select";
-import { Toggle } from "../ui/Toggle";
+import { partsOf, Works } from "./Works";
 
 const FILL = "Fill this in.";
 const needed = z.string().trim().min(1, FILL);
@@ -234,42 +234,6 @@ function Asked({ form, known, volts }: AskedProps) {
         </label>
       </div>
     </form>
-  );
-}
-
-type Part = { id: string; words: string };
-
-/** What a switch can be said to work: the loads, and the parts of loads that have a conductor each. */
-function partsOf(form: CallForm, loads: Said["loads"]): Part[] {
-  return loads.flatMap(({ place, kind }, at) => {
-    const known = form.loads.find((one) => one.value === kind);
-    const name = `${known?.words.replace(/^an? /, "") ?? kind}${loads.length > 1 && place ? `, ${place}` : ""}`;
-    const own = known?.parts ?? [];
-    if (own.length === 0) return [{ id: `L${at + 1}`, words: name }];
-    return own.map((part) => ({
-      id: `L${at + 1}.${part}`,
-      words: loads.length > 1 && place ? `${part}, ${place}` : part,
-    }));
-  });
-}
-
-type WorksProps = { parts: Part[]; chosen: string[]; onChange: (chosen: string[]) => void; number: number };
-
-/** What a switch works; all of it where nothing is chosen. */
-function Works({ parts, chosen, onChange, number }: WorksProps) {
-  const flip = (id: string) =>
-    onChange(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
-  return (
-    <fieldset className="grid gap-1">
-      <legend>What switch {number} shall work</legend>
-      <div className="flex flex-wrap gap-1.5">
-        {parts.map(({ id, words }) => (
-          <Toggle key={id} on={chosen.includes(id)} onClick={() => flip(id)}>
-            {words}
-          </Toggle>
-        ))}
-      </div>
-    </fieldset>
   );
 }
 

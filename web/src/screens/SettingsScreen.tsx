@@ -30,10 +30,6 @@ function Work() {
   const now = settings.data;
   const [wrong, setWrong] = useState<string | null>(null);
   if (!now) return <Notice error={settings.error} />;
-  const flip = (tool: string) =>
-    set.mutate({
-      tools: now.tools.includes(tool) ? now.tools.filter((one) => one !== tool) : [...now.tools, tool],
-    });
   const minutes = (name: string, text: string, usual: number) => {
     const value = Number(text.replace(",", "."));
     const rest = Object.fromEntries(Object.entries(now.minutes).filter(([kind]) => kind !== name));
@@ -42,10 +38,6 @@ function Work() {
     setWrong(null);
     set.mutate({ minutes: { ...rest, [name]: value } });
   };
-  const flipHabit = (habit: string) =>
-    set.mutate({
-      habits: now.habits.includes(habit) ? now.habits.filter((one) => one !== habit) : [...now.habits, habit],
-    });
   return (
     <>
       <Notice error={set.error} />
@@ -59,22 +51,14 @@ function Work() {
         />
       </Sheet>
       <Sheet title="Habits" aside="said at every rewire">
-        <div className="flex flex-wrap gap-2">
-          {now.all_habits.map(({ name, words }) => (
-            <Toggle key={name} on={now.habits.includes(name)} onClick={() => flipHabit(name)}>
-              {words}
-            </Toggle>
-          ))}
-        </div>
+        <Some
+          all={now.all_habits.map(({ name, words }) => ({ value: name, words }))}
+          chosen={now.habits}
+          onChange={(habits) => set.mutate({ habits })}
+        />
       </Sheet>
       <Sheet title="Tools in the bag" aside="for new calls; only these are asked for">
-        <div className="flex flex-wrap gap-2">
-          {now.all_tools.map(({ value, words }) => (
-            <Toggle key={value} on={now.tools.includes(value)} onClick={() => flip(value)}>
-              {words}
-            </Toggle>
-          ))}
-        </div>
+        <Some all={now.all_tools} chosen={now.tools} onChange={(tools) => set.mutate({ tools })} />
       </Sheet>
       <Sheet title="Minutes" aside="what is worth doing next is weighed by them">
         <ul className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
@@ -96,6 +80,29 @@ function Work() {
         </ul>
       </Sheet>
     </>
+  );
+}
+
+type SomeProps = {
+  all: { value: string; words: string }[];
+  chosen: string[];
+  onChange: (chosen: string[]) => void;
+};
+
+/** Any number of choices from a list. */
+function Some({ all, chosen, onChange }: SomeProps) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      {all.map(({ value, words }) => {
+        const on = chosen.includes(value);
+        const next = on ? chosen.filter((one) => one !== value) : [...chosen, value];
+        return (
+          <Toggle key={value} on={on} onClick={() => onChange(next)}>
+            {words}
+          </Toggle>
+        );
+      })}
+    </div>
   );
 }
 

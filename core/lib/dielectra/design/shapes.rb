@@ -6,8 +6,8 @@ module Dielectra
     # order, whose runs do not carry too many functions. Boxes are numbered, so one table serves every house of that
     # size.
     #
-    # Trees come from their Prüfer sequences. A function crosses a run if it is needed on both sides, which is a test of
-    # bit masks.
+    # Trees come from their Prüfer sequences. A function crosses a run if it is needed on both sides, which is a test
+    # of bit masks.
     class Shapes
       include Enumerable
 

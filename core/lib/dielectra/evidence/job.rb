@@ -12,7 +12,7 @@ module Dielectra
           # @return [String] the device it is, or is one toggle of
           def device = PointId.device(id)
         end
-      # What is controlled: a device, or a part of it that has a conductor of its own
+      # A load that switches control: a whole device, or a part of one that is fed by its own conductor
       Load =
         Struct.new(:id, :place, :kind) do
           # @return [String] the device it is, or is a part of

@@ -6,7 +6,7 @@ module Dielectra
     module BoxParts
       module_function
 
-      # What is known of the box itself
+      # The enclosure of a box, and its gangs and volume.
       # @param found [Hash] as `open` answers
       # @return [Hash] `enclosure`, and `gangs` and `volume_in3` where somebody said
       def room(found) = { "enclosure" => found["enclosure"], **found.slice("gangs", "volume_in3").compact }

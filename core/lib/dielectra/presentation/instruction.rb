@@ -16,7 +16,7 @@ module Dielectra
         { "title" => title, "detail" => detail, "place" => place, "caution" => caution || remarked(place, situation) }
       end
 
-      # What was seen in a box and has to be known before anything in it is moved
+      # Warnings for every step in a box with aluminum conductors or cloth insulation
       CAUTIONS = {
         "aluminum" =>
           "There is aluminum in this box. Joints with it need connectors and devices listed for it. " \

@@ -22,8 +22,7 @@ module Dielectra
         place = place(situation)
         new = {
           fitted: situation.fitted.merge(id => situation.fitted.fetch(id, 0) + 1),
-          positions:
-            situation.positions.merge(*Trade::DeviceKind[kind].toggles(id).map { |toggle, off| { toggle => off } })
+          positions: situation.positions.merge(Trade::DeviceKind[kind].toggles(id))
         }
         return { arrangement: situation.arrangement.with_unseen_device(id, kind), **new } unless situation.open?(place)
 
