@@ -18,13 +18,15 @@ RSpec.describe Dielectra::Session::Scope do
     expect(refusal).to be_nil
   end
 
-  it "covers switches side by side that work a load each, on one circuit only" do
+  it "covers switches side by side that work a load each, on two circuits at most" do
     side_by_side = demo_document("watch_room.job.json")
-    read = ->(**changes) { Dielectra::Evidence::Job.read(side_by_side.merge(changes.transform_keys(&:to_s))) }
-    expect { described_class.check!(read.call) }.not_to raise_error
-    expect { described_class.check!(read.call(breakers: [{ "id" => "B1" }, { "id" => "B2" }])) }.to raise_error(
+    on = ->(*breakers) do
+      Dielectra::Evidence::Job.read(side_by_side.merge("breakers" => breakers.map { |id| { "id" => id } }))
+    end
+    expect { described_class.check!(on.call("B1", "B2")) }.not_to raise_error
+    expect { described_class.check!(on.call("B1", "B2", "B3")) }.to raise_error(
       Dielectra::InvalidInput,
-      /more than one circuit/
+      /more than two circuits/
     )
   end
 

@@ -55,7 +55,7 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     expect(session.steps.first(on).map { |step| step["do"] }).to include("prove_dead")
     expect(session.next.to_h).to include(
       "status" => "solved",
-      "causes" => [{ "kind" => "no_supply", "place" => "panel" }]
+      "causes" => [{ "kind" => "no_supply", "place" => "panel", "device" => "B1" }]
     )
   end
 

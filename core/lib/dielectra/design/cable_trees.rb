@@ -30,6 +30,7 @@ module Dielectra
       # @param wide [Boolean] whether to look for rarer things too
       # @param schemes [Array<Scheme>]
       # @param unseen [Boolean] whether to include an unknown junction
+      # @param circuits [Array<Integer>] the circuit of each chain
       # @param beyond [Boolean] whether something is known to hang on beyond; sketches have a run to it then
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with
       #   how common it is
@@ -43,8 +44,10 @@ module Dielectra
         schemes: CableTrees.schemes(chains),
         halves: { [] => 1.0 },
         unseen: false,
-        beyond: false
+        beyond: false,
+        circuits: chains.map { 0 }
       )
+        @circuits = circuits
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
         @beyond = beyond
@@ -168,7 +171,8 @@ module Dielectra
           order,
           loads,
           halves: halves & loads.map(&:place),
-          number:
+          number:,
+          circuit: @circuits[number]
         )
       end
 
@@ -185,13 +189,13 @@ module Dielectra
         ]
       end
 
-      def name(box) = box == Shapes::FEED ? Layout::FEED : @boxes[box]
+      def name(box) = box.negative? ? Circuits.feed(Shapes::FEED - box) : @boxes[box]
 
       def shapes(halves)
         most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_SINGLE)
         numbered = @seats.map { |seats| seats.map { |some| some.map { |seat| @boxes.index(seat.place) } } }
         numbered = numbered.map { |switches, loads| [switches, loads.uniq] }
-        Shapes.of(numbered, @boxes.size, most, halves: halves.map { |place| @boxes.index(place) })
+        Shapes.of(numbered, @boxes.size, most, halves: halves.map { |place| @boxes.index(place) }, circuits: @circuits)
       end
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.
@@ -253,7 +257,7 @@ module Dielectra
 
         spare = @sizes.to_h { |box, sizes| [box, sizes.size - edges.count { |edge| edge.include?(box) }] }
         edges.each do |edge|
-          if edge.intersect?(@sizes.keys) && !edge.include?(Layout::FEED) &&
+          if edge.intersect?(@sizes.keys) && edge.none? { |place| Circuits.feed?(place) } &&
                edge.all? { |box| spare.fetch(box, 1).positive? }
             yield edge, Trade.priors.dig("layout", "parallel")
           end
@@ -280,11 +284,20 @@ module Dielectra
           end
 
           leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
+          ways = (0..@circuits.max).to_a.repeated_permutation(leaves.size)
           weight =
             numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) do |product, number|
               product * (@onward[number] || (@onward.last * 0.1))
             end
-          yield edges + leaves.each_with_index.map { |box, index| [box, "#{Layout::ONWARD}_#{index + 1}"] }, weight
+          ways.each { |circuits| yield edges + onward(leaves, circuits), weight / ((@circuits.max + 1)**leaves.size) }
+        end
+      end
+
+      # Runs onward from given boxes
+      # @param circuits [Array<Integer>] the circuit that each carries on
+      def onward(leaves, circuits)
+        leaves.each_with_index.map do |box, index|
+          [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", circuits[index])]
         end
       end
 

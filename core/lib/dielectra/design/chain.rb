@@ -4,20 +4,22 @@ module Dielectra
   module Design
     # Controls in the order in which they stand between supply and load, and the loads they work.
     #
-    # A layout has one chain for each group of loads (Goals::Group). Chains share line and neutral; the functions of a
-    # further chain have names of their own.
+    # A layout has one chain for each group of loads (Goals::Group). Chains on one circuit share line and neutral; the
+    # other functions of a further chain have names of their own.
     class Chain
-      attr_reader :controls, :loads, :halves, :number
+      attr_reader :controls, :loads, :halves, :number, :circuit
 
       # @param controls [Array<Seat>] from the supply's side to the load's; anything with `id` and `place` will do
       # @param loads [Array<Seat>]
       # @param halves [Array<String>] places of those loads that are receptacles with one half always live
       # @param number [Integer] which chain of its layout it is
-      def initialize(controls, loads, halves: [], number: 0)
+      # @param circuit [Integer] which circuit it is on
+      def initialize(controls, loads, halves: [], number: 0, circuit: 0)
         @controls = controls.freeze
         @loads = loads.freeze
         @halves = halves.freeze
         @number = number
+        @circuit = circuit
         @duties = {}.compare_by_identity
       end
 
@@ -37,15 +39,21 @@ module Dielectra
       def size = controls.size
 
       # @return [Chain] with the controls in another order
-      def in_order(order) = Chain.new(order, loads, halves:, number:)
+      def in_order(order) = Chain.new(order, loads, halves:, number:, circuit:)
 
       # @return [Array<Array(String, String)>] the two travelers of each hop between neighbors
       def travelers =
         @travelers ||= (0...(size - 1)).map { |hop| [1, 2].map { |wire| named(Layout.traveler(hop, wire)) } }
 
-      # @return [String] a function's name in this chain; line and neutral are shared by all
-      def named(function) =
-        number.zero? || %w[line neutral].include?(function) ? function : "#{function}_chain_#{number + 1}"
+      # @return [String] the place its circuit comes from
+      def feed = Circuits.feed(circuit)
+
+      # @return [String] a function's name in this chain; line and neutral are shared by all on its circuit
+      def named(function)
+        return Circuits.named(function, circuit) if %w[line neutral].include?(function)
+
+        number.zero? ? function : "#{function}_chain_#{number + 1}"
+      end
 
       # @param id [String] of a control or load
       # @param scheme [Scheme]
@@ -62,11 +70,13 @@ module Dielectra
       def duties(scheme) = @duties[scheme] ||= [*control_duties(scheme), *load_duties(scheme)].to_h
 
       def control_duties(scheme)
-        controls.each_with_index.map { |control, index| [control.id, Duty.of_control(index, size - 1, scheme, number)] }
+        controls.each_with_index.map do |control, index|
+          [control.id, Duty.of_control(index, size - 1, scheme, [number, circuit])]
+        end
       end
 
       def load_duties(scheme)
-        loads.map { |load| [load.id, Duty.of_load(halves.include?(load.place), scheme, number)] }
+        loads.map { |load| [load.id, Duty.of_load(halves.include?(load.place), scheme, [number, circuit])] }
       end
     end
   end

@@ -39,12 +39,15 @@ module Dielectra
         all.select { |order| plain?(order) || (@polarized == :feed && reversed?(order)) }
       end
 
-      def told_apart? = @colors.one? { |color| Trade::Color.neutral?(color) } && @functions.sort == %w[line neutral]
+      def told_apart? =
+        @colors.one? { |color| Trade::Color.neutral?(color) } && roles(@functions).sort == %w[line neutral]
 
       # At a panel or outlet, line is the first dark conductor and neutral the white one, or the exact reverse.
-      def plain?(order) = order.index("neutral") == white && order.index("line") == dark
+      def plain?(order) = roles(order).index("neutral") == white && roles(order).index("line") == dark
 
-      def reversed?(order) = order.index("line") == white && order.index("neutral") == dark
+      def reversed?(order) = roles(order).index("line") == white && roles(order).index("neutral") == dark
+
+      def roles(functions) = functions.map { |function| function && Layout.role(function) }
 
       def white = @colors.index { |color| Trade::Color.neutral?(color) }
 
@@ -79,7 +82,7 @@ module Dielectra
 
       # Without a neutral in the cable the white usually brings the line down.
       def line_habit(white)
-        return share("line_on_black", !white) if @functions.include?("neutral") && !on_travelers?
+        return share("line_on_black", !white) if roles(@functions).include?("neutral") && !on_travelers?
 
         share("loop_line_on_white", white)
       end

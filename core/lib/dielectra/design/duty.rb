@@ -5,25 +5,29 @@ module Dielectra
     # The duty of a device between supply and load. A switch is alone, first, last or in the middle of its chain, with
     # functions at its poles. A load has functions at its two sides. Other devices have none.
     class Duty
+      # The numbers of the first chain and the first circuit
+      FIRST = [0, 0].freeze
+      private_constant :FIRST
+
       # @param index [Integer] of the control in its chain
       # @param last [Integer] index of the last one
-      # @param chain [Integer] number of the chain
+      # @param chain [Array(Integer, Integer)] numbers of the chain and of its circuit
       # @return [Duty] the same object for the same duty
-      def self.of_control(index, last, scheme, chain = 0)
+      def self.of_control(index, last, scheme, chain = FIRST)
         by_scheme = (@controls ||= {})[scheme] ||= {}
         by_scheme[[index, last, chain]] ||= new(
           role_at(index, last),
           scheme.ends(index, last),
           scheme.travelers(index, last),
           nil
-        ).in_chain(chain)
+        ).in_chain(*chain)
       end
 
       # @param half [Boolean] whether it is a receptacle with one half always live
       # @return [Duty] the same object for the same duty
-      def self.of_load(half, scheme, chain = 0)
+      def self.of_load(half, scheme, chain = FIRST)
         by_scheme = (@loads ||= {})[scheme] ||= {}
-        by_scheme[[half, chain]] ||= new(:light, [], [], scheme.lamp, steady: ("line" if half)).in_chain(chain)
+        by_scheme[[half, chain]] ||= new(:light, [], [], scheme.lamp, steady: ("line" if half)).in_chain(*chain)
       end
 
       def self.role_at(index, last)
@@ -84,13 +88,32 @@ module Dielectra
       NONE = new(:none, [], [], nil)
 
       # @return [Duty] the same with the functions of another chain
-      def in_chain(number)
-        return self if number.zero?
+      def in_chain(number, circuit)
+        return self if number.zero? && circuit.zero?
 
-        chain = Chain.new([], [], number:)
+        chain = Chain.new([], [], number:, circuit:)
         name = ->(function) { chain.named(function) }
+        steady = self.steady&.then(&name)
         Duty.new(role, ends.map(&name), travelers.map { |pair| pair.map(&name) }, lamp&.map(&name), steady:)
       end
+
+      # @return [String, nil] the tab that has to be broken off a device for it: of a receptacle with one half always
+      #   live, of a yoke whose toggles are on two circuits
+      def broken_tab
+        return HALVES_APART if steady
+
+        COMMONS_APART if role == :yoke && parts.values.flat_map(&:lines).uniq.size > 1
+      end
+
+      HALVES_APART = "hot_tab"
+      COMMONS_APART = "common_tab"
+
+      # @return [Array<String>] the lines among the functions at its pole
+      def lines = ends.select { |function| Layout.role(function) == "line" }
+
+      # @param kind [String]
+      # @return [String] the same without the tab that has to be off
+      def fitted(kind) = broken_tab ? Trade::KindName.without_tab(kind, broken_tab) : kind
 
       def switch? = !kind.nil?
 

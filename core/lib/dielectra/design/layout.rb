@@ -11,6 +11,15 @@ module Dielectra
       FEED = Scheme::FEED
       # The first letters of places downstream, outlets fed from one of the job's boxes. No file can name a place so.
       ONWARD = "_onward"
+      # The first letters of functions, and the field's role for each
+      ROLES = {
+        "traveler" => "traveler",
+        "leg" => "load",
+        "load" => "load",
+        "line" => "line",
+        "neutral" => "neutral"
+      }.freeze
+      private_constant :ROLES
       # The first letters of junctions that the job does not know of.
       UNSEEN = "_unseen"
 
@@ -52,9 +61,9 @@ module Dielectra
       def needs
         @needs ||=
           begin
-            onward = tree.places.select { |place| Layout.onward?(place) }
+            onward = tree.places.select { |place| Layout.onward?(place) }.group_by { |place| Circuits.number(place) }
             chains
-              .map { |chain| scheme.needs(chain, onward) }
+              .map { |chain| scheme.needs(chain, onward.fetch(chain.circuit, [])) }
               .reduce { |all, more| all.merge(more) { |_, a, b| a | b } }
           end
       end
@@ -102,9 +111,7 @@ module Dielectra
 
       # @return [String] the field's role for a function
       def self.role(function)
-        return "traveler" if function.start_with?("traveler")
-
-        function.start_with?("leg", "load") ? "load" : function
+        ROLES.find { |start, _| function.start_with?(start) }&.last || function
       end
 
       def self.onward?(place) = place.start_with?(ONWARD)
@@ -114,7 +121,7 @@ module Dielectra
       # Whether a run's far end is the panel or an outlet nobody has opened, so that its functions are given.
       # @return [Symbol, nil] :feed, :onward, or nil for a run between boxes
       def self.polarized(edge)
-        return :feed if edge.include?(FEED)
+        return :feed if edge.any? { |place| Circuits.feed?(place) }
 
         :onward if edge.any? { |place| onward?(place) }
       end

@@ -5,7 +5,11 @@ module Dielectra
     # A run of a layout as it lies: which cable end it is in each place, and which conductor carries what.
     class Run
       # One conductor: its point at each end, its color, its function (nil is spare).
-      Strand = Struct.new(:points, :color, :function)
+      Strand =
+        Struct.new(:points, :color, :function) do
+          # @return [String, nil] the field's role for its function
+          def role = function && Layout.role(function)
+        end
 
       attr_reader :places, :ends, :strands, :grounding
 
@@ -20,7 +24,10 @@ module Dielectra
         @grounding = grounding
       end
 
-      def feed? = places.include?(Layout::FEED)
+      def feed? = Layout.polarized(places) == :feed
+
+      # @return [String, nil] which feed it comes from
+      def feed = places.find { |place| Circuits.feed?(place) }
 
       # Whether the run's far end is the panel or an outlet nobody has opened, so that its functions are given.
       def outer? = !Layout.polarized(places).nil?
@@ -29,8 +36,9 @@ module Dielectra
 
       def side(place) = places.index(place)
 
-      # @return [String] the point of a function's conductor in a place
-      def point(place, function) = strands.find { |strand| strand.function == function }&.points&.at(side(place))
+      # @param role [String] such as `line`, whichever circuit it is of
+      # @return [String] the point of the first conductor in a place that has it
+      def point(place, role) = strands.find { |strand| strand.role == role }&.points&.at(side(place))
 
       # @return [Hash{String => String, nil}] point => function in a place
       def functions_at(place) = strands.to_h { |strand| [strand.points[side(place)], strand.function] }

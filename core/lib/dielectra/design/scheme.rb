@@ -34,15 +34,16 @@ module Dielectra
       def weight = @name == :present ? 1.0 : Trade.priors.dig("layout", "scheme", @name.to_s)
 
       # @param chain [Chain]
-      # @param onward [Array<String>] where line and neutral go on to
+      # @param onward [Array<String>] where its line and neutral go on to
       # @return [Hash{String => Array<String>}] function => places that need it
       def needs(chain, onward)
         return both_needed(chain.places, chain.load_places, onward) if @name == :both_on_travelers
 
-        supply = { @switched => [FEED, chain.places.first, *onward], @steady => [FEED, *chain.load_places, *onward] }
+        feed = chain.feed
+        supply = { @switched => [feed, chain.places.first, *onward], @steady => [feed, *chain.load_places, *onward] }
         {
-          "line" => supply["line"] | chain.halves,
-          "neutral" => supply["neutral"],
+          chain.named("line") => supply["line"] | chain.halves,
+          chain.named("neutral") => supply["neutral"],
           chain.named("load") => [chain.places.last, *chain.load_places],
           **links(chain)
         }

@@ -2,17 +2,18 @@
 
 module Dielectra
   module Design
-    # Every labeled tree over a number of boxes, with the feed at any of them and the switches of each chain in any
-    # order, whose runs do not carry too many functions. Boxes are numbered, so one table serves every house of that
-    # size.
+    # Every labeled tree over a number of boxes, with the feed of each circuit at any of them and the switches of each
+    # chain in any order, whose runs do not carry too many functions. Boxes are numbered, so one table serves every
+    # house of that size.
     #
     # Trees come from their Prüfer sequences. A function crosses a run if it is needed on both sides, which is a test
     # of bit masks.
     class Shapes
       include Enumerable
 
-      # `edges` are pairs of box numbers, FEED for the panel; `orders` the numbers of the switches of each chain from
-      # supply to light; `widths` how many functions each run carries; `degrees` how many runs enter each box.
+      # `edges` are pairs of box numbers, FEED for the panel, and the numbers below it for further circuits; `orders` the
+      # numbers of the switches of each chain from supply to light; `widths` how many functions each run carries;
+      # `degrees` how many runs enter each box.
       Shape = Struct.new(:edges, :orders, :widths, :degrees)
       # The panel's number.
       FEED = -1
@@ -22,18 +23,27 @@ module Dielectra
       # @param boxes [Integer] all boxes
       # @param most [Integer] functions a run may carry
       # @param halves [Array<Integer>] boxes of loads that are receptacles with one half always on
+      # @param circuits [Array<Integer>] the circuit of each chain
       # @return [Array<Shape>]
-      def self.of(chains, boxes, most, halves: []) =
-        (@of ||= {})[[chains, boxes, most, halves]] ||= new(chains, boxes, most, halves:).to_a.freeze
+      def self.of(chains, boxes, most, halves: [], circuits: chains.map { 0 }) =
+        (@of ||= {})[[chains, boxes, most, halves, circuits]] ||= new(
+          chains,
+          boxes,
+          most,
+          halves:,
+          circuits:
+        ).to_a.freeze
 
       # @param switches [Integer] each in a box of its own
       # @param lights [Integer] the same
       # @return [Array<Array(Array<Integer>, Array<Integer>)>] one chain of them, the switches numbered first
       def self.chain(switches, lights) = [[(0...switches).to_a, (switches...(switches + lights)).to_a]]
 
-      def initialize(chains, boxes, most, halves: [])
+      def initialize(chains, boxes, most, halves: [], circuits: chains.map { 0 })
         @chains = chains
-        @halves = halves.sum { |box| 1 << box }
+        @circuits = circuits
+        @feeds = (0..circuits.max).map { |number| FEED - number }
+        @halves = halves
         @boxes = boxes
         @most = most
         orders = chains.map { |switches, _| switches.each_index.to_a.permutation.to_a }
@@ -42,37 +52,48 @@ module Dielectra
 
       def each
         trees.each do |tree|
-          (0...@boxes).each do |entry|
-            edges = [*tree, [FEED, entry]]
-            far = edges.map { |edge| beyond(edges, edge) }
-            @ways.each do |orders, masks|
-              widths = widths(far, masks)
-              next unless widths
-              yield(
-                Shape.new(edges, orders, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } })
-              )
+          (0...@boxes)
+            .to_a
+            .repeated_permutation(@feeds.size) do |entries|
+              edges = [*tree, *@feeds.zip(entries)]
+              far = edges.map { |edge| beyond(edges, edge) }
+              @ways.each do |orders, masks|
+                widths = widths(far, masks)
+                next unless widths
+                yield(
+                  Shape.new(edges, orders, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } })
+                )
+              end
             end
-          end
         end
       end
 
       private
 
-      def feed_bit = 1 << @boxes
+      # The bit of a box, or of a feed
+      def bit(box) = 1 << (box.negative? ? @boxes - box - 1 : box)
 
       # For each function the mask of the places that need it
       def links(orders)
         chains = @chains.zip(orders).map { |(switches, loads), order| [switches.values_at(*order), mask(loads)] }
-        line = chains.reduce(feed_bit | @halves) { |bits, (switches, _)| bits | (1 << switches.first) }
-        neutral = chains.reduce(feed_bit) { |bits, (_, loads)| bits | loads }
-        [line, neutral, *chains.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
+        [*supplies(chains), *chains.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
+      end
+
+      # Line and neutral of each circuit
+      def supplies(chains)
+        @feeds.each_with_index.flat_map do |feed, number|
+          own = chains.zip(@circuits).filter_map { |chain, circuit| chain if circuit == number }
+          line =
+            own.reduce(bit(feed)) { |bits, (switches, loads)| bits | bit(switches.first) | (loads & mask(@halves)) }
+          [line, own.reduce(bit(feed)) { |bits, (_, loads)| bits | loads }]
+        end
       end
 
       def travelers(switches) = switches.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
 
       def mask(boxes) = boxes.reduce(0) { |bits, box| bits | (1 << box) }
 
-      # @return [Array<Integer>, nil] nil where a run would carry too much
+      # @return [Array<Integer>, nil] nil where a run would carry too much, or nothing between circuits
       def widths(far, masks)
         found = []
         far.each do |side|
@@ -81,7 +102,7 @@ module Dielectra
             there = mask & side
             width += 1 if there != 0 && there != mask
           end
-          return nil if width > @most
+          return nil if width > @most || (width.zero? && @feeds.size > 1)
 
           found << width
         end
@@ -93,12 +114,12 @@ module Dielectra
         queue = [without[1]]
         until queue.empty?
           box = queue.pop
-          bits |= box == FEED ? feed_bit : 1 << box
+          bits |= bit(box)
           edges.each do |edge|
             next if edge.equal?(without) || !edge.include?(box)
 
             other = edge[0] == box ? edge[1] : edge[0]
-            queue << other if bits.nobits?(other == FEED ? feed_bit : 1 << other)
+            queue << other if bits.nobits?(bit(other))
           end
         end
         bits

@@ -35,13 +35,10 @@ module Dielectra
       # Kind family; a receptacle without its hot tab is its own family
       def family
         kind = @fitting.kind
-        return :half_receptacle if Trade::KindName.tab_broken?(kind, HOT_TAB)
+        return :half_receptacle if Trade::KindName.tab_broken?(kind, Duty::HALVES_APART)
 
         Duty.family(kind).to_sym
       end
-
-      HOT_TAB = "hot_tab"
-      private_constant :HOT_TAB
 
       def of_family(family)
         case family
@@ -91,8 +88,10 @@ module Dielectra
       end
 
       # With the tab whole, what is on either common is on the first.
-      def joined_yoke(ends) =
-        { "common_1" => ["line"], **ends.to_h { |number, both| ["out_#{number}", both - ["line"]] } }
+      def joined_yoke(ends)
+        lines = @duty.parts.values.flat_map(&:lines).uniq
+        { "common_1" => lines, **ends.to_h { |number, both| ["out_#{number}", both - lines] } }
+      end
 
       # A fan with its light, each on a conductor of its own or both on one
       def fixture

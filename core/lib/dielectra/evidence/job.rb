@@ -79,6 +79,10 @@ module Dielectra
       # @return [Array<Control>] the wanted controls of a box
       def controls_at(place) = goal.controls.select { |control| control.place == place }
 
+      # @return [Integer] how many circuits feed its loads: one for each breaker, but no more than there are groups of
+      #   loads
+      def circuits = [breakers.size, goal.groups.size].min.clamp(1..)
+
       # @return [Array<String>] loads of the job that no wanted control works, as an outlet that hangs on beyond
       def bystanders = @bystanders ||= loads.map(&:id) - goal.loads.map(&:device)
 

@@ -38,13 +38,20 @@ module Dielectra
         found["devices"].reduce(found_joints) do |joints, row|
           kind = found_kind(row)
           kind = Trade::KindName.without_tab(kind, Situation::HOT_TAB) if @situation.job.goal.half?(row["id"])
+          kind = Trade::KindName.without_tab(kind, COMMON_TAB) if @situation.job.circuits > 1
           Trade::DeviceKind[kind].through(row["id"], joints)
         end
 
-      # @return [Boolean] whether the tab is whole that has to be broken off for one half to be switched
-      def tab_intact?
-        row = found["devices"].find { |device| @situation.job.goal.half?(device["id"]) }
-        !row.nil? && row[Situation::HOT_TAB] == "intact"
+      # The tab between the commons of two toggles on one yoke. It is not taken to join them where they may be on two
+      # circuits.
+      COMMON_TAB = "common_tab"
+      private_constant :COMMON_TAB
+
+      # @return [Boolean] whether a tab was seen whole that has to be broken off: of a receptacle one half of which is
+      #   switched, or between two circuits
+      def tab_intact?(device, tab)
+        row = found["devices"].find { |one| one["id"] == device }
+        row&.fetch(tab, nil) == "intact" && (tab == COMMON_TAB || @situation.job.goal.half?(device))
       end
 
       # The kind of a device as it was found, broken tabs included. Where nobody said, wires on both screws that a tab

@@ -60,12 +60,12 @@ module Dielectra
 
       # --- power
 
-      # @return [String, nil] on or off; nil until the breaker was looked at
+      # @return [String, nil] on, or off where one breaker of several is; nil until the breakers were looked at
       def power
         own = breakers.values_at(*job.breakers)
-        return "off" if own.all? { |position| %w[off tripped].include?(position) }
+        return if own.include?(nil)
 
-        own.include?(nil) ? nil : "on"
+        own.all?("on") ? "on" : "off"
       end
 
       # @return [Boolean] whether every known breaker is off, another circuit's included
@@ -124,10 +124,11 @@ module Dielectra
         grounds
         points
         damaged
-        tab_intact?
       ].each { |name| define_method(name) { |place| box(place).public_send(name) } }
 
       def found_kind(place, row) = box(place).found_kind(row)
+
+      def tab_intact?(place, device, tab) = box(place).tab_intact?(device, tab)
 
       def used_screws(place, device) = box(place).used_screws(device)
 

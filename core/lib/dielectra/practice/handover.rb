@@ -42,18 +42,21 @@ module Dielectra
 
       # Conductors of two circuits that touch or share a device
       def mixed
-        own, others = @left.breakers.partition { |breaker| @job.breakers.include?(breaker.id) }
-        return [] if others.empty?
+        pairs = @left.breakers.combination(2).select { |pair| pair.any? { |one| @job.breakers.include?(one.id) } }
+        pairs.flat_map { |pair| mixed_by(*pair.map { |breaker| fed_by([breaker]) }) } + SharedNeutrals.new(@left).to_a
+      end
 
-        mine = fed_by(own)
-        theirs = fed_by(others)
+      def mixed_by(mine, theirs)
         (mine & theirs).map { |point| "#{point} belongs to two circuits" } +
           @left
             .devices
-            .reject(&:breaker?)
+            .reject { |device| device.breaker? || apart?(device) }
             .select { |device| device.points.intersect?(mine) && device.points.intersect?(theirs) }
             .map { |device| "#{device.id} has two circuits on it" }
       end
+
+      # Whether it is two switches on one yoke that nothing joins
+      def apart?(device) = device.settings["common_tab"] == "removed"
 
       # Conductors that are hot in some combination, in boxes that were open, of which neither color nor tape says so.
       def unmarked

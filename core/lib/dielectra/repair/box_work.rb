@@ -98,7 +98,8 @@ module Dielectra
         kinds = hypothesis.kinds(situation.arrangement).merge(replacements(hypothesis, situation, layout, place))
         fittings =
           hypothesis.boxes[place].devices.each_key.map do |device|
-            Design::Workmanship::Fitting.new(device, kinds[device], layout.duty(device))
+            duty = layout.duty(device)
+            Design::Workmanship::Fitting.new(device, kinds[device]&.then { |kind| duty.fitted(kind) }, duty)
           end
         Design::Workmanship.new(fittings)
       end

@@ -21,7 +21,10 @@ module Dielectra
             cable_end.insulated.filter_map do |wire|
               point = cable_end.point(wire)
               function = functions[point]
-              next if function.nil? || function == "neutral" || !@job.region.marked_when_hot?(wire.color, colors)
+              if function.nil? || Design::Layout.role(function) == "neutral" ||
+                   !@job.region.marked_when_hot?(wire.color, colors)
+                next
+              end
               if wire.tape || situation.tapes.key?(point) ||
                    situation.declined?({ "do" => "mark", "point" => point, "tape" => @job.region.tape })
                 next

@@ -98,7 +98,12 @@ module Dielectra
             arrangement.with_joints(place, from: arrangement.joints.fetch(place) { situation.joints(place) }, to:)
         end
         tabs.each do |device, tab|
-          arrangement = arrangement.with_tab_off(device, situation.kind_of(device) || "receptacle", tab)
+          arrangement =
+            arrangement.with_tab_off(
+              device,
+              arrangement.kinds[device] || situation.kind_of(device) || "receptacle",
+              tab
+            )
         end
         touched = arrangement.touched + remakes.values.flatten
         Evidence::Arrangement.new(

@@ -68,12 +68,14 @@ module Dielectra
       def rewired(hypothesis, situation, carried, targets, kinds)
         functions = carried.transform_values { |one| ConductorChoices.function(one) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
-        replacements = kinds.merge(failed(hypothesis, situation.arrangement))
+        replacements =
+          kinds.merge(failed(hypothesis, situation.arrangement)).transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
           joints: joints(targets, changed, replacements),
           changed:,
           remakes: @remakes.of(hypothesis, situation, changed, replacements),
           replacements:,
+          tabs: tabs_to_break(hypothesis, replacements),
           functions:,
           lamp:
             @world
@@ -102,10 +104,14 @@ module Dielectra
       # Tabs that are whole and have to be broken off.
       # @return [Hash{String => String}] device => tab
       def tabs(hypothesis, arrangement)
-        hypothesis
-          .deviations
-          .select { |deviation| deviation.kind == :tab && !arrangement.kinds.key?(deviation.device) }
-          .to_h { |deviation| [deviation.device, Evidence::Situation::HOT_TAB] }
+        tabs_to_break(hypothesis, hypothesis.kinds(arrangement))
+      end
+
+      # @param kinds [Hash{String => String}] device => what it is, or will be
+      def tabs_to_break(hypothesis, kinds)
+        kinds
+          .to_h { |device, _| [device, hypothesis.skeleton.layout.duty(device).broken_tab] }
+          .select { |device, tab| tab && Trade::DeviceKind[kinds[device]].tabs.key?(tab) }
       end
 
       # A bad connection in an unknown junction

@@ -219,7 +219,7 @@ module Dielectra
       end
 
       def color_cost(run, way)
-        neutral = way.index("neutral")
+        neutral = way.index { |function| function && Design::Layout.role(function) == "neutral" }
         colors = @job.region.habits(run.strands.map(&:color))
         return 0.0 if neutral.nil? || Trade::Color.neutral?(colors[neutral])
 

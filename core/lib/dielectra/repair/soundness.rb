@@ -53,8 +53,12 @@ module Dielectra
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
         reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
-          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement)
+          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(reach)
       end
+
+      # Whether no circuit touches another, and each light has line and neutral of one
+      def separate?(reach) =
+        @world.sources.one? || (reach.crossed.zero? && @world.lamps.each_value.all? { |ends| reach.own_circuit?(ends) })
 
       # Whether all lights of a group do the same, none is dim, and each control works those of its groups, and no
       # other, from every state of the others.
@@ -140,10 +144,7 @@ module Dielectra
           .select { |run| run.outer? && !run.feed? }
           .map do |run|
             place = run.places.find { |name| !Design::Layout.onward?(name) }
-            [
-              %w[line neutral].map { |function| @world.index[run.point(place, function)] },
-              run.strands.map(&:color).uniq.one?
-            ]
+            [%w[line neutral].map { |role| @world.index[run.point(place, role)] }, run.strands.map(&:color).uniq.one?]
           end
       end
     end

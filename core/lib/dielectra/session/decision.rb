@@ -81,6 +81,9 @@ module Dielectra
 
       def concluded
         return unless proved? && worn.empty?
+
+        shared = ruled(:shared_box, SharedBoxCheck.new(@session).step)
+        return shared if shared
         return ruled(:mark, marking) if situation.off?
         return unless situation.power == "on"
         return concluded if surprised? && @session.reconsider

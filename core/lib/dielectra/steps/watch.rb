@@ -30,10 +30,16 @@ module Dielectra
 
       private
 
+      # What the breakers of the job show together: on where all are
+      def breaker(seen, situation)
+        own = situation.job.breakers.map { |id| seen[id] || situation.breakers[id] || "on" }
+        own.find { |position| position != "on" } || "on"
+      end
+
       # The breaker, where it says something; and the lights, where it is on.
       def seen(situation, **more)
         breakers = answer["breakers"] || {}
-        breaker = breakers[situation.job.breakers.first] || situation.breakers.values.first || "on"
+        breaker = breaker(breakers, situation)
         told = breaker == "tripped" || (breaker == "on" && answer["breakers"])
         supply = told ? [sighting(:breaker, nil, breaker, found: situation.untouched?, **more)] : []
         return supply unless breaker == "on"

@@ -40,10 +40,10 @@ RSpec.describe Dielectra::Diagnosis::Reach do
             bits(world) { |raised| by_state[raised].find(one) == by_state[raised].find(other) }
           end
           expect([hypothesis.to_s, points.map { |point| reach.live(point) }]).to eq(
-            [hypothesis.to_s, points.map { |point| together[point, world.source] }]
+            [hypothesis.to_s, points.map { |point| together[point, world.sources.first] }]
           )
           expect(points.map { |point| reach.neutral(point) }).to eq(
-            points.map { |point| together[point, world.return] }
+            points.map { |point| together[point, world.returns.first] }
           )
           expect(points.first(6).combination(2).map { |pair| reach.together(*pair) }).to eq(
             points.first(6).combination(2).map { |pair| together[*pair] }
@@ -56,11 +56,11 @@ RSpec.describe Dielectra::Diagnosis::Reach do
   it "lights no lamp while line meets neutral" do
     world = opened("boathouse").belief.world
     one, other = world.lamps.values.first
-    roots = (0..[one, other, world.source, world.return].max).to_a
-    roots[one] = world.source
-    roots[other] = world.return
+    roots = (0..[one, other, world.sources.first, world.returns.first].max).to_a
+    roots[one] = world.sources.first
+    roots[other] = world.returns.first
     expect(described_class.new(world, roots, []).lit(world.lamps["L1"])).to eq(world.every)
-    shorted = described_class.new(world, roots, [[world.source, world.return, world.raised("S1")]])
+    shorted = described_class.new(world, roots, [[world.sources.first, world.returns.first, world.raised("S1")]])
     expect([shorted.tripped, shorted.lit(world.lamps["L1"])]).to eq(
       [world.raised("S1"), world.every & ~world.raised("S1")]
     )

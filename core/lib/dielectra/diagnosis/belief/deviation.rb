@@ -25,6 +25,7 @@ module Dielectra
         exchanged: "miswired",
         apart: "miswired",
         capped: "miswired",
+        joined: "miswired",
         other: "miswired",
         old_scheme: "miswired",
         wrong_device: "wrong_device",

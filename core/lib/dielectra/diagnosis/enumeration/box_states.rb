@@ -45,27 +45,29 @@ module Dielectra
       def closed(skeleton) =
         (closed_places + skeleton.layout.unseen).map { |place| ClosedBox.of(skeleton, place, @world) }
 
-      # The opened boxes. The tab of a half-switched receptacle counts as broken off, whether that was said or not.
+      # The opened boxes. A tab that has to be off counts as broken off, whether that was said or not.
       def opened(skeleton)
-        halves = skeleton.layout.halves
-        @found_with[halves] ||= @job
-          .boxes
-          .map(&:id)
-          .select { |place| @situation.open?(place) }
-          .to_h { |place| [place, halves.include?(place) ? halved(found(place)) : found(place)] }
+        places = @job.boxes.map(&:id).select { |place| @situation.open?(place) }
+        boxes = places.map { |place| found(place) }
+        off =
+          boxes.flat_map { |box| box.devices.keys }.to_h { |device| [device, skeleton.layout.duty(device).broken_tab] }
+        @found_with[off.compact] ||= boxes.to_h { |box| [box.place, parted(box, off)] }
       end
 
-      # The same with one half of its receptacle switched. A tab seen whole is the deviation then.
-      def halved(box)
-        device, kind = box.devices.find { |_, one| one && Trade::KindName.plain(one) == "receptacle" }
-        return box if device.nil? || Trade::KindName.tab_broken?(kind, Evidence::Situation::HOT_TAB)
+      # The same with tabs off. A tab seen whole is the deviation then.
+      # @param off [Hash{String => String, nil}] device => its tab that has to be off
+      def parted(box, off)
+        device, kind = box.devices.find { |one, its| its && off[one] && !Trade::KindName.tab_broken?(its, off[one]) }
+        return box unless device
 
-        if @situation.tab_intact?(box.place)
+        if @situation.tab_intact?(box.place, device, off[device])
           deviation = Deviation.new(kind: :tab, place: box.place, device:)
-          return box.dup.tap { |half| half.deviation = deviation }
+          return box.dup.tap { |whole| whole.deviation = deviation }
         end
 
-        box.dup.tap { |half| half.devices = box.devices.merge(device => ClosedBox.halved(kind)) }
+        box.dup.tap do |apart|
+          apart.devices = box.devices.merge(device => Trade::KindName.without_tab(kind, off[device]))
+        end
       end
 
       def found(place)

@@ -27,9 +27,6 @@ module Dielectra
         )
       end
 
-      # @return [String] the kind of a half-switched receptacle
-      def self.halved(kind) = Trade::KindName.without_tab(kind, Evidence::Situation::HOT_TAB)
-
       # @param items [Array<Evidence::Job::Control, Evidence::Job::Load>] the switches in it, and the loads fed there; a
       #   box without either holds splices
       # @param duties [Hash{String => Design::Duty}] of those
@@ -49,7 +46,8 @@ module Dielectra
       end
 
       # @return [Array<Box>] with one thing wrong
-      def deviating = @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + left_out + [apart]
+      def deviating =
+        @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + left_out + circuits_joined + [apart]
 
       # @return [Boolean] whether it is an unknown junction
       def unseen? = Design::Layout.unseen?(@place)
@@ -72,9 +70,7 @@ module Dielectra
         @kinds ||=
           @items.to_h do |item|
             duty = @duties.fetch(item.id)
-            next item.id, duty.kind if controls.include?(item)
-
-            [item.id, duty.steady ? ClosedBox.halved(item.kind) : item.kind]
+            [item.id, duty.fitted(controls.include?(item) ? duty.kind : item.kind)]
           end
 
       def meant(kinds)
@@ -124,13 +120,14 @@ module Dielectra
         end
       end
 
-      # Half-switched receptacles whose tab was left whole
+      # Half-switched receptacles and yokes on two circuits whose tab was left whole
       def intact_tabs
-        (@items - controls)
-          .select { |item| @duties.fetch(item.id).steady }
+        @items
+          .select { |item| @duties.fetch(item.id).broken_tab }
           .map do |item|
             joints = right.first.joints - joined_grounds
-            box(joints, kinds.merge(item.id => item.kind), @priors["tab"], :tab, device: item.id)
+            whole = Trade::KindName.plain(kinds.fetch(item.id))
+            box(joints, kinds.merge(item.id => whole), @priors["tab"], :tab, device: item.id)
           end
       end
 
@@ -147,6 +144,26 @@ module Dielectra
             box(joined, kinds, weight, kind.to_sym, points: [point])
           end
         end
+      end
+
+      # The lines, or the neutrals, of two circuits in one joint
+      def circuits_joined
+        joints = right.first.joints - joined_grounds
+        found = joints.group_by { |joint| supply(joint) }.except(nil)
+        pairs = %w[line neutral].filter_map { |role| found.select { |(its, _), _| its == role }.values.flatten(1) }
+        pairs
+          .select { |some| some.size > 1 }
+          .map do |some|
+            joined = joints - some + [some.flatten]
+            box(joined, kinds, right.first.weight * @priors["joined"] * disturbed, :joined, points: some.flatten)
+          end
+      end
+
+      # @return [Array(String, Integer), nil] line or neutral, and the circuit, of what is in a joint
+      def supply(joint)
+        function = joint.filter_map { |point| @functions[point] }.first or return
+        role = Design::Layout.role(function)
+        [role, Design::Circuits.number(function)] if %w[line neutral].include?(role)
       end
 
       # A luminaire's box is worked in less often than a switch box.

@@ -11,7 +11,7 @@ module Dielectra
         prior = Trade.priors.dig("deviation", "conductor_open")
         runs.flat_map do |run|
           strands =
-            run.feed? ? run.strands.select { |strand| strand.function == "neutral" } : (run.outer? ? [] : run.strands)
+            run.feed? ? run.strands.select { |strand| strand.role == "neutral" } : (run.outer? ? [] : run.strands)
           strands.map do |strand|
             [run, strand, [Deviation.new(kind: :conductor_open, points: strand.points, cable: run.ends), prior]]
           end
@@ -43,7 +43,7 @@ module Dielectra
         runs
           .reject(&:outer?)
           .flat_map do |run|
-            hot = run.strands.reject { |strand| [nil, "neutral"].include?(strand.function) }
+            hot = run.strands.reject { |strand| [nil, "neutral"].include?(strand.role) }
             hot
               .combination(2)
               .map do |pair|
@@ -76,7 +76,12 @@ module Dielectra
 
       def fault(kind, **where) = [Deviation.new(kind:, **where), @priors.fetch(kind.to_s)]
 
-      def supply = @world.faults[:supply] ||= [a_call(fault(:no_supply))]
+      # For each circuit that no line comes
+      def supply
+        @world.faults[:supply] ||= @world.sources.map do |source|
+          a_call(fault(:no_supply, points: [@world.index.names[source]]))
+        end
+      end
 
       def lamps
         @world.faults[:lamps] ||= @world

@@ -88,7 +88,7 @@ module Dielectra
             names = @world.load_names
             {
               names.index(:beyond) => beyond,
-              names.index(:feed) => [[@world.source, @world.return]]
+              names.index(:feed) => @world.sources.zip(@world.returns)
             }.reject { |_, ends| ends.empty? }
           end
       end
@@ -195,17 +195,18 @@ module Dielectra
         [[near, 0], [far, 1]].map { |port, side| port ? port.grounding : "#{blind(edge, side)}.bare" }
       end
 
-      # Feed and bond: pairs of points that the panel joins. The supply's own bond comes last.
+      # Feeds and bond: pairs of points that the panel joins. The supply's own bond comes last.
       def outer_links
-        feed = runs.find(&:feed?)
-        line = @index[PointIndex::SOURCE]
-        neutral = @index[PointIndex::RETURN]
-        pairs = [
-          [line, @index[feed.point(Design::Layout::FEED, "line")]],
-          [neutral, @index[feed.point(Design::Layout::FEED, "neutral")]]
-        ]
-        pairs << [@index[PointIndex::EARTH], @index[feed.grounding[feed.side(Design::Layout::FEED)]]] if feed.grounding
-        pairs << [neutral, @index[PointIndex::EARTH]]
+        pairs = runs.select(&:feed?).flat_map { |run| fed(run, Design::Circuits.number(run.feed)) }
+        pairs << [@world.returns.first, @index[PointIndex::EARTH]]
+      end
+
+      # What the panel joins to a run from it
+      def fed(run, circuit)
+        line, neutral = %w[line neutral].map { |role| @index[run.point(run.feed, role)] }
+        pairs = [[@world.sources[circuit], line], [@world.returns[circuit], neutral]]
+        pairs << [@index[PointIndex::EARTH], @index[run.grounding[run.side(run.feed)]]] if run.grounding
+        pairs
       end
     end
   end

@@ -94,8 +94,15 @@ module Dielectra
         return found unless found.empty?
 
         # Where two boxes do not match, either may be called miswired. The box that was rewired is named.
-        @situation.found_off? ? [{ "kind" => "no_supply", "place" => @situation.job.panel.id }] : changes { true }
+        @situation.found_off? ? [no_supply] : changes { true }
       end
+
+      def no_supply =
+        {
+          "kind" => "no_supply",
+          "place" => @situation.job.panel.id,
+          "device" => @situation.breakers_found.find { |_, position| position != "on" }.first
+        }
 
       # The suspects, likeliest first, with their posteriors
       # @return [Array<Array(Hash, Float)>]
@@ -144,7 +151,8 @@ module Dielectra
       # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows
       #   of, have no names in there, and a cable end that nobody has seen has that of its box
       def self.cause(deviation)
-        points = deviation.points unless deviation.points&.any? { |point| PointId.unseen?(point) }
+        inside = deviation.kind == :no_supply || deviation.points&.any? { |point| PointId.unseen?(point) }
+        points = deviation.points unless inside
         place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)
         {
           "kind" => deviation.cause,
@@ -244,11 +252,12 @@ module Dielectra
       def replaced_kinds(place)
         @situation.opened[place]["devices"].filter_map do |device|
           kind = @situation.arrangement.kinds[device["id"]]
-          if kind && Trade::KindName.tab_broken?(kind, Evidence::Situation::HOT_TAB) && device["kind"] == "receptacle"
+          same = kind && device["kind"] == Trade::KindName.plain(kind)
+          if same && !@situation.fitted.key?(device["id"]) && Trade::KindName.broken_tabs(kind).any?
             next { "kind" => "tab", "place" => place, "device" => device["id"] }
           end
 
-          if kind && kind != device["kind"]
+          if kind && !same
             {
               "kind" => kind == served_as(place, device) ? "device_failed" : "wrong_device",
               "place" => place,

@@ -15,7 +15,8 @@ module Dielectra
       def of(points)
         base = @hypothesis.base(@arrangement)
         nets = ->(point) { base[point] || point }
-        named = { nets[@world.return] => "neutral", nets[@world.source] => "line" }
+        named = { @world.returns => "neutral", @world.sources => "line" }
+        named = named.flat_map { |ends, role| ends.map { |point| [nets[point], role] } }.to_h
         @world.lamps.each_value { |ends| ends.each { |point| named[nets[point]] ||= "load" } }
         travelers(nets).each { |net| named[net] ||= "traveler" }
         points.to_h { |point| [point, role(named[nets[@world.index[point]]], point)] }

@@ -20,23 +20,48 @@ module Dielectra
           bridges.filter_map do |one, other, combinations|
             [number(one), number(other), combinations] unless net(one) == net(other)
           end
-        line = number(world.source)
-        neutral = number(world.return)
-        @line = reached(line)
-        @neutral = reached(neutral)
+        (world.sources + world.returns).each { |point| number(point) }
+        @lines, @neutrals = [world.sources, world.returns].map { |some| some.map { |point| reached(number(point)) } }
+        @line, @neutral = [@lines, @neutrals].map { |some| merged(some) }
         @from = {}
       end
 
       # @param point [Integer]
       # @return [Integer] combinations in which it is connected to the line
-      def live(point) = at(@line, point, @world.source)
+      def live(point) = at(@line, point, @world.sources)
 
       # @param point [Integer]
       # @return [Integer] combinations in which it is connected to the neutral
-      def neutral(point) = at(@neutral, point, @world.return)
+      def neutral(point) = at(@neutral, point, @world.returns)
 
       # @return [Integer] combinations in which line meets neutral
-      def tripped = live(@world.return)
+      def tripped = @tripped ||= @world.returns.reduce(0) { |mask, point| mask | live(point) }
+
+      # @return [Integer] combinations in which two circuits touch outside the panel
+      def crossed
+        [[@lines, @world.sources], [@neutrals, @world.returns]].sum do |reached, points|
+          points
+            .each_index
+            .to_a
+            .combination(2)
+            .reduce(0) { |mask, (one, other)| mask | at(reached[one], points[other], [points[one]]) }
+        end
+      end
+
+      # @param ends [Array(Integer, Integer)] the two sides of a lamp
+      # @return [Boolean] whether one circuit alone feeds it, line and neutral, whenever it burns
+      def own_circuit?(ends)
+        one, other = ends
+        @world.sources.each_index.any? do |number|
+          line = @world.sources.values_at(number)
+          neutral = @world.returns.values_at(number)
+          ways =
+            [[one, other], [other, one]].map do |hot, back|
+              at(@lines[number], hot, line) & at(@neutrals[number], back, neutral)
+            end
+          lit(ends) & ~ways.reduce(:|) == 0
+        end
+      end
 
       # @return [Integer] combinations in which two points are connected
       def together(one, other)
@@ -44,7 +69,8 @@ module Dielectra
 
         start = @numbers[net(one)]
         there = @numbers[net(other)]
-        start && there ? (@from[start] ||= reached(start))[there] : 0
+        met = start && there ? (@from[start] ||= reached(start))[there] : 0
+        @neutrals.size > 1 ? met | (neutral(one) & neutral(other)) : met
       end
 
       # @return [Boolean] whether copper alone joins two points
@@ -74,10 +100,14 @@ module Dielectra
 
       def number(point) = @numbers[net(point)] ||= @numbers.size
 
-      def at(masks, point, source)
+      # Combinations in which a point is connected to some others, given the masks of those
+      def at(masks, point, others)
         number = @numbers[net(point)]
-        number ? masks[number] : (net(point) == net(source) ? @world.every : 0)
+        number ? masks[number] : (others.any? { |other| net(other) == net(point) } ? @world.every : 0)
       end
+
+      # What is reached from any of several starts
+      def merged(masks) = masks.one? ? masks.first : masks.transpose.map { |some| some.reduce(:|) }
 
       # The nets connected to one
       # @return [Array<Integer>] for each net in which combinations it does

@@ -111,9 +111,8 @@ module Dielectra
         broken = numbers(cut, :conductor_open)
         skeleton.links.each { |pair| unite(parent, *pair) unless broken.include?(pair) }
         outer = skeleton.outer
-        (cut.any? { |fault| fault.kind == :no_supply } ? outer.drop(1) : outer).each do |one, other|
-          unite(parent, one, other)
-        end
+        dead = numbers(cut, :no_supply).flatten
+        outer.each { |one, other| unite(parent, one, other) unless dead.include?(one) }
         parent
       end
 

@@ -13,8 +13,8 @@ module Dielectra
       attr_reader :index
       # @return [Hash{String => Array(Integer, Integer)}] load => the two points it lies between
       attr_reader :lamps
-      # @return [Integer] the points of the supply's line and neutral
-      attr_reader :source, :return
+      # @return [Array<Integer>] the points of the supply's line, and of its neutral, for each circuit
+      attr_reader :sources, :returns
       # @return [Topology]
       attr_reader :topology
       # @return [Hash{Object => Object}] caches of closed boxes and faults, by what they depend on
@@ -33,8 +33,8 @@ module Dielectra
       def initialize(job)
         @job = job
         @index = PointIndex.new
-        @source = index[PointIndex::SOURCE]
-        @return = index[PointIndex::RETURN]
+        @sources = supply(PointIndex::SOURCE)
+        @returns = supply(PointIndex::RETURN)
         @lamps = job.goal.loads.to_h { |load| [load.id, ends(load)] }
         @stirred = []
         @unknowns = {}
@@ -160,6 +160,8 @@ module Dielectra
         @closed_boxes = {}
         @faults = {}
       end
+
+      def supply(name) = (0...job.circuits).map { |number| index[Design::Circuits.named(name, number)] }
 
       def kept(*key) = @box_cache[key] ||= yield
 

@@ -102,8 +102,7 @@ module Dielectra
       # Kind of a device as found; nil where none was
       def kind_of(place, device, duty)
         row = @situation.opened[place]["devices"].find { |found| found["id"] == device } or return
-        kind = @situation.found_kind(place, row)
-        duty.steady ? ClosedBox.halved(kind) : kind
+        duty.fitted(@situation.found_kind(place, row))
       end
     end
   end

@@ -20,10 +20,10 @@ module Dielectra
 
       # @return [Array<Design::Layout>] likeliest first
       def to_a
-        return trees.sketches if @boxes.places.empty?
+        return trees.flat_map(&:sketches) if @boxes.places.empty?
 
-        known = trees.to_a
-        known += trees(unseen: true).to_a if junction?(known)
+        known = trees.flat_map(&:to_a)
+        known += trees(unseen: true).flat_map(&:to_a) if junction?(known)
         known.sort_by { |layout| -layout.weight }
       end
 
@@ -33,12 +33,19 @@ module Dielectra
       def junction?(known) = !@boxes.singles? && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
 
       # @param unseen [Boolean] whether to include an unknown junction
-      def trees(unseen: false)
+      # @return [Array<Design::CableTrees>] for each way the groups of loads can be on the circuits
+      def trees(unseen: false) =
+        (@trees ||= {})[unseen] ||= Design::Circuits
+          .splits(@job.goal.groups.size, @job.circuits)
+          .map { |circuits| trees_of(circuits, unseen) }
+
+      def trees_of(circuits, unseen)
         goal = @job.goal
         known = [*goal.controls, *goal.loads].map(&:place)
         ends = @boxes.singles? ? {} : @boxes.ports.transform_values { |ports| ports.map(&:size) }
         singles = @boxes.singles? ? @boxes.ports.transform_values(&:size) : {}
-        (@trees ||= {})[unseen] ||= Design::CableTrees.new(
+        Design::CableTrees.new(
+          circuits:,
           chains: goal.groups.map { |group| [group.controls, group.loads] },
           others: @job.boxes.map(&:id) - known,
           ends:,

@@ -173,20 +173,21 @@ module Dielectra
 
       # Whether the obstacle is that no line comes from the panel, or no neutral goes back
       def supply?(obstacle) =
-        obstacle.kind == :no_supply || (obstacle.kind == :conductor_open && feed.ends == obstacle.cable)
+        obstacle.kind == :no_supply ||
+          (obstacle.kind == :conductor_open && feeds.any? { |feed| feed.ends == obstacle.cable })
 
-      def feed = @belief.hypotheses.first.skeleton.runs.find(&:feed?)
+      def feeds = @belief.hypotheses.first.skeleton.runs.select(&:feed?)
 
-      # Tests whether the line of the feed is live, with the breaker on
-      def arriving
-        line = feed.strands.find { |strand| strand.function == "line" }.points[feed.side(feed_place)]
-        tool, points = @situation.live_reading(feed_place, line) if @situation.open?(feed_place)
+      # Tests whether the line of each feed is live, with the breakers on
+      def arriving = feeds.filter_map { |feed| arriving_on(feed) }.first
+
+      def arriving_on(feed)
+        place = (feed.places - [feed.feed]).first
+        tool, points = @situation.live_reading(place, feed.point(place, "line")) if @situation.open?(place)
         return if tool.nil? || measured?(tool.to_sym, points) || declined?(tool, points)
 
-        @session.approach.live(feed_place) { |live| live.step(:probe, tool: tool, at: points) }
+        @session.approach.live(place) { |live| live.step(:probe, tool: tool, at: points) }
       end
-
-      def feed_place = feed.places.find { |place| place != Design::Layout::FEED }
 
       def measured?(tool, points) = @belief.observations.any? { |seen| seen.what == tool && seen.at == points }
 

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Design
+    # The names that tell the circuits of a layout apart. Each has a feed, a line and a neutral of its own; those of the
+    # first have the plain names.
+    module Circuits
+      # The end of a name that belongs to a further circuit
+      FURTHER = /_circuit_(\d+)\z/
+
+      module_function
+
+      # @param name [String] of a function or of something in the wall
+      # @param number [Integer] of the circuit, from zero
+      # @return [String] the same of that circuit
+      def named(name, number) = number.zero? ? name : "#{name}_circuit_#{number + 1}"
+
+      # @return [Integer] the circuit that something named so belongs to
+      def number(name) = name[FURTHER, 1].to_i.clamp(1..) - 1
+
+      # @return [String] the place where a circuit comes from. No file can name a place like those of further ones.
+      def feed(number) = number.zero? ? Scheme::FEED : named("_#{Scheme::FEED}", number)
+
+      # @return [Boolean]
+      def feed?(place) = place == Scheme::FEED || place.start_with?("_#{Scheme::FEED}")
+
+      # Every way some chains can be on so many circuits, each circuit feeding one at least. The first chain is on the
+      # first circuit.
+      # @param chains [Integer]
+      # @param circuits [Integer]
+      # @return [Array<Array<Integer>>] for each way the circuit of each chain
+      def splits(chains, circuits)
+        first = [[0]]
+        (1...chains)
+          .reduce(first) { |ways, _| ways.flat_map { |way| (0..(way.max + 1)).map { |number| way + [number] } } }
+          .select { |way| way.max == circuits - 1 }
+      end
+    end
+  end
+end
