@@ -31,6 +31,7 @@ module Dielectra
       # @param schemes [Array<Scheme>]
       # @param unseen [Boolean] whether to include an unknown junction
       # @param circuits [Array<Integer>] the circuit of each chain
+      # @param passing [Integer, nil] a circuit that no chain is on and that may pass through a box
       # @param beyond [Boolean] whether something is known to hang on beyond; sketches have a run to it then
       # @param halves [Hash{Array<String> => Float}] which of the loads may be receptacles with one half always on, with
       #   how common it is
@@ -45,9 +46,11 @@ module Dielectra
         halves: { [] => 1.0 },
         unseen: false,
         beyond: false,
-        circuits: chains.map { 0 }
+        circuits: chains.map { 0 },
+        passing: nil
       )
         @circuits = circuits
+        @passing = passing
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
         @beyond = beyond
@@ -289,7 +292,9 @@ module Dielectra
             numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) do |product, number|
               product * (@onward[number] || (@onward.last * 0.1))
             end
-          ways.each { |circuits| yield edges + onward(leaves, circuits), weight / ((@circuits.max + 1)**leaves.size) }
+          share = 1.0 / ((@circuits.max + 1)**leaves.size)
+          ways.each { |circuits| yield edges + onward(leaves, circuits), weight * share }
+          with_passing(edges, leaves) { |all| yield all, weight }
         end
       end
 
@@ -298,6 +303,20 @@ module Dielectra
       def onward(leaves, circuits)
         leaves.each_with_index.map do |box, index|
           [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", circuits[index])]
+        end
+      end
+
+      # The same with two or more of the runs that leave one box being another circuit that passes through it
+      def with_passing(edges, leaves)
+        return unless @passing
+
+        leaves.tally.each do |box, number|
+          (2..number).each do |theirs|
+            more = (theirs - 1).times.map { |index| [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", @passing)] }
+            others = leaves.dup
+            theirs.times { others.delete_at(others.index(box)) }
+            yield edges + onward(others, others.map { 0 }) + [[Circuits.feed(@passing), box], *more]
+          end
         end
       end
 

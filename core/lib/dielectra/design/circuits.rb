@@ -24,16 +24,15 @@ module Dielectra
       # @return [Boolean]
       def feed?(place) = place == Scheme::FEED || place.start_with?("_#{Scheme::FEED}")
 
-      # Every way some chains can be on so many circuits, each circuit feeding one at least. The first chain is on the
-      # first circuit.
+      # Every way some chains can be on so many circuits. The first chain is on the first circuit.
       # @param chains [Integer]
-      # @param circuits [Integer]
+      # @param circuits [Integer] at most
       # @return [Array<Array<Integer>>] for each way the circuit of each chain
       def splits(chains, circuits)
         first = [[0]]
         (1...chains)
           .reduce(first) { |ways, _| ways.flat_map { |way| (0..(way.max + 1)).map { |number| way + [number] } } }
-          .select { |way| way.max == circuits - 1 }
+          .select { |way| way.max < circuits }
       end
     end
   end

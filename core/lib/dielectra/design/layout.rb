@@ -65,8 +65,12 @@ module Dielectra
             chains
               .map { |chain| scheme.needs(chain, onward.fetch(chain.circuit, [])) }
               .reduce { |all, more| all.merge(more) { |_, a, b| a | b } }
+              .merge(passing(onward))
           end
       end
+
+      # @return [Array<Integer>] the circuits that come in from the panel
+      def circuits = @circuits ||= tree.places.select { |place| Circuits.feed?(place) }.map { |place| Circuits.number(place) }
 
       # @return [Array<String>] functions a run carries
       def carried(edge)
@@ -127,6 +131,15 @@ module Dielectra
       end
 
       private
+
+      # Line and neutral of a circuit that no chain is on
+      # @param onward [Hash{Integer => Array<String>}] where each circuit goes on to
+      def passing(onward)
+        (circuits - chains.map(&:circuit)).flat_map do |number|
+          ends = [Circuits.feed(number), *onward.fetch(number, [])]
+          %w[line neutral].map { |function| [Circuits.named(function, number), ends] }
+        end.to_h
+      end
 
       def masks = @masks ||= needs.map { |function, places| [function, tree.mask(places)] }
     end

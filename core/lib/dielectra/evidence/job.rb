@@ -5,6 +5,8 @@ module Dielectra
     # What is known of a call before and beside its steps: places, controls, loads, what is wanted, the tools at hand.
     class Job
       FORMAT = "dielectra/job"
+      # Circuits that are told apart in one house
+      MOST_CIRCUITS = 2
 
       # A switch on the wall, before its box is open; of two on one yoke, the yoke or one of them
       Control =
@@ -79,9 +81,8 @@ module Dielectra
       # @return [Array<Control>] the wanted controls of a box
       def controls_at(place) = goal.controls.select { |control| control.place == place }
 
-      # @return [Integer] how many circuits feed its loads: one for each breaker, but no more than there are groups of
-      #   loads
-      def circuits = [breakers.size, goal.groups.size].min.clamp(1..)
+      # @return [Integer] how many circuits may meet in its boxes: one for each breaker, two at most
+      def circuits = breakers.size.clamp(1, MOST_CIRCUITS)
 
       # @return [Array<String>] loads of the job that no wanted control works, as an outlet that hangs on beyond
       def bystanders = @bystanders ||= loads.map(&:id) - goal.loads.map(&:device)

@@ -47,7 +47,7 @@ module Dielectra
         unless goal.kind == "restore"
           refuse("only restoring a circuit is covered so far, not #{goal.kind.tr("_", " ")}.", "/wanted/kind")
         end
-        refuse(CIRCUITS, "/breakers") if job.circuits > MOST_CIRCUITS
+        refuse(CIRCUITS, "/breakers") if [goal.groups.size, job.breakers.size].min > Evidence::Job::MOST_CIRCUITS
         change = goal.changes.first
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
         other = goal.parts.find { |part| part.half && ![Goals::Goal::SWITCHED_HALF, *PARTS].include?(part.half) }
@@ -56,14 +56,12 @@ module Dielectra
       end
       private_class_method :check_wanted
 
-      # Circuits that can meet in one box
-      MOST_CIRCUITS = 2
       CIRCUITS = "switches with loads of their own on more than two circuits are not covered yet."
       HALVES = "only the first half of a receptacle can be the switched one so far, and no other part."
       ALWAYS =
         "loads that are to be always live are not covered yet, " \
           "but for the other half of the receptacle that is switched."
-      private_constant :MOST_CIRCUITS, :CIRCUITS, :HALVES, :ALWAYS
+      private_constant :CIRCUITS, :HALVES, :ALWAYS
 
       def self.check_controls(job)
         controls = job.goal.controls
