@@ -59,10 +59,10 @@ def play(name)
   circuit = Dielectra::Circuit.read(OPTIONS[:flip] ? flipped(document, random) : document)
   job = Dielectra::Evidence::Job.read(read(name, "job"))
   slips = OPTIONS[:slips] == "one" ? :one : OPTIONS[:slips].to_f
-  house = Dielectra::Practice::House.new(circuit, random:, slips:, unsure: OPTIONS[:unsure])
+  house = Dielectra::Practice::House.new(circuit, random:, slips:, unsure: OPTIONS[:unsure], job:)
   watch = Dielectra::Practice::SafetyObserver.new(house, job)
   times = []
-  session = timed(times) { Dielectra::Session::Troubleshooting.new(job).tap(&:next) }
+  session = timed(times) { Dielectra::Session::Troubleshooting.for(job).tap(&:next) }
   until session.next.is_a?(Dielectra::Session::Conclusion)
     step = session.next.numbered(session.steps.size + 1 - job.steps.size)
     watch.check!(step)
@@ -107,8 +107,8 @@ def judged(name, circuit, house, session, watch, times)
   inspections =
     Dielectra::Practice::Intermittence
       .settled(house.circuit)
-      .map { |way| Dielectra::Practice::Inspection.new(way, session.job) }
-  left = Dielectra::Practice::Handover.new(circuit, house.circuit, session.job, opened: session.situation.opened.keys)
+      .map { |way| Dielectra::Practice::Inspection.new(way, goal_of(session)) }
+  left = Dielectra::Practice::Handover.new(circuit, house.circuit, goal_of(session), opened: session.situation.opened.keys)
   faults = inspections.flat_map(&:hazards) + left.shortcomings
   obeys = inspections.all?(&:obeys?)
   named = named?(conclusion.causes, expected["causes"])
@@ -140,6 +140,9 @@ def judged(name, circuit, house, session, watch, times)
     conclusion.confidence
   )
 end
+
+# The job as the house shall be
+def goal_of(session) = session.respond_to?(:asked) ? session.asked.after : session.job
 
 def named?(causes, expected)
   return true unless expected

@@ -30,6 +30,9 @@ module Dielectra
       def self.at(controls, loads, **more) =
         new(controls.map { |place| Seat.new(place, place) }, loads.map { |place| Seat.new(place, place) }, **more)
 
+      # @return [Boolean] whether nothing works its loads
+      def live? = controls.empty?
+
       # @return [Array<String>]
       def places = @places ||= controls.map(&:place)
 
@@ -76,6 +79,8 @@ module Dielectra
       end
 
       def load_duties(scheme)
+        return loads.map { |load| [load.id, Duty.live(circuit)] } if controls.empty?
+
         loads.map { |load| [load.id, Duty.of_load(halves.include?(load.place), scheme, [number, circuit])] }
       end
     end

@@ -75,7 +75,9 @@ module Dielectra
       # @param lamp [Array(String, String), nil] functions at the two sides of the load
       # @param steady [String, nil] function at the half of a receptacle that is always live
       # @param parts [Hash{String => Duty}] of a device with several
-      def initialize(role, ends, travelers, lamp, steady: nil, parts: {})
+      # @param fit [String, nil] the kind it is to be
+      def initialize(role, ends, travelers, lamp, steady: nil, parts: {}, fit: nil)
+        @fit = fit
         @role = role
         @ends = ends
         @travelers = travelers
@@ -100,10 +102,13 @@ module Dielectra
       # @return [String, nil] the tab that has to be broken off a device for it: of a receptacle with one half always
       #   live, of a yoke whose toggles are on two circuits
       def broken_tab
-        return HALVES_APART if steady
+        return HALVES_APART if steady || (role == :light && halves? && parts.values.map { |duty| duty.lamp.first }.uniq.size > 1)
 
         COMMONS_APART if role == :yoke && parts.values.flat_map(&:lines).uniq.size > 1
       end
+
+      # @return [Boolean] whether its parts are the halves of a receptacle
+      def halves? = parts.any? && parts.keys.all?(/\A\d+\z/)
 
       HALVES_APART = "hot_tab"
       COMMONS_APART = "common_tab"
@@ -117,11 +122,35 @@ module Dielectra
 
       def switch? = !kind.nil?
 
+      # @param kind [String]
+      # @return [Duty] the same, to be done by a device of that kind
+      def fitted_as(kind) = Duty.fitted_as(self, kind)
+
+      def self.fitted_as(duty, kind)
+        (@fitted ||= {})[[duty, kind]] ||= new(duty.role, duty.ends, duty.travelers, duty.lamp, fit: kind)
+      end
+
+      # @param circuit [Integer]
+      # @return [Duty] of a load that is live in every position
+      def self.live(circuit)
+        (@live ||= {})[circuit] ||= new(:light, [], [], %w[line neutral].map { |name| Circuits.named(name, circuit) })
+      end
+
       # @return [String, nil] the kind of switch it needs
-      def kind = KINDS[role]
+      def kind = @fit || KINDS[role]
+
+      # @return [String, nil] the function at the neutral of a switch that needs one
+      def neutral = (Circuits.named("neutral", Circuits.number(lines.first)) if @fit == ELECTRONIC && lines.any?)
+
+      # A switch that needs a neutral
+      ELECTRONIC = "electronic"
 
       # @return [Boolean] whether a device of a kind does what is needed; a three-way does as a single-pole
-      def served_by?(other) = Duty.family(other) == kind || (role == :only && Duty.family(other) == "three_way")
+      def served_by?(other)
+        return other == @fit if @fit
+
+        Duty.family(other) == kind || (role == :only && Duty.family(other) == "three_way")
+      end
     end
   end
 end

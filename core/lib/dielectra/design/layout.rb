@@ -45,6 +45,15 @@ module Dielectra
 
       def edges_at(place) = tree.at(place)
 
+      # @return [Array<Layout>] today's scheme over the same runs: the chains as designed, and each of them reversed
+      def alternatives
+        ways = chains.map { |chain| chain.size > 1 ? [chain, chain.in_order(chain.controls.reverse)] : [chain] }
+        ways.first.product(*ways.drop(1)).map { |both| with(chains: both, scheme: Scheme::PRESENT) }
+      end
+
+      # @return [Array<Array(String, String)>] the runs from the leaves inward
+      def inward_edges = tree.inward(FEED)
+
       # @return [Array<Array<String>>] for each chain the places of its controls, in order
       def orders = @orders ||= chains.map(&:places)
 

@@ -40,11 +40,12 @@ module Dielectra
         return both_needed(chain.places, chain.load_places, onward) if @name == :both_on_travelers
 
         feed = chain.feed
+        return live_needs(chain, feed, onward) if chain.live?
+
         supply = { @switched => [feed, chain.places.first, *onward], @steady => [feed, *chain.load_places, *onward] }
         {
           chain.named("line") => supply["line"] | chain.halves,
           chain.named("neutral") => supply["neutral"],
-          chain.named("load") => [chain.places.last, *chain.load_places],
           **links(chain)
         }
       end
@@ -78,7 +79,16 @@ module Dielectra
         }
       end
 
+      # A load that nothing works needs line and neutral.
+      def live_needs(chain, feed, onward) =
+        %w[line neutral].to_h { |function| [chain.named(function), [feed, *chain.load_places, *onward]] }
+
       def links(chain)
+        load = { chain.named("load") => [chain.places.last, *chain.load_places] }
+        load.merge(hops(chain))
+      end
+
+      def hops(chain)
         chain.travelers.zip(chain.places.each_cons(2)).flat_map { |pair, ends| pair.map { |name| [name, ends] } }.to_h
       end
     end

@@ -20,7 +20,9 @@ module Dielectra
       def turns
         variants.flat_map do |expected|
           terminals = expected.to_a
-          if @duty.role == :only && terminals.size == 3
+          if @duty.neutral
+            [terminals]
+          elsif @duty.role == :only && terminals.size == 3
             alone(terminals)
           elsif terminals.size == 4
             pairs(terminals)
@@ -47,11 +49,17 @@ module Dielectra
         when :fan_light
           fixture
         when :receptacle
+          return halves if @duty.halves?
+
           load("hot_1", "neutral_1")
         when :half_receptacle
+          return halves if @duty.halves?
+
           load("hot_1", "neutral_1").map do |expected|
             @duty.steady ? expected.merge(points("hot_2" => [@duty.steady])) : expected
           end
+        when :electronic
+          [points({ "line" => @duty.lines, "load" => @duty.ends - @duty.lines, "neutral" => [@duty.neutral].compact })]
         when :single_pole
           [points("terminal_1" => ends, "terminal_2" => ends)]
         when :three_way
@@ -99,6 +107,12 @@ module Dielectra
 
         hots = @duty.parts.transform_values { |duty| [duty.lamp.first] }
         [points({ **hots, "neutral" => [@duty.lamp.last] })]
+      end
+
+      # A receptacle whose halves do different things
+      def halves
+        hots = @duty.parts.to_h { |number, duty| ["hot_#{number}", [duty.lamp.first]] }
+        [points({ **hots, "neutral_1" => [@duty.lamp.last] })]
       end
 
       def ends = @duty.ends.empty? ? %w[line load] : @duty.ends

@@ -48,6 +48,20 @@ module Dielectra
         )
       end
 
+      # The same with another kind in place of a switch, nothing on its screws but the ground
+      def with_fitted(id, kind, place:, from:)
+        bare = stripped(from, id, PointId.yoke(id))
+        with_joints(place, from:, to: bare).then do |one|
+          Arrangement.new(joints: one.joints, touched: one.touched, kinds: kinds.merge(id => kind), lamps:)
+        end
+      end
+
+      # The same with a device taken out
+      def without_device(id, place:, from:)
+        one = with_joints(place, from:, to: stripped(from, id, nil))
+        Arrangement.new(joints: one.joints, touched: one.touched, kinds: kinds.except(id), lamps:)
+      end
+
       # The same with a tab of a device broken off.
       # @param kind [String] what it is so far
       def with_tab_off(id, kind, tab) =
@@ -57,6 +71,15 @@ module Dielectra
       def with_unseen_device(id, kind) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:)
 
       def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])
+
+      # Joints without a device's points, and what was on its screws apart
+      # @param kept [String, nil] the one point that stays as it is
+      def stripped(joints, id, kept)
+        joints.flat_map do |joint|
+          own = joint.select { |point| PointId.of?(point, id) && point != kept }
+          own.all? { |point| PointId.metal?(point) } ? [joint - own] : []
+        end
+      end
 
       # Joints with some points brought together, along with all that touches them.
       # @param points [Array<String>]

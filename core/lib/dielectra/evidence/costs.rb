@@ -21,7 +21,14 @@ module Dielectra
         "replace" => "a new switch",
         "mark" => "a conductor marked",
         "tab" => "a tab broken off",
-        "find_breaker" => "finding a breaker"
+        "find_breaker" => "finding a breaker",
+        "box" => "a new box",
+        "cable" => "a new run",
+        "cable_foot" => "a foot of it",
+        "raceway" => "conductors pulled into a raceway",
+        "raceway_foot" => "a foot of that",
+        "fit" => "a device fitted",
+        "retire" => "a switch taken out"
       }.freeze
       # The least and the most minutes that can be set
       LEAST = 0.05
@@ -61,6 +68,15 @@ module Dielectra
         return 0.0 if from == to
 
         [from, to].include?(job.panel.id) ? self["walk_panel"] : self["walk"]
+      end
+
+      # @param length_ft [Numeric]
+      # @param raceway [Boolean] whether conductors are pulled into a raceway that is there
+      # @return [Float] minutes to pull a new run
+      def run(length_ft, raceway: false)
+        return self["raceway"] + (self["raceway_foot"] * length_ft) if raceway
+
+        self["cable"] + (self["cable_foot"] * length_ft)
       end
 
       # @return [Float] minutes to open a box

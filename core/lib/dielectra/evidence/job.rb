@@ -29,7 +29,7 @@ module Dielectra
           # @return [Array<String>, nil] the two terminals it lies between
           def terminals
             known = Trade::DeviceKind[kind]
-            part ? [part, known.lamp.last] : known.lamp || known.sockets.values.first
+            known.sockets.fetch(part) { part ? [part, known.lamp.last] : known.lamp || known.sockets.values.first }
           end
         end
 
@@ -53,6 +53,18 @@ module Dielectra
         @steps = document["steps"]
         @goal = Goals::Goal.new(document["wanted"], controls, loads)
       end
+
+      # @return [Boolean] whether a change to the house is asked for
+      def change? = wanted["kind"] != "restore"
+
+      # @return [Boolean] whether nobody called because of a fault: the house is got to know for a change
+      def as_is? = wanted["as_is"] == true
+
+      # @return [Job] the house as it stands, as a job to restore
+      def before = Job.new(Goals::Change.new(document).before)
+
+      # @return [Job] the house as it shall be, as a job to restore
+      def after = Job.new(Goals::Change.new(document).after)
 
       # The same job with other steps.
       def with_steps(steps) = Job.new(document.merge("steps" => steps))
@@ -84,12 +96,24 @@ module Dielectra
       # @return [Integer] how many circuits may meet in its boxes: one for each breaker, two at most
       def circuits = breakers.size.clamp(1, MOST_CIRCUITS)
 
+      # @return [Hash, nil] the row of `wanted` for a device that is not there yet
+      def new_item(id) = goal.new_items.find { |row| row["id"] == PointId.device(id) }
+
+      # @param id [String] of a device that is there, or that is to be
+      # @return [String, nil] its place
+      def place_of(id) =
+        (control(id) || loads.find { |load| load.id == id })&.place || new_item(id)&.fetch("place")
+
       # @return [Array<String>] loads of the job that no wanted control works, as an outlet that hangs on beyond
       def bystanders = @bystanders ||= loads.map(&:id) - goal.loads.map(&:device)
 
       def tool?(name) = document["tools"].nil? || document["tools"].include?(name)
 
-      def place(id) = (@place_by_id ||= places.to_h { |place| [place.id, place] })[id]
+      # @return [Circuit::Place, nil] one that is there, or that is to be
+      def place(id) = (@place_by_id ||= (new_places + places).to_h { |place| [place.id, place] })[id]
+
+      # @return [Array<Circuit::Place>] boxes that may be set
+      def new_places = (wanted["places"] || []).map { |row| Circuit::Place.new(**row.transform_keys(&:to_sym)) }
 
       def panel = places.find(&:panel?)
 

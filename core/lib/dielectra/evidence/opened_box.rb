@@ -85,6 +85,17 @@ module Dielectra
       def own_cable_ends =
         @own_cable_ends ||= cable_ends.reject { |cable_end| @situation.foreign[place]&.include?(cable_end.id) }
 
+      # @return [Array<Circuit::CableEnd>] those of them that were there when the box was opened
+      def surveyed_cable_ends
+        new = @situation.pulled.flat_map(&:conductors).flatten
+        return own_cable_ends if new.empty?
+
+        own_cable_ends.filter_map do |cable_end|
+          wires = cable_end.wires.reject { |wire| new.include?(cable_end.point(wire)) }
+          Circuit::CableEnd.new(cable_end.id, cable_end.type, wires) unless wires.empty?
+        end
+      end
+
       # @return [Array<String>] points of the insulated conductors of the job's circuit
       def conductors =
         @conductors ||=

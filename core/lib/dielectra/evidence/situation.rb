@@ -11,7 +11,7 @@ module Dielectra
         Ractor.make_shareable(
           %i[breakers_found positions opened dead live tapes foreign foreign_points benched fitted]
             .to_h { |name| [name, {}] }
-            .merge(%i[bare proved energized stirred].to_h { |name| [name, []] })
+            .merge(%i[bare proved energized stirred pulled retired].to_h { |name| [name, []] })
             .merge(arrangement: Arrangement.as_found, refusals: Refusals.none)
         )
       # Stands for the power in `stirred`.
@@ -58,6 +58,9 @@ module Dielectra
       def with(**changes) =
         Situation.new(job:, at:, breakers:, **FIELDS.keys.to_h { |name| [name, send(name)] }, **changes)
 
+      # @return [Situation] the same in another job about the same house
+      def for_job(job) = Situation.new(job:, at:, breakers:, **FIELDS.keys.to_h { |name| [name, send(name)] })
+
       # --- power
 
       # @return [String, nil] on, or off where one breaker of several is; nil until the breakers were looked at
@@ -100,7 +103,8 @@ module Dielectra
       def place_of(step) = Steps.of(step).place(self)
 
       def place_of_device(id) =
-        (job.control(id) || job.loads.find { |load| load.id == PointId.device(id) })&.place || at
+        (job.control(id) || job.loads.find { |load| load.id == PointId.device(id) })&.place ||
+          job.new_item(id)&.fetch("place") || at
 
       def place_of_point(point)
         head = PointId.head(point)
@@ -120,6 +124,7 @@ module Dielectra
         joints_with_tabs
         cable_ends
         own_cable_ends
+        surveyed_cable_ends
         conductors
         grounds
         points
@@ -231,12 +236,7 @@ module Dielectra
       # @return [Array] what was refused of marking
       def unmarkable = refusals.unmarkable
 
-      private
-
-      # What the same question may be asked again under. Nobody throws toggles to be asked the same reading once more.
-      def circumstances(step, toggled = {}) =
-        [arrangement, (positions.merge(toggled) if step.depends_on_toggles?), breakers]
-
+      # @return [Hash, nil] the row of a device in an open box
       def found_device(id)
         opened.each_value do |found|
           row = found["devices"].find { |device| device["id"] == id }
@@ -244,6 +244,12 @@ module Dielectra
         end
         nil
       end
+
+      private
+
+      # What the same question may be asked again under. Nobody throws toggles to be asked the same reading once more.
+      def circumstances(step, toggled = {}) =
+        [arrangement, (positions.merge(toggled) if step.depends_on_toggles?), breakers]
     end
   end
 end

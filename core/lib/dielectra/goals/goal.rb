@@ -24,7 +24,7 @@ module Dielectra
       def initialize(wanted, controls, loads)
         @wanted = wanted
         @all_loads = loads
-        @groups = grouped(controls, loads).freeze
+        @groups = (grouped(controls, loads) + live_groups(loads)).freeze
         @controls = controls & @groups.flat_map(&:controls)
         worked = @groups.flat_map(&:loads)
         @loads = loads.flat_map { |load| worked.select { |one| PointId.device(one.id) == load.id } }.uniq
@@ -72,6 +72,10 @@ module Dielectra
       # @return [Array<Hash{String => String}>] every combination of positions of the controls
       def combinations = Goal.combinations(controls)
 
+      # The name of a half of a receptacle
+      HALF = /\.\d+\z/
+      private_constant :HALF
+
       # The part of a fixture that goes by the name of the whole as well.
       MAIN_PART = "light"
       private_constant :MAIN_PART
@@ -83,7 +87,8 @@ module Dielectra
       def light_of(answer, load)
         seen = answer&.fetch("loads", nil) or return
         device = PointId.device(load)
-        seen[load] || seen["#{load}.#{SWITCHED_HALF}"] || (seen[device] if load == "#{device}.#{MAIN_PART}")
+        half = load.match?(HALF)
+        seen[load] || seen["#{load}.#{SWITCHED_HALF}"] || (seen[device] if load == "#{device}.#{MAIN_PART}" || half)
       end
 
       # What the loads were seen to do together, group by group.
@@ -106,8 +111,10 @@ module Dielectra
       # @return [Array<String>]
       def states(light) = (@states ||= {})[light] ||= light.to_s.split(SEPARATOR).freeze
 
-      # @return [Boolean] whether every group is either on or off
-      def clear?(light) = states(light).all?(/\A(on|off)\z/)
+      # @return [Boolean] whether every group is either on or off, and on where no control works it
+      def clear?(light)
+        groups.zip(states(light)).all? { |group, state| state == "on" || (state == "off" && !group.live?) }
+      end
 
       # Whether throwing a control changed the loads of its groups, and of no other.
       # @param before [String, Symbol] what `light` gave
@@ -123,6 +130,7 @@ module Dielectra
       # @return [Boolean] false where a light is neither on nor off
       def obeyed?(lights)
         return false unless lights.each_value.all? { |shown| shown.values_at(*loads.map(&:id)).all?(/\A(on|off)\z/) }
+        return false unless lights.each_value.all? { |shown| shown.values_at(*live_ids).all?("on") }
 
         lights.all? do |state, shown|
           controls.map(&:id).all? { |id| answered?(id, shown, lights.fetch(state.merge(id => opposite(state[id])))) }
@@ -134,10 +142,20 @@ module Dielectra
 
       private
 
+      def live_ids = groups.select(&:live?).flat_map(&:load_ids)
+
+      # One group for each load that nothing is to work and that has to be live in every position
+      def live_groups(loads)
+        (@wanted["live"] || []).map do |name|
+          part = LoadPart.parse(name)
+          Group.new([], loads.select { |load| load.id == part.load }.flat_map { |load| parts_of(load, [part]) })
+        end
+      end
+
       # Loads grouped by the controls that work them. A job that says nothing wants its first load worked by all its
       # controls.
       def grouped(controls, loads)
-        return [Group.new(controls, loads.first(1))] if works.empty?
+        return @wanted["live"] ? [] : [Group.new(controls, loads.first(1))] if works.empty?
 
         works
           .group_by { |_, names| names.sort }
@@ -150,9 +168,10 @@ module Dielectra
           end
       end
 
-      # A load as it is named: whole, or its parts that have a conductor each. The half of a receptacle is the whole.
+      # A load as it is named: whole, or its parts that have a conductor each. The half of a receptacle is the whole,
+      # unless the goal says what has to be live.
       def parts_of(load, named)
-        named.map { |part| part.half && !part.half.match?(/\A\d+\z/) ? load.with_part(part.half) : load }.uniq
+        named.map { |part| part.half && (@wanted["live"] || !part.half.match?(/\A\d+\z/)) ? load.with_part(part.half) : load }.uniq
       end
 
       # Whether throwing a control changes all loads of its groups, which do the same, and no other.

@@ -8,6 +8,9 @@ module Dielectra
         # @return [Array<String>]
         def control_ids = controls.map(&:id)
 
+        # @return [Boolean] whether nothing works its loads, which have to be live in every position
+        def live? = controls.empty?
+
         # @return [Array<String>]
         def load_ids = loads.map(&:id)
       end

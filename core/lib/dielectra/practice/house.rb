@@ -17,7 +17,10 @@ module Dielectra
       #   job
       # @param unsure [Float] share of questions that the person answers with "unsure"
       # @param refuses [Array<Hash>] steps the person cannot take, by some of their fields: `{"do" => "replace"}`
-      def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [])
+      # @param job [Evidence::Job, nil] whose new devices may be fitted
+      def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [], job: nil)
+        @new_places = (job&.new_places || []).to_h { |place| [place.id, place.kind] }
+        @new_items = (job&.goal&.new_items || []).to_h { |row| [row["id"], row["place"]] }
         @circuit = circuit
         @random = random
         @person = Person.new(random, slips:, unsure:, volts: circuit.supply["volts"].to_f)
@@ -39,7 +42,7 @@ module Dielectra
       # The methods below are what step kinds call; see Steps::Kind#answer_from.
 
       # @return [Hash{String => String}] load => light, halves of receptacles by their own names as well
-      def loads = halves(network.loads)
+      def loads = Sockets.loads(@circuit, network)
 
       def breakers = network.breakers
 
@@ -172,6 +175,37 @@ module Dielectra
         with_device(receptacle.with(settings: receptacle.settings.merge(name => "removed")))
       end
 
+      def set_box(id, enclosure, volume_in3)
+        raise InvalidInput, "there is a #{id} already." if @circuit.place(id)
+
+        @found[id] = []
+        change(places: @circuit.places + [Circuit::Place.new(id:, kind: @new_places.fetch(id, "switch_box"), enclosure:, volume_in3:)])
+      end
+
+      # @return [Hash] the new ends of a cable, or the points of the conductors pulled into a raceway
+      def pull(between, type, colors)
+        between.each { |place| opened!(place) }
+        colors ? pull_in(between, colors) : run_cable(between, type)
+      end
+
+      # Puts a device into its box, nothing on its screws but the ground.
+      def fit(id, kind)
+        raise InvalidInput, "#{kind} is not a device kind." unless Trade::DeviceKind.known?(kind)
+
+        old = @circuit.device(id)
+        place = old ? old.place : @new_items.fetch(id) { raise InvalidInput, "#{id} is not to be fitted here." }
+        opened!(place)
+        settings = { "position" => (resting(kind) if Trade::DeviceKind[kind].switch?), "reversed" => reversed?(kind) }
+        fitted = Circuit::Device.new(id:, kind:, place:, settings: settings.compact)
+        change(devices: @circuit.devices.reject { |item| item.id == id } + [fitted], joints: without(old))
+      end
+
+      def retire(id)
+        old = device(id)
+        opened!(old.place)
+        change(devices: @circuit.devices - [old], joints: without(old, and_ground: true))
+      end
+
       def tape(point, tape)
         cables =
           @circuit.cables.map do |cable|
@@ -202,6 +236,44 @@ module Dielectra
         @person.heard(step.answer_from(self))
       end
 
+      # The joints once a device is off its screws
+      def without(old, and_ground: false)
+        return @circuit.joints unless old
+
+        kept = and_ground ? nil : old.point(old.kind.ground)
+        @circuit.joints.filter_map do |joint|
+          own = joint.points & (old.points - [kept])
+          next joint if own.empty?
+
+          left = joint.points - own
+          Circuit::Joint.new(points: left) if own.all? { |point| PointId.metal?(point) } && left.size > 1
+        end
+      end
+
+      def run_cable(between, type)
+        ends = between.map { |place| "#{place}/#{@circuit.cable_ends(place).map { |one| one.id[/\d+\z/].to_i }.max.to_i + 1}" }
+        conductors = (Trade::CableType.colors(type) + ["bare"]).map { |color| Circuit::Conductor.read({ "id" => color, "color" => color }) }
+        cable = Circuit::Cable.new(ends:, type:, method: "nm", conductors:)
+        change(cables: @circuit.cables + [cable])
+        { "ends" => ends }
+      end
+
+      def pull_in(between, colors)
+        cable = @circuit.cables.find { |one| one.ends.map { |name| EndId.place(name) }.sort == between.sort } or
+          raise InvalidInput, "there is no raceway there."
+        names = colors.map { |color| [0, 1].map { |side| fresh_name(cable, side, color) } }
+        added = colors.zip(names).map { |color, ids| Circuit::Conductor.read({ "ids" => ids, "color" => color }) }
+        grown = cable.with_conductors(cable.conductors + added)
+        change(cables: @circuit.cables.map { |one| one.equal?(cable) ? grown : one })
+        order = between.map { |place| cable.ends.index { |name| EndId.place(name) == place } }
+        { "conductors" => names.map { |ids| order.map { |side| "#{cable.ends[side]}.#{ids[side]}" } } }
+      end
+
+      def fresh_name(cable, side, color)
+        taken = cable.conductors.map { |wire| wire.ids[side] }
+        (1..).lazy.map { |number| "#{color}_#{number}" }.find { |name| !taken.include?(name) }
+      end
+
       # How the toggle of a new device stands, or its toggles
       def resting(kind)
         toggles = Trade::DeviceKind[kind].toggles("").values
@@ -214,12 +286,6 @@ module Dielectra
 
         number = PointId.part(id).to_i - 1
         { "position" => switch.position.each_with_index.map { |at, index| index == number ? named : at } }
-      end
-
-      # Loads, the halves of receptacles by their own names as well.
-      def halves(loads)
-        known = @circuit.devices.select { |item| item.kind.plain == "receptacle" && loads.key?(item.id) }
-        loads.merge(known.to_h { |item| ["#{item.id}.1", loads[item.id]] })
       end
 
       # The network with intermittent faults in their present state

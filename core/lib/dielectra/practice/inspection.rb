@@ -14,7 +14,10 @@ module Dielectra
       end
 
       # @return [Boolean] whether each control works the light from every state of the others
-      def obeys? = steady? && @job.goal.obeyed?(@states.to_h { |state| [state, network(state).loads] })
+      def obeys? = steady? && @job.goal.obeyed?(@states.to_h { |state| [state, loads(state)] })
+
+      def loads(state) = Sockets.loads(@circuit, network(state), empty: true)
+      private :loads
 
       # @return [Array<String>] what is dangerous about it, a sentence each
       def hazards

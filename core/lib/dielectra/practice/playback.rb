@@ -12,7 +12,7 @@ module Dielectra
 
       # @return [Session::Conclusion]
       def run
-        session = Session::Troubleshooting.new(@job)
+        session = Session::Troubleshooting.for(@job)
         number = 0
         until (step = session.next).is_a?(Session::Conclusion)
           number += 1

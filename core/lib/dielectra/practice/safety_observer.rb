@@ -24,6 +24,8 @@ module Dielectra
           note(step, "opened with the breaker on") if known_on?
         when "breaker"
           energized(step) if step["to"] == "on"
+        when "box"
+          @proved |= [step["place"]]
         when "prove_dead"
           @proved |= [step["place"]]
         when "find_breaker"
@@ -59,6 +61,8 @@ module Dielectra
 
       def place(step)
         return step["place"] if step["place"]
+        return step["between"].first if step["between"]
+        return @job.place_of(step["device"]) if step["device"] && circuit.device(step["device"]).nil?
         return circuit.device(step["device"]).place if step["device"]
 
         circuit.place_of(step["point"] || step["at"].first)
@@ -66,10 +70,16 @@ module Dielectra
 
       def safe?(place) = @proved.include?(place) && !live?(place)
 
+      # Boxes with new conductors or a new device in them are bare until they are arranged.
+      CHANGING = %w[cable fit retire].freeze
+      private_constant :CHANGING
+
       def hands(step)
         place = place(step)
-        note(step, "hands in a place not proved dead") unless safe?(place)
+        places = step["between"] || [place]
+        note(step, "hands in a place not proved dead") unless places.all? { |one| safe?(one) }
         @bare -= [place] if step["do"] == "arrange"
+        @bare |= places if CHANGING.include?(step["do"])
         @bare |= [place] if step["do"] == "replace" && leaves_bare?(step)
       end
 

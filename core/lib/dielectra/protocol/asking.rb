@@ -18,7 +18,7 @@ module Dielectra
 
       # @raise [InvalidInput] for a job that cannot be worked, or an answer that did not fit three times
       def run
-        session = Session::Troubleshooting.new(Evidence::Job.read(Line.parse(line("a job"))))
+        session = Session::Troubleshooting.for(Evidence::Job.read(Line.parse(line("a job"))))
         number = 0
         until (step = session.next).is_a?(Session::Conclusion)
           number += 1

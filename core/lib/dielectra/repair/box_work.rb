@@ -40,7 +40,8 @@ module Dielectra
           functions: points.zip(carried).to_h,
           partners: memory[:partners],
           workmanship: workmanship(hypothesis, situation, layout, place),
-          grounds: memory[:grounds]
+          grounds: memory[:grounds],
+          fresh: fresh_grounds(situation, place) & memory[:grounds]
         )
       end
 
@@ -104,6 +105,15 @@ module Dielectra
         Design::Workmanship.new(fittings)
       end
 
+      # Grounds of runs that were pulled and of devices that were fitted
+      def fresh_grounds(situation, place)
+        runs = situation.pulled.filter_map(&:grounding).flatten
+        yokes = situation.fitted.keys.map { |device| PointId.yoke(device) }
+        return [] if runs.empty? && yokes.empty?
+
+        (runs.select { |point| situation.place_of_point(point) == place } + yokes)
+      end
+
       # Everything grounded in a box, other circuits included
       def grounds(hypothesis, situation, place)
         unless situation.open?(place)
@@ -116,7 +126,11 @@ module Dielectra
           situation
             .cable_ends(place)
             .filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
-        yokes = found["devices"].map { |row| "#{row["id"]}.ground" }
+        yokes =
+          found["devices"].filter_map do |row|
+            ground = Trade::DeviceKind[hypothesis.kinds(situation.arrangement)[row["id"]] || row["kind"]].ground
+            "#{row["id"]}.#{ground}" if ground
+          end
         bare + yokes + (found["enclosure"] == "metal" ? ["#{place}.box"] : [])
       end
     end

@@ -55,7 +55,10 @@ module Dielectra
       # @param hypothesis [Diagnosis::Hypothesis]
       # @param situation [Evidence::Situation]
       # @param useless [Array<Array<String>>] sets of conductors that must not all be used
-      def best(hypothesis, situation, useless)
+      def best(hypothesis, situation, useless) = priced(hypothesis, situation, useless)&.drop(1)
+
+      # @return [Array(Float, Hash, Hash, Hash), nil] the same after its minutes
+      def priced(hypothesis, situation, useless)
         best = nil
         orders(hypothesis.skeleton).each do |layout, runs|
           choices = @choices.of_all(layout, runs, useless)
@@ -63,7 +66,7 @@ module Dielectra
 
           best = search(hypothesis, situation, layout, runs, choices, best)
         end
-        best&.drop(1)
+        best
       end
 
       private
@@ -73,15 +76,9 @@ module Dielectra
       def orders(skeleton)
         @orders[skeleton] ||= begin
           meant = skeleton.layout
-          runs = meant.tree.inward(Design::Layout::FEED).map { |edge| skeleton.runs.find { |run| run.places == edge } }
-          both_ways(meant).map { |chains| [meant.with(chains:, scheme: Design::Scheme::PRESENT), runs] }
+          runs = meant.inward_edges.map { |edge| skeleton.runs.find { |run| run.places.equal?(edge) } }
+          meant.alternatives.map { |layout| [layout, runs] }
         end
-      end
-
-      # The chains as designed, and each of them reversed
-      def both_ways(layout)
-        ways = layout.chains.map { |chain| chain.size > 1 ? [chain, chain.in_order(chain.controls.reverse)] : [chain] }
-        ways.first.product(*ways.drop(1))
       end
 
       # Boxes decided with each run, each with the depth and slot of its conductors and the depths of its runs

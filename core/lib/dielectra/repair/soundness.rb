@@ -8,7 +8,7 @@ module Dielectra
       def initialize(world, prediction)
         @world = world
         @prediction = prediction
-        @flips = world.job.goal.groups.map { |group| [group.load_ids, flips(group)] }
+        @flips = world.job.goal.groups.map { |group| [group.load_ids, flips(group), group.live?] }
         @verdicts = {}.compare_by_identity
         @hazards = {}.compare_by_identity
       end
@@ -53,7 +53,18 @@ module Dielectra
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
         reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
-          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(reach)
+          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(reach) && served?(hypothesis, arrangement, reach)
+      end
+
+      # Whether every switch that needs a neutral has it, and the line, in every combination.
+      def served?(hypothesis, arrangement, reach)
+        hypothesis
+          .kinds(arrangement)
+          .select { |_, kind| kind == Design::Duty::ELECTRONIC }
+          .all? do |device, _|
+            line, neutral = %w[line neutral].map { |terminal| @world.index["#{device}.#{terminal}"] }
+            reach.live(line) == @world.every && reach.neutral(neutral) == @world.every
+          end
       end
 
       # Whether no circuit touches another, and each light has line and neutral of one
@@ -63,8 +74,10 @@ module Dielectra
       # Whether all lights of a group do the same, none is dim, and each control works those of its groups, and no
       # other, from every state of the others.
       def obeying?(hypothesis, arrangement)
-        @flips.all? do |lamps, flips|
+        @flips.all? do |lamps, flips, live|
           lit, *others = lamps.map { |lamp| @prediction.lit(hypothesis, arrangement, lamp) }
+          next false if live && lit != @world.every
+
           others.all?(lit) && lamps.all? { |lamp| @prediction.dim(hypothesis, arrangement, lamp).zero? } &&
             flips.all? { |one, other, works| (lit.anybits?(one) != lit.anybits?(other)) == works }
         end

@@ -13,7 +13,16 @@ module Dielectra
       # @param grounds [Array<String>] everything in the box that belongs to the ground
       # @param partners [Hash{String => Array<String>}] Arrangement.partners of what touches what now, where it is at
       #   hand
-      def initialize(current:, functions:, workmanship:, grounds:, partners: Evidence::Arrangement.partners(current))
+      # @param fresh [Array<String>] those of them that are new and have to be joined
+      def initialize(
+        current:,
+        functions:,
+        workmanship:,
+        grounds:,
+        fresh: [],
+        partners: Evidence::Arrangement.partners(current)
+      )
+        @fresh = fresh
         @current = current
         @functions = functions
         @grounds = grounds
@@ -91,9 +100,15 @@ module Dielectra
           begin
             together = @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
             largest = together.max_by(&:size)
-            strays.empty? || largest.nil? ? together : together - [largest] + [largest + strays]
+            added = strays | @fresh.reject { |point| largest&.include?(point) }
+            return @kept_grounds = joined_afresh(together) if largest.nil? && @fresh.any?
+
+            added.empty? || largest.nil? ? together : together - [largest] + [largest | added]
           end
       end
+
+      # All grounds together, where the first of them are new
+      def joined_afresh(together) = @grounds.size > 1 ? [@grounds] : together
 
       # Grounds that touch anything but grounds
       def strays =

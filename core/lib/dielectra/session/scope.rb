@@ -18,6 +18,30 @@ module Dielectra
         check_loads(job)
       end
 
+      # @param asked [Evidence::Job] with a change asked for
+      # @param before [Evidence::Job] the house as it stands
+      # @raise [InvalidInput] with the place and what is not covered yet
+      def self.check_change!(asked, before)
+        refuse("a change needs a load that is there.", "/wanted") if before.goal.loads.empty?
+        check_controls(before)
+        check_yokes(before)
+        check_loads(before)
+        check_changes(asked)
+      end
+
+      def self.check_changes(asked)
+        known = asked.places.map(&:id) + asked.new_places.map(&:id)
+        asked.goal.new_items.each_with_index do |row, index|
+          refuse("#{row["place"]} is not a known place.", "/wanted/new/#{index}/place") unless known.include?(row["place"])
+        end
+        (asked.wanted["runs"] || []).each_with_index do |row, index|
+          stray = row["between"].find { |place| !known.include?(place) }
+          refuse("#{stray} is not a known place.", "/wanted/runs/#{index}/between") if stray
+        end
+        refuse("one to four controls can be worked on.", "/wanted/control") if asked.after.goal.controls.size > 4
+      end
+      private_class_method :check_changes
+
       # What an opened box shows that is not covered
       # @param situation [Evidence::Situation]
       # @return [String, nil] a sentence without a full stop
@@ -33,7 +57,7 @@ module Dielectra
             return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet"
           end
 
-          strange = switches.find { |row| !SWITCHES.include?(row["kind"]) }
+          strange = switches.find { |row| !SWITCHES.include?(row["kind"]) && !situation.fitted.key?(row["id"]) }
           if strange
             term = Trade.article(Trade::DeviceKind[strange["kind"]].term)
             return "the #{name} box holds #{term}, which is not covered yet"

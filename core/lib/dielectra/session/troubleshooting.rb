@@ -52,7 +52,7 @@ module Dielectra
       # @param job [Evidence::Job] its steps are taken over as evidence
       # @raise [InvalidInput] for a job that is out of scope
       def initialize(job, costs: Evidence::Costs.new)
-        Scope.check!(job)
+        check_scope(job)
         @job = job
         @costs = costs
         @situation = Evidence::Situation.start(job)
@@ -89,6 +89,11 @@ module Dielectra
         forget
         self
       end
+
+      # A session for a job: to restore a circuit, or to make a change
+      # @param job [Evidence::Job]
+      # @return [Troubleshooting, Change]
+      def self.for(job, **more) = job.change? ? Change.new(job, **more) : new(job, **more)
 
       # The same session restricted to a few hypotheses
       # @param hypotheses [Array<Diagnosis::Hypothesis>] some of the belief's
@@ -163,6 +168,8 @@ module Dielectra
       end
 
       private
+
+      def check_scope(job) = Scope.check!(job)
 
       def circumstances
         Circumstances.new(

@@ -26,6 +26,8 @@ module Dielectra
       FIELDS = {}.freeze
       ANSWER = {}.freeze
       NEEDED = [].freeze
+      # The fields it has to have; all of them where nothing else is said
+      REQUIRED = nil
 
       # @return [String] the name in the protocol: FindBreaker is find_breaker
       def self.label = @label ||= name.split("::").last.gsub(/(?<!\A)[A-Z]/) { "_#{_1}" }.downcase
@@ -46,7 +48,7 @@ module Dielectra
             },
             **self::FIELDS
           },
-          "required" => ["do", *self::FIELDS.keys],
+          "required" => ["do", *(self::REQUIRED || self::FIELDS.keys)],
           "additionalProperties" => false
         }
 
@@ -160,7 +162,10 @@ module Dielectra
         device = fields["device"]
         known =
           device &&
-            (job.controls.flat_map { |one| [one.id, one.device] } + job.loads.map(&:id) + situation.breakers.keys)
+            (
+              job.controls.flat_map { |one| [one.id, one.device] } + job.loads.map(&:id) + situation.breakers.keys +
+                job.goal.new_ids
+            )
         refuse("#{device} is not a device of this job.", "/device") if device && !known.include?(device)
         stray = (fields["positions"] || {}).keys.find { |id| job.control(id).nil? }
         refuse("#{stray} is not a control of this job.", "/positions/#{stray}") if stray

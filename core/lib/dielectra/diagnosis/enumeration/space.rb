@@ -27,7 +27,7 @@ module Dielectra
         @wide = wide
         @observations = observations
         @boxes = BoxStates.new(world, situation)
-        nothing = situation.found_off? ? 1.0 : Trade.priors.dig("deviation", "nothing")
+        nothing = situation.found_off? || @job.as_is? ? 1.0 : Trade.priors.dig("deviation", "nothing")
         @listing = Listing.new(world, @boxes, wide:, guide:, nothing:)
         @agreement = Agreement.new(world, @listing, @boxes, observations)
         @selection = Selection.new(world, situation, @agreement, guide:, wide:, nothing:)
@@ -72,6 +72,10 @@ module Dielectra
         more += with_deviating_box(hypothesis, wrong) if hypothesis.faults.empty?
         more.map { |row| hypothesis(*row) }
       end
+
+      # Extensions of a hypothesis by one hidden fault
+      # @return [Array<Hypothesis>]
+      def faulty(hypothesis) = with_fault(hypothesis, hypothesis.deviations.map(&:kind)).map { |row| hypothesis(*row) }
 
       # Neighbors of a skeleton: two single conductors exchanged that no observation tells apart. Skeletons were sampled
       # where there were too many to list.

@@ -69,7 +69,8 @@ module Dielectra
         @deviations ||=
           begin
             times = Trade.priors.fetch("began").fetch(job.began, {})
-            Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0)] }
+            usual = job.as_is? ? Trade.priors.fetch("as_is") : 1.0
+            Trade.priors.fetch("deviation").to_h { |kind, prior| [kind, prior * times.fetch(kind, 1.0) * usual] }
           end
       end
 

@@ -43,6 +43,9 @@ module Dielectra
           .min_by(&:value)
       end
 
+      # @return [Array<Action>] readings and looks that can be taken, unsorted
+      def questions = [Looks, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }.select(&:answers)
+
       # @return [Array<Action>] boxes to be taken apart, where nothing else tells
       def taken_apart = TakingApart.new(@now).to_a
 

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The first part of a change: the house as it stands is got to know, as far as the change hangs on it, and runs and
+    # devices are put in. The rewire and the proof are Work.
+    class Survey < Troubleshooting
+      # Hypotheses under which the change is planned, by share and number
+      LEADING = 0.995
+      MOST = 60
+
+      # @return [Evidence::Job] with the change asked for
+      attr_reader :asked
+
+      # @param asked [Evidence::Job] with the change asked for, and no steps
+      def initialize(asked, costs: Evidence::Costs.new)
+        @asked = asked
+        super(asked.before, costs:)
+      end
+
+      def decision = @decision ||= SurveyDecision.new(self)
+
+      # @return [Boolean] whether all is in and known well enough for the rewire
+      def ready? = decision.ready?
+
+      # The plans for the change, likeliest first
+      # @return [Array<Array(Repair::ChangePlan, Float)>] each with its probability
+      def change_plans
+        @change_plans ||=
+          begin
+            leading = belief.leading(share: LEADING, most: MOST)
+            total = leading.sum(&:weight)
+            open = situation.opened.keys
+            sums = {}
+            leading.each do |hypothesis|
+              plan = change_planner.plan(hypothesis, situation)
+              row = (sums[plan.key(open)] ||= [plan, 0.0])
+              row[1] += hypothesis.weight / total
+            end
+            sums.values.sort_by { |_, share| -share }
+          end
+      end
+
+      def change_planner = @change_planner ||= Repair::ChangePlanner.new(asked, costs)
+
+      # @return [Array<Diagnosis::Hypothesis>] about the house as it shall be, once all is in
+      def carried(world)
+        belief
+          .leading(share: LEADING, most: MOST)
+          .select { |hypothesis| change_planner.plan(hypothesis, situation).then { |plan| plan.possible? && plan.work.empty? } }
+          .filter_map { |hypothesis| change_planner.carried(hypothesis, situation, world) }
+      end
+
+      private
+
+      def check_scope(job) = Scope.check_change!(asked, job)
+
+      def forget
+        @change_plans = nil
+        super
+      end
+    end
+  end
+end

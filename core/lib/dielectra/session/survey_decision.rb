@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # What comes next while a change is prepared: a step that is a rule of the work, a box that the change needs open, a
+    # reading that settles how it is to be made, or the work itself.
+    class SurveyDecision < Decision
+      # Probability of a plan above which it is carried out, and above which a change is called impossible
+      SURE = 0.97
+      # Probability that is enough where nothing is left to ask
+      SURE_ENOUGH = 0.6
+      # Minutes a reading may cost
+      MOST_MINUTES = 8.0
+
+      # @return [Boolean] whether all is in and known, so that the rewire can begin
+      def ready? = @ready || false
+
+      private
+
+      # Nothing of the old circuit is repaired, proved or handed over here.
+      def under_way = nil
+
+      def concluded = nil
+
+      def best
+        plan, share = @session.change_plans.first
+        return impossible(plan, share) unless plan.possible?
+
+        opening(plan) || settled(plan, share)
+      end
+
+      # The nearest box that has to be open for a plan
+      def opening(plan)
+        closed = plan.places.reject { |place| situation.open?(place) || given_up?(place) }
+        place = closed.min_by { |name| name == situation.at ? 0 : 1 }
+        ruled(:for_change, @session.approach.open(place)) if place
+      end
+
+      def given_up?(place) = situation.declined?({ "do" => "open", "place" => place })
+
+      def settled(plan, share)
+        return carry_out(plan) if share >= SURE
+
+        question(plan) || other_box || (share >= SURE_ENOUGH ? carry_out(plan) : halt(:nothing_left))
+      end
+
+      # The reading that tells most about which plan it is
+      def question(_plan)
+        asked = @session.search.questions.reject { |action| action.step.nil? || undoing?(action.step) || action.step == :stop }
+        asked = asked.select { |action| action.minutes <= MOST_MINUTES && bits(action) >= LEAST_BITS }
+        @action = asked.max_by { |action| bits(action) / (action.minutes + 0.5) }
+        @action&.step
+      end
+
+      def bits(action) = @session.expected_cost.bits(action.answers)
+
+      # A box that is still closed and that the change is about
+      def other_box
+        items = [*@session.asked.before.goal.controls, *@session.asked.before.goal.loads]
+        closed = items.map(&:place).uniq.reject { |place| situation.open?(place) || given_up?(place) }
+        place = closed.min_by { |name| @session.costs.opening(@session.job.place(name)) }
+        ruled(:for_change, @session.approach.open(place)) if place
+      end
+
+      def carry_out(plan)
+        step = plan.work.first
+        return @ready = true unless step
+
+        ruled(:change, work(step)) || halt(:refused_change)
+      end
+
+      # The way to a step that changes the house
+      def work(step)
+        fields = step.except("do").transform_keys(&:to_sym)
+        kind = step["do"].to_sym
+        return permits.looking.step(kind, **fields) if kind == :box
+        return pulled(fields) if kind == :cable
+
+        @session.approach.hands(situation.place_of_device(step["device"])) { |hands| hands.step(kind, **fields) }
+      end
+
+      # A run is started where one stands, and ends in a box proved dead as well.
+      def pulled(fields)
+        from, to = fields[:between].partition { |place| place == situation.at }.flatten
+        other = [from, to].find { |place| permits.hands(place).nil? }
+        return @session.approach.hands(other) { nil } if other
+
+        @session.approach.hands(from) { |hands| hands.step(:cable, **fields, between: [from, to]) }
+      end
+
+      # None of the runs there are carries it, and none that may be pulled.
+      def impossible(plan, share)
+        looked = situation.opened_boxes.any?
+        return halt_change(plan, share) if looked && share >= SURE
+
+        other_box || question(plan) || halt_change(plan, share)
+      end
+
+      def halt_change(plan, share) = ChangeConclusion.impossible(@session, plan, share)
+    end
+  end
+end

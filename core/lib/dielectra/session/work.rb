@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # The second part of a change: the house is rewired and what was asked for is proved in every combination.
+    class Work < Troubleshooting
+      # @param survey [Survey] that is ready
+      def initialize(survey)
+        @costs = survey.costs
+        @job = survey.asked.after.with_steps(survey.steps)
+        @situation = survey.situation.for_job(job)
+        world = survey.change_planner.world
+        hypotheses = Diagnosis::Update.normalized(survey.carried(world))
+        @belief =
+          Diagnosis::SettledBelief.new(world:, observations: [], hypotheses:, prediction: Diagnosis::Prediction.new(world))
+        @steps = survey.steps
+        @watched = []
+        @minutes = survey.minutes
+        @visited = []
+        @trials = []
+        @readings = survey.readings
+      end
+
+      def findings = @findings ||= Diagnosis::ChangeFindings.new(belief, situation)
+    end
+  end
+end
