@@ -39,6 +39,7 @@ module Dielectra
           @job
             .goal
             .loads
+            .reject(&:part)
             .map { |load| @circuit.device(load.device) }
             .select { |device| device.settings["hot_tab"] == "removed" }
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }

@@ -143,7 +143,9 @@ module Dielectra
         runs = design.edges.map { |edge| run(hypothesis, edge, design, situation) }
         skeleton = Diagnosis::LaidSkeleton.new(layout, runs, @after, world)
         assembly = Diagnosis::Assembly.new(skeleton, boxes(hypothesis, layout, situation), world)
-        Diagnosis::Hypothesis.new(assembly:, faults: hypothesis.faults, prior: hypothesis.weight, world:)
+        gone = (@job.wanted["retire"] || []) | (@job.wanted["fit"] || {}).keys
+        faults = hypothesis.faults.reject { |fault| gone.include?(fault.device) }
+        Diagnosis::Hypothesis.new(assembly:, faults:, prior: hypothesis.weight, world:)
       end
 
       def run(hypothesis, edge, design, situation)

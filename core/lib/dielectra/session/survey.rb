@@ -41,6 +41,9 @@ module Dielectra
           end
       end
 
+      # @return [ChangeLabels]
+      def planner = @change_labels ||= ChangeLabels.new(change_planner)
+
       def change_planner = @change_planner ||= Repair::ChangePlanner.new(asked, costs)
 
       # @return [Array<Diagnosis::Hypothesis>] about the house as it shall be, once all is in

@@ -95,6 +95,9 @@ module Dielectra
       # @return [Troubleshooting, Change]
       def self.for(job, **more) = job.change? ? Change.new(job, **more) : new(job, **more)
 
+      # @return [Boolean] whether readings are taken that no doubt asks for, before a job is called done
+      def thorough? = false
+
       # The same session restricted to a few hypotheses
       # @param hypotheses [Array<Diagnosis::Hypothesis>] some of the belief's
       # @return [Troubleshooting]

@@ -21,6 +21,8 @@ module Dielectra
         @readings = survey.readings
       end
 
+      def thorough? = true
+
       def findings = @findings ||= Diagnosis::ChangeFindings.new(belief, situation)
     end
   end

@@ -3,7 +3,8 @@
 module Dielectra
   module Session
     # A circuit obeys and is right, but a white conductor taken for a neutral is spliced to one of another color. Before
-    # it is left unmarked, it is found not to be live, with the light on.
+    # it is left unmarked, it is found not to be live, with the light on. After a change all whites are looked at, since
+    # the change rests on fewer boxes.
     class ColorCheck < Rule
       # Least probability that the light is on for the reading
       LIKELY = 0.9
@@ -25,7 +26,8 @@ module Dielectra
       # The toggles with the light on: as they stand, or with the nearest one thrown
       def lit =
         [toggles, thrown(@situation.at)].compact.find do |one|
-          @belief.prediction.lights_with(best, @arrangement, one)[:on] > LIKELY
+          shares = @belief.prediction.lights_with(best, @arrangement, one)
+          shares.sum { |light, share| @session.job.goal.states(light).include?("on") ? share : 0.0 } > LIKELY
         end
 
       def readings
@@ -44,7 +46,7 @@ module Dielectra
             .joints(place)
             .filter_map do |joint|
               plain, others = joint.select { |point| colors.key?(point) }.partition { |point| colors[point] }
-              plain.first if plain.any? && others.any?
+              plain.first if plain.any? && (others.any? || @session.thorough?)
             end
         if whites.empty?
           []

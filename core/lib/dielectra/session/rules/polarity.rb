@@ -94,13 +94,18 @@ module Dielectra
       def wanted_toggles
         return @wanted_toggles if defined?(@wanted_toggles)
 
-        ways = [now, now.merge(nearest => !now[nearest])]
-        lights = ways.group_by { |raised| shown(raised) }
+        ways = nearest ? [now, now.merge(nearest => !now[nearest])] : [now]
+        clear = ways.select { |raised| @session.job.goal.clear?(shown(raised)) }
         @wanted_toggles =
-          [*lights[:on], *lights[:off]].find { |raised| places.any? { |place| hot(place, raised).any? } }
+          clear.sort_by { |raised| [-burning(raised), ways.index(raised)] }.find do |raised|
+            places.any? { |place| hot(place, raised).any? }
+          end
       end
 
-      def nearest = @session.job.goal.controls.min_by { |control| control.place == @situation.at ? 0 : 1 }.id
+      # @return [Integer] groups of lights that are on
+      def burning(raised) = @session.job.goal.states(shown(raised)).count("on")
+
+      def nearest = @session.job.goal.controls.min_by { |control| control.place == @situation.at ? 0 : 1 }&.id
 
       # Whether one of them was found live, or one was tried twice
       def seen? = tries.any?(&:live?) || tries.map(&:at).tally.any? { |_, times| times > 1 }
