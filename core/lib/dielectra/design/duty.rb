@@ -107,6 +107,9 @@ module Dielectra
         COMMONS_APART if role == :yoke && parts.values.flat_map(&:lines).uniq.size > 1
       end
 
+      # @return [Boolean] whether it is a load that nothing works
+      def live? = role == :light && parts.empty? && Layout.role(lamp.first) == "line"
+
       # @return [Boolean] whether its parts are the halves of a receptacle
       def halves? = parts.any? && parts.keys.all?(/\A\d+\z/)
 

@@ -56,7 +56,8 @@ module Dielectra
           return halves if @duty.halves?
 
           load("hot_1", "neutral_1").map do |expected|
-            @duty.steady ? expected.merge(points("hot_2" => [@duty.steady])) : expected
+            other = @duty.steady || (@duty.lamp&.first if @duty.live?)
+            other ? expected.merge(points("hot_2" => [other])) : expected
           end
         when :electronic
           [points({ "line" => @duty.lines, "load" => @duty.ends - @duty.lines, "neutral" => [@duty.neutral].compact })]

@@ -79,13 +79,19 @@ module Dielectra
         first ? first.product(*rest) : [[]]
       end
 
-      # Takes the first free terminal of each fitting that carries a function
+      # Takes the first free terminal of each fitting that carries a function, and both halves of a receptacle that do
       def taken(free, function)
-        free.filter_map do |terminals|
-          at = terminals.index { |_, carried| carried.include?(function) }
-          terminals.delete_at(at).first if at
+        free.flat_map do |terminals|
+          point, = terminals.find { |_, carried| carried.include?(function) }
+          points = point&.match?(HOT) ? terminals.select { |_, carried| carried.include?(function) }.map(&:first) : [point]
+          terminals.reject! { |one, _| points.include?(one) }
+          points.compact
         end
       end
+
+      # The hot screw of one half of a receptacle
+      HOT = /\.hot_\d\z/
+      private_constant :HOT
 
       # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and
       #   do not

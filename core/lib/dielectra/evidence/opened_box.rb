@@ -101,9 +101,9 @@ module Dielectra
         @conductors ||=
           own_cable_ends.flat_map { |cable_end| cable_end.insulated.map { |wire| cable_end.point(wire) } }.freeze
 
-      # @return [Array<String>] points of its grounding conductors
+      # @return [Array<String>] points of its grounding conductors; one that was pulled in may lead nowhere
       def grounds =
-        own_cable_ends.filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
+        surveyed_cable_ends.filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
 
       # @return [Array<String>] every point, terminals of the devices now in it included
       def points =

@@ -47,7 +47,8 @@ module Dielectra
               situation.tapes.keys,
               situation.foreign.keys,
               situation.worn,
-              situation.unmarkable
+              situation.unmarkable,
+              situation.bare
             ]
           ] ||= Object.new
       end
@@ -71,7 +72,7 @@ module Dielectra
         replacements =
           kinds.merge(failed(hypothesis, situation.arrangement)).transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
-          joints: joints(targets, changed, replacements),
+          joints: capped(situation).merge(joints(targets, changed, replacements)),
           changed:,
           remakes: @remakes.of(hypothesis, situation, changed, replacements),
           replacements:,
@@ -91,7 +92,15 @@ module Dielectra
 
       # A plan where only tape and bad joints are left
       def finished(hypothesis, situation)
-        as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, {}))
+        as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, {}), joints: capped(situation))
+      end
+
+      # Boxes in which something was taken off its screws and may be left so: it has to be capped before power comes on.
+      # @return [Hash{String => Array<Array<String>>}] place => what touches what there
+      def capped(situation)
+        return {} unless @world.job.wanted["live"]
+
+        situation.bare.to_h { |place| [place, Evidence::Arrangement.canonical(situation.joints(place))] }
       end
 
       # A plan that keeps all joints. A tab comes first, since other faults show only afterwards.

@@ -130,10 +130,23 @@ module Dielectra
       def steady(hypothesis)
         halves = hypothesis.skeleton.layout.halves
         if halves.empty?
-          halves
+          whole
         else
           @world.job.goal.loads.filter_map { |load| @world.index["#{load.id}.hot_2"] if halves.include?(load.place) }
         end
+      end
+
+      # The second halves of receptacles that are live as a whole
+      def whole
+        @whole ||=
+          @world
+            .job
+            .goal
+            .groups
+            .select(&:live?)
+            .flat_map(&:loads)
+            .select { |load| load.kind == "receptacle" && load.part.nil? }
+            .map { |load| @world.index["#{load.id}.hot_2"] }
       end
 
       # Whether its fault is on the way downstream, where nothing in this job shows it

@@ -9,6 +9,8 @@ module Dielectra
       SURE = 0.97
       # Probability that is enough where nothing is left to ask
       SURE_ENOUGH = 0.6
+      # Probability of what it would take above which that is said
+      SURE_OF_NEED = 0.9
       # Minutes a reading may cost
       MOST_MINUTES = 8.0
 
@@ -90,11 +92,14 @@ module Dielectra
 
       # None of the runs there are carries it, and none that may be pulled.
       def impossible(plan, share)
-        looked = situation.opened_boxes.any?
-        return halt_change(plan, share) if looked && share >= SURE
+        known = situation.opened_boxes.any? && share >= SURE_OF_NEED
+        return halt_change(plan, impossibility) if known && impossibility >= SURE
 
-        other_box || question(plan) || halt_change(plan, share)
+        other_box || question(plan) || halt_change(plan, impossibility)
       end
+
+      # Probability that it cannot be made
+      def impossibility = @session.change_plans.sum { |plan, share| plan.possible? ? 0.0 : share }
 
       def halt_change(plan, share) = ChangeConclusion.impossible(@session, plan, share)
     end

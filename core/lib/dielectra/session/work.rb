@@ -23,6 +23,9 @@ module Dielectra
 
       def thorough? = true
 
+      # Boxes stay closed now: what a closed one holds was not planned for.
+      def search = @search ||= Actions.new(circumstances, opening: false)
+
       def findings = @findings ||= Diagnosis::ChangeFindings.new(belief, situation)
     end
   end

@@ -21,7 +21,9 @@ module Dielectra
       attr_reader :work_state
 
       # @param circumstances [Circumstances]
-      def initialize(circumstances)
+      # @param opening [Boolean] whether further boxes may be opened
+      def initialize(circumstances, opening: true)
+        @opening = opening
         @now = circumstances
         @situation = circumstances.situation
         @expected_cost = circumstances.expected_cost
@@ -30,7 +32,7 @@ module Dielectra
 
       # @return [Array<Action>] best first
       def all
-        found = [Looks, Openings, Bulbs, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }
+        found = [Looks, *(Openings if @opening), Bulbs, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }
         found += Repairs.new(@now).beside(found.select { |action| worthwhile?(action) }.map(&:value).min)
         found += JoinedPairs.new(@now).to_a if worth_joining?(found)
         sorted(found)
