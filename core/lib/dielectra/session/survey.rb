@@ -41,6 +41,13 @@ module Dielectra
           end
       end
 
+      # There is nothing to prove yet, so that toggles may be thrown for any reading.
+      class Unproved < Proof
+        def missing = []
+      end
+
+      def proof = Unproved.new(job, situation, @watched)
+
       # @return [ChangeLabels]
       def planner = @change_labels ||= ChangeLabels.new(change_planner)
 
