@@ -23,11 +23,11 @@ module Dielectra
 
       def off = @left.breakers.reject { |breaker| breaker.position == "on" }.map { |breaker| "#{breaker.id} is off" }
 
-      # Grounds that were joined with others and are not any more.
+      # Grounds that were joined with others that are still there and are not any more.
       def ungrounded
         here = Physics::Hazards.touchable(@found) & Physics::Hazards.touchable(@left)
         (
-          here.select { |point| grounded?(@found, point) } - here.select { |point| grounded?(@left, point) }
+          here.select { |point| grounded?(@found, point, here) } - here.select { |point| grounded?(@left, point) }
         ).map { |point| "#{point} has lost its ground" }
       end
 
@@ -95,8 +95,8 @@ module Dielectra
           .uniq
       end
 
-      def grounded?(circuit, point) =
-        (circuit.joint_at(point)&.points || []).intersect?(Physics::Hazards.touchable(circuit) - [point])
+      def grounded?(circuit, point, among = Physics::Hazards.touchable(circuit)) =
+        (circuit.joint_at(point)&.points || []).intersect?(among - [point])
 
       # What a ground touches that is none, conductors aside that touch nothing else at either end.
       def working(point) = beside_grounds(point).reject { |other| spare?(other) }

@@ -7,6 +7,8 @@ module Dielectra
     class ChangePlanner
       # Designs that are priced at most of one hypothesis
       MOST_PRICED = 40
+      # Probability of a hypothesis below which nobody asks what it would take under it
+      FAINT = 0.02
       # Insulated conductors of a run that would be needed, the fewest first
       SIZES = [2, 3].freeze
       # Runs named where none that is allowed would do
@@ -53,7 +55,7 @@ module Dielectra
 
       def build(hypothesis, situation)
         best = cheapest(designs(hypothesis, situation), hypothesis, situation)
-        best || ChangePlan.new(needs: needed(hypothesis, situation))
+        best || ChangePlan.new(needs: hypothesis.weight < FAINT ? [] : needed(hypothesis, situation))
       end
 
       def allowed(situation)
@@ -71,7 +73,7 @@ module Dielectra
         priced.first(MOST_PRICED).reduce(nil) do |best, (least, design)|
           next best if best && best.minutes <= least
 
-          plan = priced(design, hypothesis, situation)
+          plan = priced(design, hypothesis, situation, best && (best.minutes - least))
           plan && (best.nil? || plan.minutes < best.minutes) ? plan : best
         end
       end
@@ -80,10 +82,11 @@ module Dielectra
 
       # A design with its rewire
       # @return [ChangePlan, nil] nil where no rewire does it
-      def priced(design, hypothesis, situation)
+      # @param below [Float, nil] minutes that the rewire has to stay below
+      def priced(design, hypothesis, situation, below)
         extended = extended(hypothesis, design, situation, @world)
         there = fitted(situation, extended, hypothesis)
-        minutes, functions, targets, kinds = @search.priced(extended, there, [])
+        minutes, functions, targets, kinds = @search.priced(extended, there, [], below:)
         return unless minutes
 
         work = work(design, extended, situation)

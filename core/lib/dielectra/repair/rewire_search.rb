@@ -57,16 +57,17 @@ module Dielectra
       # @param useless [Array<Array<String>>] sets of conductors that must not all be used
       def best(hypothesis, situation, useless) = priced(hypothesis, situation, useless)&.drop(1)
 
+      # @param below [Float, nil] minutes that it has to stay below
       # @return [Array(Float, Hash, Hash, Hash), nil] the same after its minutes
-      def priced(hypothesis, situation, useless)
-        best = nil
+      def priced(hypothesis, situation, useless, below: nil)
+        best = below && [below]
         orders(hypothesis.skeleton).each do |layout, runs|
           choices = @choices.of_all(layout, runs, useless)
           next if choices.any?(&:empty?)
 
           best = search(hypothesis, situation, layout, runs, choices, best)
         end
-        best
+        best if best && best.size > 1
       end
 
       private

@@ -6,8 +6,8 @@ module Dielectra
     # devices are put in. The rewire and the proof are Work.
     class Survey < Troubleshooting
       # Hypotheses under which the change is planned, by share and number
-      LEADING = 0.995
-      MOST = 60
+      LEADING = 0.99
+      MOST = 40
 
       # @return [Evidence::Job] with the change asked for
       attr_reader :asked

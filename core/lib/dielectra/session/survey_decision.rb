@@ -43,15 +43,21 @@ module Dielectra
       def settled(plan, share)
         return carry_out(plan) if share >= SURE
 
-        question(plan) || other_box || (share >= SURE_ENOUGH ? carry_out(plan) : halt(:nothing_left))
+        question(@session.search.questions) || other_box || trial || (share >= SURE_ENOUGH ? carry_out(plan) : halt(:nothing_left))
       end
 
-      # The reading that tells most about which plan it is
-      def question(_plan)
-        asked = @session.search.questions.reject { |action| action.step.nil? || undoing?(action.step) || action.step == :stop }
+      # Of some actions the one that tells most about which plan it is
+      def question(actions)
+        asked = actions.reject { |action| action.step.nil? || action.step == :stop || undoing?(action.step) }
         asked = asked.select { |action| action.minutes <= MOST_MINUTES && bits(action) >= LEAST_BITS }
         @action = asked.max_by { |action| bits(action) / (action.minutes + 0.5) }
         @action&.step
+      end
+
+      # Something joined or taken apart so that readings tell
+      def trial
+        question(@session.search.trials) ||
+          @session.search.taken_apart.reject { |one| situation.declined?(one.step.to_h) }.min_by(&:value)&.step
       end
 
       def bits(action) = @session.expected_cost.bits(action.answers)
@@ -95,7 +101,7 @@ module Dielectra
         known = situation.opened_boxes.any? && share >= SURE_OF_NEED
         return halt_change(plan, impossibility) if known && impossibility >= SURE
 
-        other_box || question(plan) || halt_change(plan, impossibility)
+        other_box || question(@session.search.questions) || halt_change(plan, impossibility)
       end
 
       # Probability that it cannot be made

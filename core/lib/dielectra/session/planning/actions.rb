@@ -48,6 +48,9 @@ module Dielectra
       # @return [Array<Action>] readings and looks that can be taken, unsorted
       def questions = [Looks, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }.select(&:answers)
 
+      # @return [Array<Action>] readings for which something is joined first
+      def trials = JoinedPairs.new(@now).to_a.select(&:answers)
+
       # @return [Array<Action>] boxes to be taken apart, where nothing else tells
       def taken_apart = TakingApart.new(@now).to_a
 
