@@ -108,7 +108,8 @@ def judged(name, circuit, house, session, watch, times)
     Dielectra::Practice::Intermittence
       .settled(house.circuit)
       .map { |way| Dielectra::Practice::Inspection.new(way, goal_of(session)) }
-  left = Dielectra::Practice::Handover.new(circuit, house.circuit, goal_of(session), opened: session.situation.opened.keys)
+  left =
+    Dielectra::Practice::Handover.new(circuit, house.circuit, goal_of(session), opened: session.situation.opened.keys)
   faults = inspections.flat_map(&:hazards) + left.shortcomings
   obeys = inspections.all?(&:obeys?)
   named = named?(conclusion.causes, expected["causes"])

@@ -92,7 +92,9 @@ class Asked
   def feed_light
     light = { "id" => "L9", "kind" => "luminaire", "place" => "annex" }
     {
-      "control" => { "L9" => controls },
+      "control" => {
+        "L9" => controls
+      },
       "always" => [load],
       "new" => [light],
       "places" => [{ "id" => "annex", "kind" => "luminaire_box" }],

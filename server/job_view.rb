@@ -29,12 +29,24 @@ module Server
         suspects:,
         steps:,
         ahead: Dielectra::Presentation::Ahead.new(@session).to_h,
-        repair: Dielectra::Presentation::Rewire.new(@session).to_h,
+        repair: (Dielectra::Presentation::Rewire.new(@session).to_h unless surveying?),
+        change: (Dielectra::Presentation::ChangeChoices.new(@session).to_h if change?),
+        rules:,
         minutes: @session.minutes.round(1)
       }
     end
 
     private
+
+    def change? = @session.respond_to?(:surveying?)
+
+    # Whether the house is still being got to know for a change
+    def surveying? = change? && @session.surveying?
+
+    def rules
+      book = Dielectra::Rules::Book.of(@session.job.region.name)
+      { name: book.name, notes: book.notes(Dielectra::Rules::Facts.of(@session)) }
+    end
 
     def situation = @session.situation
 

@@ -79,7 +79,7 @@ module Server
     end
 
     def fresh(document, minutes) =
-      Dielectra::Session::Troubleshooting.new(
+      Dielectra::Session::Troubleshooting.for(
         Dielectra::Evidence::Job.read(document.merge("steps" => [])),
         costs: Dielectra::Evidence::Costs.with(minutes)
       )

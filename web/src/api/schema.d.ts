@@ -639,6 +639,48 @@ export interface components {
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
         };
+        /** @description What is asked for beside restoring */
+        AskedFor: {
+            kind: string;
+            place?: string;
+            half?: string;
+            switch?: number;
+            fit?: string;
+            runs?: {
+                from: string;
+                to: string;
+                length_ft?: number;
+            }[];
+        };
+        RuleNote: {
+            article: string;
+            edition: number;
+            sentence: string;
+            /** @enum {string} */
+            state: "met" | "not_met";
+        };
+        /** @description A change that was asked for, and the ways to make it */
+        Asked: {
+            asked: string;
+            ways: {
+                /** @description How sure it is that it is done so; null for a dearer way */
+                share: number | null;
+                percent: string | null;
+                minutes: number;
+                cable: string[];
+                work: string[];
+                materials: string[];
+                /** @description Conductors that will touch something else */
+                moves: number;
+                boxes: string[];
+                rules: components["schemas"]["RuleNote"][];
+            }[];
+            impossible: {
+                share: number;
+                percent: string;
+                sentence: string;
+            } | null;
+        };
         CallForm: {
             loads: {
                 value: string;
@@ -657,6 +699,15 @@ export interface components {
                 words: string;
             }[];
             began: {
+                value: string;
+                words: string;
+            }[];
+            changes: {
+                value: string;
+                words: string;
+                needs: ("place" | "runs" | "half" | "switch" | "fit")[];
+            }[];
+            fits: {
                 value: string;
                 words: string;
             }[];
@@ -817,6 +868,8 @@ export interface components {
             }[];
             after: components["schemas"]["Box"] | null;
             moves: components["schemas"]["Move"][];
+            /** @description How the moves are done */
+            how: string[];
             points: string[];
             step: components["schemas"]["Step"];
             title: string;
@@ -954,6 +1007,11 @@ export interface components {
                 }[];
             };
             repair: components["schemas"]["Rewire"] | null;
+            change: components["schemas"]["Asked"] | null;
+            rules: {
+                name: string;
+                notes: components["schemas"]["RuleNote"][];
+            };
             minutes: number;
             changed?: {
                 before: string;
@@ -1444,6 +1502,7 @@ export interface operations {
                         works?: string[][];
                         amps?: number;
                         year_built?: number;
+                        change?: components["schemas"]["AskedFor"];
                     } | unknown | unknown;
                     file?: {
                         [key: string]: unknown;

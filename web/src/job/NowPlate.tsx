@@ -90,6 +90,13 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
       {advice.moves.length > 0 && (
         <>
           <Moves moves={advice.moves} />
+          {advice.how.length > 0 && (
+            <ul className="grid gap-0.5 text-sm">
+              {advice.how.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          )}
           <HabitLines />
         </>
       )}

@@ -32,6 +32,8 @@ const job: Job = {
   volts: 120,
   loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
   groups: [{ name: "light", loads: ["L1"], rows: [] }],
+  change: null,
+  rules: { name: "Rules", notes: [] },
   grid: [
     { positions: { S1: "up" }, found: ["off"], now: null, current: false, turn: null },
     { positions: { S1: "down" }, found: null, now: null, current: true, turn: 1 },
@@ -62,6 +64,7 @@ const job: Job = {
     ahead: 12,
     purpose: "It tells two things apart.",
     goal: null,
+    how: [],
     moves: [],
     points: ["porch/1.black", "porch/1.white"],
     after: null,

@@ -7,6 +7,7 @@ import { useJobChanges } from "../api/changes";
 import { useJob } from "../api/queries";
 import { pointed, type Aside } from "../job/aside";
 import { Ahead } from "../job/Ahead";
+import { ChangeWays } from "../job/ChangeWays";
 import { Findings } from "../job/Findings";
 import { foreseen } from "../job/foreseen";
 import { Grid } from "../job/Grid";
@@ -16,6 +17,7 @@ import { InWords } from "../job/InWords";
 import { Letters } from "../job/Letters";
 import { NowPlate } from "../job/NowPlate";
 import { RewireSheet } from "../job/RewireSheet";
+import { JobRules } from "../job/RuleNotes";
 import { Trail } from "../job/Trail";
 import { Frame } from "../ui/Frame";
 import { useKey } from "../ui/keys";
@@ -121,10 +123,11 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
   const seen = job.grid.filter((row) => row.turn === null).length;
   return (
     <Tabs.Root
-      defaultValue="findings"
+      defaultValue={job.change && !job.conclusion ? "change" : "findings"}
       className="no-print mt-3 rounded-lg border border-edge bg-sheet px-4 pb-3"
     >
       <Tabs.List aria-label="About this job" className="flex gap-x-1 overflow-x-auto border-b border-edge">
+        {job.change && <Tab value="change">Ways to do it</Tab>}
         <Tab value="findings">{job.conclusion ? "What it was" : "What may be wrong"}</Tab>
         <Tab value="conductors">Conductors</Tab>
         <Tab value="positions">
@@ -133,7 +136,13 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
         <Tab value="trail">Steps ({job.steps.length})</Tab>
         <Tab value="rewire">Rewire</Tab>
         <Tab value="ahead">Ahead</Tab>
+        <Tab value="rules">Rules</Tab>
       </Tabs.List>
+      {job.change && (
+        <Tabs.Content value="change" className="pt-2">
+          <ChangeWays change={job.change} />
+        </Tabs.Content>
+      )}
       <Tabs.Content value="findings" className="pt-2">
         <Findings job={job} />
       </Tabs.Content>
@@ -155,6 +164,9 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
       </Tabs.Content>
       <Tabs.Content value="ahead" className="pt-2">
         <Ahead job={job} />
+      </Tabs.Content>
+      <Tabs.Content value="rules" className="pt-2">
+        <JobRules rules={job.rules} />
       </Tabs.Content>
     </Tabs.Root>
   );

@@ -11,6 +11,7 @@ import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 import { Select } from "../ui/Select";
+import { ChangeAsked, type Change } from "./ChangeAsked";
 import { partsOf, Works } from "./Works";
 
 const FILL = "Fill this in.";
@@ -65,6 +66,7 @@ function Asked({ form, known, volts }: AskedProps) {
   const [file, setFile] = useState<Sent | null>(null);
   const [fileError, setFileError] = useState<Error | null>(null);
   const [more, setMore] = useState(false);
+  const [change, setChange] = useState<Change | null>(null);
   const navigate = useNavigate();
   const open = useOpenCall((job) => void navigate(`/jobs/${job.call.id}`));
   const usual = form.loads[0];
@@ -87,6 +89,7 @@ function Asked({ form, known, volts }: AskedProps) {
   const switches = useFieldArray({ control, name: "switches" });
   const loads = useFieldArray({ control, name: "loads" });
   const kinds = useWatch({ control, name: "loads" });
+  const places = useWatch({ control, name: "switches" });
   const parts = partsOf(form, kinds);
   const errors = formState.errors;
 
@@ -111,7 +114,7 @@ function Asked({ form, known, volts }: AskedProps) {
     <form
       noValidate
       className="mx-auto grid max-w-4xl gap-4"
-      onSubmit={(event) => void handleSubmit((call) => open.mutate(asCall(call, file)))(event)}
+      onSubmit={(event) => void handleSubmit((call) => open.mutate(asCall(call, file, change)))(event)}
     >
       <h1 className="text-2xl font-bold">New call</h1>
       <Group title="Who and where">
@@ -184,6 +187,16 @@ function Asked({ form, known, volts }: AskedProps) {
             )}
             {!more && <Button onClick={() => setMore(true)}>When, how it began, wiring, supply …</Button>}
           </div>
+        </Group>
+      )}
+      {!file && (
+        <Group title="What is to be done">
+          <ChangeAsked
+            form={form}
+            places={places.map(({ place }) => place)}
+            change={change}
+            onChange={setChange}
+          />
         </Group>
       )}
       {more && !file && (
@@ -259,7 +272,7 @@ function Row({ remove, children }: { remove: (() => void) | undefined; children:
   );
 }
 
-function asCall(call: Said, file: Sent | null): OpenCall {
+function asCall(call: Said, file: Sent | null, change: Change | null): OpenCall {
   const { name, street, title, complaint, switches, began, day, time, ...draft } = call;
   const about = {
     house: { name: name || street, street },
@@ -277,8 +290,16 @@ function asCall(call: Said, file: Sent | null): OpenCall {
       ...works(switches, draft.loads),
       ...(complaint && { story: complaint }),
       ...(began && { began }),
+      ...(change && { change: { ...change, runs: pulled(change) } }),
     },
   };
+}
+
+/** The runs that were filled in. */
+function pulled(change: Change) {
+  return (change.runs ?? [])
+    .filter((run) => run.from && run.to)
+    .map(({ from, to, length_ft }) => ({ from, to, ...(length_ft && { length_ft }) }));
 }
 
 /** For each switch what it works; a switch of which nothing was said works everything. */

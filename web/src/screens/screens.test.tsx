@@ -32,6 +32,8 @@ const form = {
   ],
   began: [{ value: "sudden", words: "suddenly" }],
   most_switches: 4,
+  changes: [],
+  fits: [],
   most_loads: 4,
 };
 

@@ -312,7 +312,7 @@ module Dielectra
 
         leaves.tally.each do |box, number|
           (2..number).each do |theirs|
-            more = (theirs - 1).times.map { |index| [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", @passing)] }
+            more = Array.new(theirs - 1) { |index| [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", @passing)] }
             others = leaves.dup
             theirs.times { others.delete_at(others.index(box)) }
             yield edges + onward(others, others.map { 0 }) + [[Circuits.feed(@passing), box], *more]

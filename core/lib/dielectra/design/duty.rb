@@ -102,7 +102,9 @@ module Dielectra
       # @return [String, nil] the tab that has to be broken off a device for it: of a receptacle with one half always
       #   live, of a yoke whose toggles are on two circuits
       def broken_tab
-        return HALVES_APART if steady || (role == :light && halves? && parts.values.map { |duty| duty.lamp.first }.uniq.size > 1)
+        if steady || (role == :light && halves? && parts.values.map { |duty| duty.lamp.first }.uniq.size > 1)
+          return HALVES_APART
+        end
 
         COMMONS_APART if role == :yoke && parts.values.flat_map(&:lines).uniq.size > 1
       end

@@ -79,7 +79,8 @@ module Dielectra
       end
 
       # @return [Array<Integer>] the circuits that come in from the panel
-      def circuits = @circuits ||= tree.places.select { |place| Circuits.feed?(place) }.map { |place| Circuits.number(place) }
+      def circuits =
+        @circuits ||= tree.places.select { |place| Circuits.feed?(place) }.map { |place| Circuits.number(place) }
 
       # @return [Array<String>] functions a run carries
       def carried(edge)
@@ -144,10 +145,12 @@ module Dielectra
       # Line and neutral of a circuit that no chain is on
       # @param onward [Hash{Integer => Array<String>}] where each circuit goes on to
       def passing(onward)
-        (circuits - chains.map(&:circuit)).flat_map do |number|
-          ends = [Circuits.feed(number), *onward.fetch(number, [])]
-          %w[line neutral].map { |function| [Circuits.named(function, number), ends] }
-        end.to_h
+        (circuits - chains.map(&:circuit))
+          .flat_map do |number|
+            ends = [Circuits.feed(number), *onward.fetch(number, [])]
+            %w[line neutral].map { |function| [Circuits.named(function, number), ends] }
+          end
+          .to_h
       end
 
       def masks = @masks ||= needs.map { |function, places| [function, tree.mask(places)] }

@@ -26,7 +26,8 @@ module Dielectra
         @fits.key?(device) ? duty.fitted_as(@fits[device]) : duty
       end
 
-      def circuits = @circuits ||= edges.flatten.select { |place| Circuits.feed?(place) }.map { |place| Circuits.number(place) }
+      def circuits =
+        @circuits ||= edges.flatten.select { |place| Circuits.feed?(place) }.map { |place| Circuits.number(place) }
 
       # @return [Array<Layout>] itself: another order of the controls has other ways through the runs
       def alternatives = [self]

@@ -11,8 +11,8 @@ module Dielectra
     class Shapes
       include Enumerable
 
-      # `edges` are pairs of box numbers, FEED for the panel, and the numbers below it for further circuits; `orders` the
-      # numbers of the switches of each chain from supply to light; `widths` how many functions each run carries;
+      # `edges` are pairs of box numbers, FEED for the panel, and the numbers below it for further circuits; `orders`
+      # the numbers of the switches of each chain from supply to light; `widths` how many functions each run carries;
       # `degrees` how many runs enter each box.
       Shape = Struct.new(:edges, :orders, :widths, :degrees)
       # The panel's number.

@@ -83,7 +83,8 @@ module Dielectra
       def taken(free, function)
         free.flat_map do |terminals|
           point, = terminals.find { |_, carried| carried.include?(function) }
-          points = point&.match?(HOT) ? terminals.select { |_, carried| carried.include?(function) }.map(&:first) : [point]
+          points =
+            point&.match?(HOT) ? terminals.select { |_, carried| carried.include?(function) }.map(&:first) : [point]
           terminals.reject! { |one, _| points.include?(one) }
           points.compact
         end

@@ -61,10 +61,7 @@ module Dielectra
           "breakers" => [{ "id" => "B1", "amps" => said.fetch("amps", 15) }],
           "controls" => controls,
           "loads" => loads,
-          "wanted" => {
-            "kind" => "restore",
-            "control" => control(said, loads, controls)
-          },
+          "wanted" => wanted(said, loads, controls),
           "year_built" => said["year_built"],
           "method" => method,
           "began" => began,
@@ -73,6 +70,15 @@ module Dielectra
           "steps" => []
         }.compact
       end
+
+      # What is wanted: the circuit restored, or the change that was asked for
+      def self.wanted(said, loads, controls)
+        as_is = control(said, loads, controls)
+        return { "kind" => "restore", "control" => as_is } unless said["change"]
+
+        Asked.new(said["change"], as_is, loads, controls).to_h
+      end
+      private_class_method :wanted
 
       # Which switches work which load. A load whose parts are on the same switches goes by its own name.
       # @return [Hash{String => Array<String>}] load or part of one => controls
@@ -139,7 +145,6 @@ module Dielectra
         end
         id
       end
-      private_class_method :id
 
       # @return [Array(Object, Object)] what was said, and what goes with it
       def self.one_of(said, table, pointer)

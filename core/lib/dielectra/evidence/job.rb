@@ -101,8 +101,7 @@ module Dielectra
 
       # @param id [String] of a device that is there, or that is to be
       # @return [String, nil] its place
-      def place_of(id) =
-        (control(id) || loads.find { |load| load.id == id })&.place || new_item(id)&.fetch("place")
+      def place_of(id) = (control(id) || loads.find { |load| load.id == id })&.place || new_item(id)&.fetch("place")
 
       # @return [Array<String>] loads of the job that no wanted control works, as an outlet that hangs on beyond
       def bystanders = @bystanders ||= loads.map(&:id) - goal.loads.map(&:device)

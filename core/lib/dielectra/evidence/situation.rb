@@ -23,7 +23,12 @@ module Dielectra
 
       # Before the first step no breaker and no toggle was looked at.
       def self.start(job) =
-        new(job:, at: job.controls.first.place, breakers: job.breakers.to_h { |id| [id, nil] }, **FIELDS)
+        new(
+          job:,
+          at: (job.controls.first || job.loads.first).place,
+          breakers: job.breakers.to_h { |id| [id, nil] },
+          **FIELDS
+        )
 
       # @return [Situation] after all steps of a job
       def self.of(job) =

@@ -17,7 +17,15 @@ module Dielectra
       end
 
       # @return [Hash] the job document of the house as it stands
-      def before = @document.merge("wanted" => { "kind" => "restore", "control" => existing, "as_is" => true, **@wanted.slice(*WORK) })
+      def before =
+        @document.merge(
+          "wanted" => {
+            "kind" => "restore",
+            "control" => existing,
+            "as_is" => true,
+            **@wanted.slice(*WORK)
+          }
+        )
 
       # @return [Hash] the job document of the house as it shall be
       def after
@@ -25,7 +33,9 @@ module Dielectra
         switches, loads = (@wanted["new"] || []).partition { |row| row["kind"] == SWITCH }
         @document.merge(
           "places" => @document["places"] + (@wanted["places"] || []),
-          "controls" => @document["controls"].reject { |row| retired.include?(row["id"]) } + switches.map { |row| row.slice("id", "place") },
+          "controls" =>
+            @document["controls"].reject { |row| retired.include?(row["id"]) } +
+              switches.map { |row| row.slice("id", "place") },
           "loads" => @document["loads"] + loads,
           "wanted" => @wanted.merge("kind" => "restore", "control" => works, "live" => live)
         )

@@ -171,7 +171,11 @@ module Dielectra
       # A load as it is named: whole, or its parts that have a conductor each. The half of a receptacle is the whole,
       # unless the goal says what has to be live.
       def parts_of(load, named)
-        named.map { |part| part.half && (@wanted["live"] || !part.half.match?(/\A\d+\z/)) ? load.with_part(part.half) : load }.uniq
+        named
+          .map do |part|
+            part.half && (@wanted["live"] || !part.half.match?(/\A\d+\z/)) ? load.with_part(part.half) : load
+          end
+          .uniq
       end
 
       # Whether throwing a control changes all loads of its groups, which do the same, and no other.

@@ -179,7 +179,11 @@ module Dielectra
         raise InvalidInput, "there is a #{id} already." if @circuit.place(id)
 
         @found[id] = []
-        change(places: @circuit.places + [Circuit::Place.new(id:, kind: @new_places.fetch(id, "switch_box"), enclosure:, volume_in3:)])
+        change(
+          places:
+            @circuit.places +
+              [Circuit::Place.new(id:, kind: @new_places.fetch(id, "switch_box"), enclosure:, volume_in3:)]
+        )
       end
 
       # @return [Hash] the new ends of a cable, or the points of the conductors pulled into a raceway
@@ -251,8 +255,14 @@ module Dielectra
       end
 
       def run_cable(between, type)
-        ends = between.map { |place| "#{place}/#{@circuit.cable_ends(place).map { |one| one.id[/\d+\z/].to_i }.max.to_i + 1}" }
-        conductors = (Trade::CableType.colors(type) + ["bare"]).map { |color| Circuit::Conductor.read({ "id" => color, "color" => color }) }
+        ends =
+          between.map do |place|
+            "#{place}/#{@circuit.cable_ends(place).map { |one| one.id[/\d+\z/].to_i }.max.to_i + 1}"
+          end
+        conductors =
+          (Trade::CableType.colors(type) + ["bare"]).map do |color|
+            Circuit::Conductor.read({ "id" => color, "color" => color })
+          end
         cable = Circuit::Cable.new(ends:, type:, method: "nm", conductors:)
         change(cables: @circuit.cables + [cable])
         { "ends" => ends }

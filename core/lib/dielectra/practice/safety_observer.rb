@@ -24,9 +24,7 @@ module Dielectra
           note(step, "opened with the breaker on") if known_on?
         when "breaker"
           energized(step) if step["to"] == "on"
-        when "box"
-          @proved |= [step["place"]]
-        when "prove_dead"
+        when "prove_dead", "box"
           @proved |= [step["place"]]
         when "find_breaker"
           @known |= circuit.breakers.map(&:id)

@@ -13,8 +13,7 @@ module Dielectra
         bench: "Its screws are unmarked. Which ones it joins in each position identifies it.",
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
         cause: "A new switch would fix it either way. This shows how the old one failed.",
-        shared_box:
-          "The lights obey. They would too if circuits touched or the neutral were switched: look inside once.",
+        shared_box: "The lights obey. So they would if circuits touched or a neutral were switched: look inside.",
         polarity: "The light obeys. It would also obey with line and neutral exchanged. This tells which.",
         steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
         last_check: "The light obeys. This reading shows whether the neutral is switched anyway.",
@@ -23,7 +22,9 @@ module Dielectra
         metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
         roles: "The light obeys. This tells the line from the load, for the record.",
         mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
-        leave: "It was only off for safety."
+        leave: "It was only off for safety.",
+        for_change: "The change needs this box open. What it holds decides how it is made.",
+        change: "It is known well enough how the change is made. This is the work."
       }.freeze
 
       # What is to be done next.
@@ -52,8 +53,9 @@ module Dielectra
       end
 
       # @return [Hash] `step`, `title`, `detail`, `caution`, `place`, `minutes`, `purpose`, `goal`, `choices`, the
-      #   `moves` of a rewire and the box `after` it, the `parts` that are done in one go, the `checklist` it belongs
-      #   to, the `points` that the step is about, and `ahead`: minutes the whole job is expected to take with it
+      #   `moves` of a rewire with `how` they are done, and the box `after` it, the `parts` that are done in one go, the
+      #   `checklist` it belongs to, the `points` that the step is about, and `ahead`: minutes the whole job is expected
+      #   to take with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
         told.merge(
@@ -63,6 +65,7 @@ module Dielectra
           "purpose" => purpose,
           "goal" => goal,
           "moves" => moves,
+          "how" => how,
           "points" => points,
           "after" => after,
           "parts" => parts.to_a,
@@ -80,6 +83,13 @@ module Dielectra
         return [] unless @step.do == "arrange"
 
         Moves.between(@session.situation.joints(@step["place"]), @step["joints"])
+      end
+
+      # @return [Array<String>]
+      def how
+        return [] unless @step.do == "arrange" && @step["joints"] != "as_found" && @action&.purpose == :repair
+
+        Craft.new(@session.situation, @step["place"], @step["joints"]).lines
       end
 
       def after
@@ -154,7 +164,11 @@ module Dielectra
         when :join
           "It finds the far ends of two conductors in one go."
         when :repair
-          "#{leading} The smallest change that fixes it."
+          if @session.thorough?
+            "The least work that does what was asked for."
+          else
+            "#{leading} The smallest change that fixes it."
+          end
         when :prove
           "Nothing counts as fixed before every control was seen to work from every state of the others."
         end

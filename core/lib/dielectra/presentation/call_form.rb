@@ -23,7 +23,16 @@ module Dielectra
         "after_water" => "after water"
       }.freeze
 
-      # @return [Hash] `loads`, `methods`, `volts` and `began` with their words, and `most_switches`
+      # What has to be said besides for each change
+      NEEDS = {
+        "add_control" => %w[place runs],
+        "split_receptacle" => %w[half runs],
+        "always_on" => [],
+        "feed_light" => %w[place runs],
+        "fit" => %w[switch fit runs]
+      }.freeze
+
+      # @return [Hash] `loads`, `methods`, `volts`, `began`, `changes` and `fits` with their words, and `most_switches`
       def self.to_h
         {
           "loads" =>
@@ -35,6 +44,11 @@ module Dielectra
           "methods" => Evidence::Draft::METHODS.map { |name| { "value" => name, "words" => METHODS.fetch(name) } },
           "volts" => Evidence::Draft::VOLTS.map { |volts| { "value" => volts, "words" => "#{volts} V" } },
           "began" => Evidence::Draft::BEGAN.map { |name| { "value" => name, "words" => BEGAN.fetch(name) } },
+          "changes" =>
+            Evidence::Asked::KINDS.map do |kind, words|
+              { "value" => kind, "words" => words, "needs" => NEEDS.fetch(kind) }
+            end,
+          "fits" => Evidence::Asked::FITS.map { |kind, words| { "value" => kind, "words" => words } },
           "most_loads" => Evidence::Draft::MOST_LOADS,
           "most_switches" => Evidence::Draft::MOST_SWITCHES
         }

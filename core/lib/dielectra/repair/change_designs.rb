@@ -12,7 +12,7 @@ module Dielectra
       # Insulated conductors of a new cable
       MOST_CONDUCTORS = 3
       # Ways of the functions through the runs that are kept of one order of the controls
-      MOST_WAYS = 6
+      MOST_WAYS = 3
 
       # @param skeleton [Diagnosis::Skeleton] of the house as it stands
       # @param job [Evidence::Job] the house as it shall be
@@ -32,9 +32,7 @@ module Dielectra
       def each(&)
         return enum_for(:each) unless block_given?
 
-        (0..MOST_RUNS).each do |count|
-          @allowed.combination(count) { |some| over(some, &) }
-        end
+        (0..MOST_RUNS).each { |count| @allowed.combination(count) { |some| over(some, &) } }
       end
 
       private
@@ -54,9 +52,9 @@ module Dielectra
           ways(chains, edges, trees, room).each do |carried|
             next if fresh.any? { |edge, run, _| run && carried[edge].empty? }
 
-            runs = fresh.to_h { |edge, run, _| [edge.object_id, run] }
-            added = edges.select { |edge| runs[edge.object_id] }
-            works = by_edge(added) { |edge| new_work(runs[edge.object_id], carried[edge].size) }
+            allowed = fresh.select { |_, run, _| run }
+            runs = allowed.each_with_object({}.compare_by_identity) { |(edge, run, _), all| all[edge] = run }
+            works = by_edge(runs.keys) { |edge| new_work(runs[edge], carried[edge].size) }
             yield ChangeDesign.new(edges, carried, chains, works)
           end
         end
@@ -98,10 +96,12 @@ module Dielectra
         rings = edges.size - places.size + 1
         return [] if rings.negative?
 
-        edges.combination(rings).filter_map do |left_out|
-          tree = edges.reject { |edge| left_out.any? { |one| one.equal?(edge) } }
-          tree if connected?(tree, places)
-        end
+        edges
+          .combination(rings)
+          .filter_map do |left_out|
+            tree = edges.reject { |edge| left_out.any? { |one| one.equal?(edge) } }
+            tree if connected?(tree, places)
+          end
       end
 
       def connected?(tree, places)
@@ -130,7 +130,7 @@ module Dielectra
       def options(chains, trees)
         needs = needs(chains)
         pairs = chains.flat_map(&:travelers)
-        together = pairs + (needs.keys - pairs.flatten).map { |function| [function] }
+        together = pairs + (needs.keys - pairs.flatten).zip
         together.map do |functions|
           sets = trees.map { |tree| path(tree, needs.fetch(functions.first)) }
           [functions, sets.uniq { |set| set.map(&:object_id).sort }]
@@ -151,19 +151,19 @@ module Dielectra
 
       # Line and neutral of circuits that no chain is on
       def passing(chains, onward)
-        (@skeleton.layout.circuits - chains.map(&:circuit)).flat_map do |number|
-          ends = [Design::Circuits.feed(number), *onward.fetch(number, [])]
-          %w[line neutral].map { |function| [Design::Circuits.named(function, number), ends] }
-        end.to_h
+        (@skeleton.layout.circuits - chains.map(&:circuit))
+          .flat_map do |number|
+            ends = [Design::Circuits.feed(number), *onward.fetch(number, [])]
+            %w[line neutral].map { |function| [Design::Circuits.named(function, number), ends] }
+          end
+          .to_h
       end
 
       # Controls that are to be switches with a neutral
       def electronic(chains)
         fits = @job.wanted["fit"] || {}
         chains.flat_map do |chain|
-          chain.controls.filter_map do |control|
-            [chain, control.place] if fits[control.id] == Design::Duty::ELECTRONIC
-          end
+          chain.controls.filter_map { |control| [chain, control.place] if fits[control.id] == Design::Duty::ELECTRONIC }
         end
       end
 

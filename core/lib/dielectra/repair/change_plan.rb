@@ -33,7 +33,7 @@ module Dielectra
       # Two plans with the same key are the same work, as far as the open boxes show.
       # @param open [Array<String>] opened places
       def key(open)
-        return [:impossible, needs] unless possible?
+        return :impossible, needs unless possible?
 
         [work, places - open, rewire.joints.slice(*open).sort, rewire.replacements.sort, rewire.tabs.sort]
       end

@@ -6,7 +6,7 @@ module Dielectra
     # priced: boxes, runs, devices, and the smallest rewire. Source of the prices: Evidence::Costs.
     class ChangePlanner
       # Designs that are priced at most of one hypothesis
-      MOST_PRICED = 40
+      MOST_PRICED = 24
       # Probability of a hypothesis below which nobody asks what it would take under it
       FAINT = 0.02
       # Insulated conductors of a run that would be needed, the fewest first
@@ -36,6 +36,16 @@ module Dielectra
       def plan(hypothesis, situation)
         memo = (@plans[hypothesis.assembly] ||= {})
         memo[circumstances(situation)] ||= build(hypothesis, situation)
+      end
+
+      # Other ways to make the change under a hypothesis, each with other runs, cheapest first
+      # @param most [Integer]
+      # @return [Array<ChangePlan>]
+      def ways(hypothesis, situation, most)
+        designs = designs(hypothesis, situation).first(MOST_PRICED * 4)
+        groups =
+          designs.group_by { |design| design.new_runs.each_value.map { |work| [work.between, work.conductors] }.sort }
+        groups.values.filter_map { |some| cheapest(some, hypothesis, situation) }.min_by(most, &:minutes)
       end
 
       # The hypothesis about the house as it shall be, once all runs are pulled
@@ -69,13 +79,20 @@ module Dielectra
 
       # @return [ChangePlan, nil]
       def cheapest(designs, hypothesis, situation)
-        priced = designs.first(MOST_PRICED * 4).map { |design| [new_work(design), design] }.sort_by.with_index { |(minutes, _), at| [minutes, at] }
-        priced.first(MOST_PRICED).reduce(nil) do |best, (least, design)|
-          next best if best && best.minutes <= least
+        priced =
+          designs
+            .first(MOST_PRICED * 4)
+            .map { |design| [new_work(design), design] }
+            .sort_by
+            .with_index { |(minutes, _), at| [minutes, at] }
+        priced
+          .first(MOST_PRICED)
+          .reduce(nil) do |best, (least, design)|
+            next best if best && best.minutes <= least
 
-          plan = priced(design, hypothesis, situation, best && (best.minutes - least))
-          plan && (best.nil? || plan.minutes < best.minutes) ? plan : best
-        end
+            plan = priced(design, hypothesis, situation, best && (best.minutes - least))
+            plan && (best.nil? || plan.minutes < best.minutes) ? plan : best
+          end
       end
 
       def new_work(design) = design.new_runs.each_value.sum { |work| work.minutes(@costs) }
@@ -90,7 +107,7 @@ module Dielectra
         return unless minutes
 
         work = work(design, extended, situation)
-        changed = targets.transform_values { |target| target.changed }.reject { |_, points| points.empty? }
+        changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         rewire = rewire(extended, there, targets, changed, kinds, functions)
         ChangePlan.new(
           work:,
@@ -119,7 +136,9 @@ module Dielectra
           .kinds(situation.arrangement)
           .merge(kinds)
           .to_h { |device, _| [device, extended.skeleton.layout.duty(device).broken_tab] }
-          .select { |device, tab| tab && Trade::DeviceKind[extended.kinds(situation.arrangement)[device]].tabs.key?(tab) }
+          .select do |device, tab|
+            tab && Trade::DeviceKind[extended.kinds(situation.arrangement)[device]].tabs.key?(tab)
+          end
       end
 
       def device_places =
@@ -171,12 +190,17 @@ module Dielectra
       def drafted(edge, work)
         type = work.type(gauge)
         names = edge.map { |place| "#{place}/#{DRAFTED}#{edge.find { |other| other != place }}" }
-        colors = work.raceway ? hot_colors.first(work.count) : Trade::CableType.colors(type)
+        colors = work.raceway ? hot_colors.first(work.conductors) : Trade::CableType.colors(type)
         strands =
           colors.each_with_index.map do |color, slot|
             Design::Run::Strand.new(names.map { |name| "#{name}.#{color}_#{slot}" }, color, nil)
           end
-        Design::Run.new(places: edge, ends: names, strands:, grounding: (names.map { |name| "#{name}.bare" } unless work.raceway))
+        Design::Run.new(
+          places: edge,
+          ends: names,
+          strands:,
+          grounding: (names.map { |name| "#{name}.bare" } unless work.raceway)
+        )
       end
 
       # The first letters of a cable end that is only thought of
@@ -198,12 +222,15 @@ module Dielectra
           hypothesis.boxes.transform_values do |box|
             Diagnosis::Box.new(**box.to_h, devices: box.devices.except(*retired))
           end
-        @job.goal.new_items.reduce(kept) do |all, item|
-          place = item["place"]
-          kind = situation.found_device(item["id"])&.fetch("kind") || new_kind(item, layout)
-          old = all[place] || Diagnosis::Box.new(place:, devices: {}, joints: [], weight: 1.0, damaged: [])
-          all.merge(place => Diagnosis::Box.new(**old.to_h, devices: old.devices.merge(item["id"] => kind)))
-        end
+        @job
+          .goal
+          .new_items
+          .reduce(kept) do |all, item|
+            place = item["place"]
+            kind = situation.found_device(item["id"])&.fetch("kind") || new_kind(item, layout)
+            old = all[place] || Diagnosis::Box.new(place:, devices: {}, joints: [], weight: 1.0, damaged: [])
+            all.merge(place => Diagnosis::Box.new(**old.to_h, devices: old.devices.merge(item["id"] => kind)))
+          end
       end
 
       def new_kind(item, layout) =
@@ -225,13 +252,14 @@ module Dielectra
       def usual_box = { "enclosure" => "plastic", "volume_in3" => 20.0 }
 
       def pull(edge, work)
-        what = work.raceway ? { "colors" => hot_colors.first(work.count) } : { "type" => work.type(gauge) }
+        what = work.raceway ? { "colors" => hot_colors.first(work.conductors) } : { "type" => work.type(gauge) }
         # The new box last: one stays where the run starts.
         { "do" => "cable", "between" => edge, **what }
       end
 
       def fits(extended, situation)
-        new = @job.goal.new_items.map { |item| [item["id"], extended.boxes.fetch(item["place"]).devices.fetch(item["id"])] }
+        new =
+          @job.goal.new_items.map { |item| [item["id"], extended.boxes.fetch(item["place"]).devices.fetch(item["id"])] }
         wanted = (@job.wanted["fit"] || {}).to_a
         (new + wanted)
           .reject { |device, _| situation.fitted.key?(device) }
@@ -262,12 +290,17 @@ module Dielectra
         places = @after.boxes.map(&:id)
         SIZES.each do |size|
           found =
-            places.combination(2).filter_map do |between|
-              run = Evidence::NewRun.new(between, 0, false)
-              designs = designs(hypothesis, situation, [run]).lazy
-              fits = designs.any? { |design| design.new_runs.any? { |edge, work| edge == between && work.count <= size } }
-              { "run" => between, "type" => "#{gauge}/#{size}" } if fits
-            end
+            places
+              .combination(2)
+              .filter_map do |between|
+                run = Evidence::NewRun.new(between, 0, false)
+                designs = designs(hypothesis, situation, [run]).lazy
+                fits =
+                  designs.any? do |design|
+                    design.new_runs.any? { |edge, work| edge == between && work.conductors <= size }
+                  end
+                { "run" => between, "type" => "#{gauge}/#{size}" } if fits
+              end
           return found.first(MOST_NEEDED) if found.any?
         end
         []

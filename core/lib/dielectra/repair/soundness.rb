@@ -53,7 +53,8 @@ module Dielectra
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
         reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
-          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(reach) && served?(hypothesis, arrangement, reach)
+          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(reach) &&
+          served?(hypothesis, arrangement, reach)
       end
 
       # Whether every switch that needs a neutral has it, and the line, in every combination.

@@ -100,15 +100,18 @@ module Dielectra
           begin
             together = @current.map { |joint| joint & @grounds }.select { |joint| joint.size > 1 }
             largest = together.max_by(&:size)
-            added = strays | @fresh.reject { |point| largest&.include?(point) }
-            return @kept_grounds = joined_afresh(together) if largest.nil? && @fresh.any?
-
-            added.empty? || largest.nil? ? together : together - [largest] + [largest | added]
+            largest ? with_strays(together, largest) : joined_afresh(together)
           end
       end
 
+      # Grounds that are new or touch something else go to the others.
+      def with_strays(together, largest)
+        added = strays | @fresh.reject { |point| largest.include?(point) }
+        added.empty? ? together : together - [largest] + [largest | added]
+      end
+
       # All grounds together, where the first of them are new
-      def joined_afresh(together) = @grounds.size > 1 ? [@grounds] : together
+      def joined_afresh(together) = @fresh.any? && @grounds.size > 1 ? [@grounds] : together
 
       # Grounds that touch anything but grounds
       def strays =

@@ -20,7 +20,10 @@ module Dielectra
       def self.sentence(needs)
         return "no run from box to box would carry what is asked for" if needs.empty?
 
-        runs = needs.map { |row| "#{row["run"].map { |place| Presentation::Naming.place(place) }.join(" to ")} (#{row["type"]})" }
+        runs =
+          needs.map do |row|
+            "#{row["run"].map { |place| Presentation::Naming.place(place) }.join(" to ")} (#{row["type"]})"
+          end
         "the runs there are do not carry it; it takes a run from #{runs.join(", or from ")}"
       end
     end

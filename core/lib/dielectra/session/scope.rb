@@ -32,7 +32,9 @@ module Dielectra
       def self.check_changes(asked)
         known = asked.places.map(&:id) + asked.new_places.map(&:id)
         asked.goal.new_items.each_with_index do |row, index|
-          refuse("#{row["place"]} is not a known place.", "/wanted/new/#{index}/place") unless known.include?(row["place"])
+          unless known.include?(row["place"])
+            refuse("#{row["place"]} is not a known place.", "/wanted/new/#{index}/place")
+          end
         end
         (asked.wanted["runs"] || []).each_with_index do |row, index|
           stray = row["between"].find { |place| !known.include?(place) }

@@ -5,6 +5,21 @@ module Dielectra
     # The first part of a change: the house as it stands is got to know, as far as the change hangs on it, and runs and
     # devices are put in. The rewire and the proof are Work.
     class Survey < Troubleshooting
+      include Checkpoint.without(
+                :@decision,
+                :@search,
+                :@actions,
+                :@findings,
+                :@permits,
+                :@approach,
+                :@pre_energization_test,
+                :@toggles,
+                :@soundness,
+                :@change_planner,
+                :@planner,
+                :@change_plans
+              )
+
       # Hypotheses under which the change is planned, by share and number
       LEADING = 0.99
       MOST = 40
@@ -49,7 +64,7 @@ module Dielectra
       def proof = Unproved.new(job, situation, @watched)
 
       # @return [ChangeLabels]
-      def planner = @change_labels ||= ChangeLabels.new(change_planner)
+      def planner = @planner ||= ChangeLabels.new(change_planner)
 
       def change_planner = @change_planner ||= Repair::ChangePlanner.new(asked, costs)
 
@@ -57,7 +72,9 @@ module Dielectra
       def carried(world)
         belief
           .leading(share: LEADING, most: MOST)
-          .select { |hypothesis| change_planner.plan(hypothesis, situation).then { |plan| plan.possible? && plan.work.empty? } }
+          .select do |hypothesis|
+            change_planner.plan(hypothesis, situation).then { |plan| plan.possible? && plan.work.empty? }
+          end
           .filter_map { |hypothesis| change_planner.carried(hypothesis, situation, world) }
       end
 

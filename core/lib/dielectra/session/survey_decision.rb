@@ -43,7 +43,8 @@ module Dielectra
       def settled(plan, share)
         return carry_out(plan) if share >= SURE
 
-        question(@session.search.questions) || other_box || trial || (share >= SURE_ENOUGH ? carry_out(plan) : halt(:nothing_left))
+        question(@session.search.questions) || other_box || trial ||
+          (share >= SURE_ENOUGH ? carry_out(plan) : halt(:nothing_left))
       end
 
       # Of some actions the one that tells most about which plan it is

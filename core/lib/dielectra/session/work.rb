@@ -5,14 +5,19 @@ module Dielectra
     # The second part of a change: the house is rewired and what was asked for is proved in every combination.
     class Work < Troubleshooting
       # @param survey [Survey] that is ready
-      def initialize(survey)
+      def initialize(survey) # rubocop:disable Lint/MissingSuper
         @costs = survey.costs
         @job = survey.asked.after.with_steps(survey.steps)
         @situation = survey.situation.for_job(job)
         world = survey.change_planner.world
         hypotheses = Diagnosis::Update.normalized(survey.carried(world))
         @belief =
-          Diagnosis::SettledBelief.new(world:, observations: [], hypotheses:, prediction: Diagnosis::Prediction.new(world))
+          Diagnosis::SettledBelief.new(
+            world:,
+            observations: [],
+            hypotheses:,
+            prediction: Diagnosis::Prediction.new(world)
+          )
         @steps = survey.steps
         @watched = []
         @minutes = survey.minutes

@@ -4,7 +4,15 @@ module Dielectra
   module Steps
     # A new box set where `wanted` has one. It is open and holds nothing.
     class Box < Kind
-      FIELDS = { "place" => ID, "enclosure" => { "enum" => %w[metal plastic] }, "volume_in3" => { "type" => "number" } }.freeze
+      FIELDS = {
+        "place" => ID,
+        "enclosure" => {
+          "enum" => %w[metal plastic]
+        },
+        "volume_in3" => {
+          "type" => "number"
+        }
+      }.freeze
 
       def permit = :looking
 

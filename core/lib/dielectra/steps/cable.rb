@@ -22,9 +22,13 @@ module Dielectra
 
       def changes(situation, _number)
         {
-          opened: fields["between"].each_with_index.reduce(situation.opened) { |all, (place, side)| pulled(all, place, side) },
+          opened:
+            fields["between"]
+              .each_with_index
+              .reduce(situation.opened) { |all, (place, side)| pulled(all, place, side) },
           bare: situation.bare | fields["between"],
-          pulled: situation.pulled + [Evidence::PulledRun.new(fields["between"], names, fields["type"], colors, raceway?)]
+          pulled:
+            situation.pulled + [Evidence::PulledRun.new(fields["between"], names, fields["type"], colors, raceway?)]
         }
       end
 
@@ -52,7 +56,9 @@ module Dielectra
       # What is open with the new conductors in one of its places
       def pulled(opened, place, side)
         found = opened.fetch(place)
-        opened.merge(place => found.merge("cable_ends" => raceway? ? grown(found, side) : found["cable_ends"] + [fresh(side)]))
+        opened.merge(
+          place => found.merge("cable_ends" => raceway? ? grown(found, side) : found["cable_ends"] + [fresh(side)])
+        )
       end
 
       def fresh(side)
@@ -62,14 +68,16 @@ module Dielectra
 
       # Cable ends with conductors added to the raceway
       def grown(found, side)
-        names.zip(colors).reduce(found["cable_ends"]) do |ends, (points, color)|
-          point = points[side]
-          ends.map do |row|
-            next row unless row["id"] == PointId.owner(point)
+        names
+          .zip(colors)
+          .reduce(found["cable_ends"]) do |ends, (points, color)|
+            point = points[side]
+            ends.map do |row|
+              next row unless row["id"] == PointId.owner(point)
 
-            row.merge("conductors" => row["conductors"] + [{ "id" => PointId.part(point), "color" => color }])
+              row.merge("conductors" => row["conductors"] + [{ "id" => PointId.part(point), "color" => color }])
+            end
           end
-        end
       end
 
       def check(situation)

@@ -30,7 +30,12 @@ module Dielectra
 
       def added(situation, place, id, kind)
         found = situation.opened.fetch(place)
-        { opened: situation.opened.merge(place => found.merge("devices" => found["devices"] + [{ "id" => id, "kind" => kind }])) }
+        {
+          opened:
+            situation.opened.merge(
+              place => found.merge("devices" => found["devices"] + [{ "id" => id, "kind" => kind }])
+            )
+        }
       end
 
       def renewed(situation, place, id, kind)

@@ -67,7 +67,8 @@ module Dielectra
         all = observations + seen
         told = recognized(before, after)
         grown =
-          told.any? || suspicious?(seen) || after.opened_boxes.size > before.opened_boxes.size || after.foreign != before.foreign
+          told.any? || suspicious?(seen) || after.opened_boxes.size > before.opened_boxes.size ||
+            after.foreign != before.foreign
         if grown
           return(
             anew(

@@ -33,7 +33,7 @@ module Dielectra
       def settled(observations, hypotheses, tolerated: @tolerated) =
         SettledBelief.new(world:, observations:, hypotheses:, prediction:, tolerated:, generation: @generation)
 
-      def with(observations, hypotheses, _generation = nil, listed: nil) = settled(observations, hypotheses)
+      def with(observations, hypotheses, _generation = nil, **) = settled(observations, hypotheses)
     end
   end
 end

@@ -8,7 +8,7 @@ module Dielectra
       # @param layout [Design::PlannedLayout] its edges are those of the runs
       # @param runs [Array<Design::Run>]
       # @param job [Evidence::Job] the house as it shall be
-      def initialize(layout, runs, job, world)
+      def initialize(layout, runs, job, world) # rubocop:disable Lint/MissingSuper
         @layout = layout
         @runs = runs
         @job = job

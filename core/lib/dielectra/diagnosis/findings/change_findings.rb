@@ -33,7 +33,8 @@ module Dielectra
 
       def words(step)
         from, to = (step["between"] || []).map { |place| Presentation::Naming.place(place) }
-        kind = step["kind"] && Trade::DeviceKind.known?(step["kind"]) ? Trade::DeviceKind[step["kind"]].term : step["kind"]
+        kind =
+          step["kind"] && Trade::DeviceKind.known?(step["kind"]) ? Trade::DeviceKind[step["kind"]].term : step["kind"]
         place = step["place"] && Presentation::Naming.place(step["place"])
         { place:, from:, to:, type: step["type"] || step["colors"]&.join(" and "), device: step["device"], kind: }
       end

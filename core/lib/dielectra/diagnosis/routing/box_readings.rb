@@ -15,7 +15,8 @@ module Dielectra
         @job = job
         @situation = situation
         @world = world
-        @ports = situation.opened_boxes.to_h { |place| [place, world.ports(place, situation.surveyed_cable_ends(place))] }
+        @ports =
+          situation.opened_boxes.to_h { |place| [place, world.ports(place, situation.surveyed_cable_ends(place))] }
         @local = places.to_h { |place| [place, world.local_readings(place, situation.joints_with_tabs(place))] }
         @bundles = {}
         @read = {}.compare_by_identity

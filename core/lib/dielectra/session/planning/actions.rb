@@ -32,7 +32,8 @@ module Dielectra
 
       # @return [Array<Action>] best first
       def all
-        found = [Looks, *(Openings if @opening), Bulbs, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }
+        found =
+          [Looks, *(Openings if @opening), Bulbs, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }
         found += Repairs.new(@now).beside(found.select { |action| worthwhile?(action) }.map(&:value).min)
         found += JoinedPairs.new(@now).to_a if worth_joining?(found)
         sorted(found)

@@ -97,9 +97,9 @@ module Dielectra
         ways = nearest ? [now, now.merge(nearest => !now[nearest])] : [now]
         clear = ways.select { |raised| @session.job.goal.clear?(shown(raised)) }
         @wanted_toggles =
-          clear.sort_by { |raised| [-burning(raised), ways.index(raised)] }.find do |raised|
-            places.any? { |place| hot(place, raised).any? }
-          end
+          clear
+            .sort_by { |raised| [-burning(raised), ways.index(raised)] }
+            .find { |raised| places.any? { |place| hot(place, raised).any? } }
       end
 
       # @return [Integer] groups of lights that are on

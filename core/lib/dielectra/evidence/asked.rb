@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # `wanted` of a job from a change as a customer asks for it
+    class Asked
+      # What can be asked for, and how it is put
+      KINDS = {
+        "add_control" => "another place to switch from",
+        "split_receptacle" => "one half of the receptacle always live",
+        "always_on" => "the receptacle always live",
+        "feed_light" => "a new light in its place",
+        "fit" => "another kind of switch"
+      }.freeze
+      # Kinds of switches that can be fitted
+      FITS = {
+        "dimmer" => "dimmer",
+        "dimmer_three_way" => "three-way dimmer",
+        "electronic" => "timer, sensor or radio switch"
+      }.freeze
+
+      # @param said [Hash] `kind`; `place` of what is new; `half` that stays live; `switch` (its number) and `fit`;
+      #   `runs`, each with `from`, `to` and `length_ft`
+      # @param works [Hash{String => Array<String>}] load => controls, as it is
+      # @param loads [Array<Hash>]
+      # @param controls [Array<Hash>]
+      def initialize(said, works, loads, controls)
+        @said = said
+        @works = works
+        @loads = loads
+        @controls = controls
+      end
+
+      # @return [Hash]
+      # @raise [InvalidInput] with the pointer of what is missing
+      def to_h
+        kind = @said["kind"]
+        refuse("#{kind} is none of #{KINDS.keys.join(", ")}.", "/draft/change/kind") unless KINDS.key?(kind)
+        { "kind" => kind, **send(kind), **runs }
+      end
+
+      private
+
+      def add_control
+        place = place_named
+        id = "S#{@controls.size + 1}"
+        {
+          "control" => @works.transform_values { |names| names + [id] },
+          "new" => [{ "id" => id, "kind" => Goals::Change::SWITCH, "place" => place }],
+          "places" => [{ "id" => place, "kind" => "switch_box" }]
+        }
+      end
+
+      def split_receptacle
+        live = @said["half"].to_s
+        refuse("say which half stays live, 1 or 2.", "/draft/change/half") unless %w[1 2].include?(live)
+        other = live == "1" ? "2" : "1"
+        { "control" => { "#{receptacle}.#{other}" => @works.fetch(receptacle) }, "always" => ["#{receptacle}.#{live}"] }
+      end
+
+      def always_on = { "control" => {}, "always" => [receptacle], "retire" => @works.fetch(receptacle) }
+
+      def feed_light
+        place = place_named
+        id = "L#{@loads.size + 1}"
+        {
+          "control" => @works.except(receptacle).merge(id => @works.fetch(receptacle)),
+          "always" => [receptacle],
+          "new" => [{ "id" => id, "kind" => "luminaire", "place" => place }],
+          "places" => [{ "id" => place, "kind" => "luminaire_box" }]
+        }
+      end
+
+      def fit
+        control = @controls[@said.fetch("switch", 1).to_i - 1] or
+          refuse("there is no such switch.", "/draft/change/switch")
+        unless FITS.key?(@said["fit"])
+          refuse("#{@said["fit"]} is none of #{FITS.keys.join(", ")}.", "/draft/change/fit")
+        end
+        { "control" => @works, "fit" => { control["id"] => @said["fit"] } }
+      end
+
+      def runs
+        rows = Array(@said["runs"])
+        return {} if rows.empty?
+
+        {
+          "runs" =>
+            rows.each_with_index.map do |row, at|
+              between = %w[from to].map { |side| Draft.id(row[side], "/draft/change/runs/#{at}/#{side}") }
+              { "between" => between, "length_ft" => row["length_ft"] }.compact
+            end
+        }
+      end
+
+      def receptacle
+        @receptacle ||= @loads.find { |load| load["kind"] == "receptacle" }&.fetch("id") or
+          refuse("that wants a receptacle among what is switched.", "/draft/change/kind")
+      end
+
+      def place_named = Draft.id(@said["place"], "/draft/change/place")
+
+      def refuse(sentence, pointer) = raise(InvalidInput.new(sentence, pointer:))
+    end
+  end
+end

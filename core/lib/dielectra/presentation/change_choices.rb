@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # The ways to make a change, side by side: what each takes, and how sure it is that it is that way.
+    class ChangeChoices
+      # Ways shown
+      MOST = 4
+      # Probability below which a way is not shown
+      LEAST = 0.01
+
+      # @param session [Session::Change]
+      def initialize(session)
+        @session = session
+        @asked = session.asked
+        @region = @asked.region
+      end
+
+      # @return [Hash] `asked` in words, `ways`, and `impossible` (a sentence) where none does it
+      def to_h
+        plans = @session.surveying? ? @session.change_plans : []
+        possible = alike(plans.select { |plan, share| plan.possible? && share >= LEAST })
+        possible += others(possible) if @session.surveying?
+        {
+          "asked" => asked,
+          "ways" => possible.first(MOST).map { |plan, share| way(plan, share) },
+          "impossible" => impossible(plans)
+        }
+      end
+
+      private
+
+      # Other ways under the likeliest hypothesis, which cost more
+      def others(possible)
+        best = @session.belief.hypotheses.first or return []
+        known = possible.map { |plan, _| plan.work }
+        ways = @session.change_planner.ways(best, @session.situation, MOST)
+        ways.reject { |plan| known.include?(plan.work) }.map { |plan| [plan, nil] }
+      end
+
+      # Plans that take the same, with their probabilities together
+      def alike(plans)
+        plans
+          .group_by { |plan, _| [plan.work, plan.rewire.replacements, plan.rewire.tabs] }
+          .values
+          .map { |some| [some.first.first, some.sum(&:last)] }
+          .sort_by { |_, share| -share }
+      end
+
+      def way(plan, share)
+        {
+          "share" => share&.round(4),
+          "percent" => share && Wording.percent(share),
+          "minutes" => plan.minutes.round,
+          "cable" => cable(plan),
+          "work" => plan.work.map { |step| Instruction.of(step, @session.situation)["title"] },
+          "materials" => materials(plan),
+          "moves" => plan.rewire.changed.each_value.sum(&:size),
+          "boxes" => plan.places.map { |place| Naming.place(place) },
+          "rules" => rules(plan)
+        }
+      end
+
+      # @return [Array<String>] new runs by type and feet
+      def cable(plan)
+        plan.design.new_runs.each_value.map do |work|
+          from, to = work.between.map { |place| Naming.place(place) }
+          feet = work.length_ft.to_i.zero? ? "" : ", #{work.length_ft.ceil} ft"
+          what = work.raceway ? "#{work.conductors} in the raceway" : "#{work.conductors}-conductor"
+          "#{what}, #{from} to #{to}#{feet}"
+        end
+      end
+
+      def materials(plan)
+        kinds = plan.work.filter_map { |step| step["kind"] } + plan.rewire.replacements.values
+        devices = kinds.tally.map { |kind, count| "#{count} × #{@region.term(Trade::DeviceKind[kind])}" }
+        boxes = plan.work.conductors { |step| step["do"] == "box" }
+        [*devices, ("#{boxes} × box" if boxes.positive?)].compact
+      end
+
+      def rules(plan) = Rules::Book.of(@asked.region.name).notes(Rules::Facts.of_plan(@session, plan))
+
+      def impossible(plans)
+        share = plans.sum { |plan, part| plan.possible? ? 0.0 : part }
+        best, = plans.find { |plan, _| !plan.possible? }
+        return unless best && share >= LEAST
+
+        {
+          "share" => share.round(4),
+          "percent" => Wording.percent(share),
+          "sentence" => Session::ChangeConclusion.sentence(best.needs)
+        }
+      end
+
+      # What was asked for, in words
+      def asked
+        words = Evidence::Asked::KINDS.fetch(@asked.wanted["kind"])
+        fits =
+          (@asked.wanted["fit"] || {}).map do |device, kind|
+            "#{device} to be #{Trade.article(@region.term(Trade::DeviceKind[kind]))}"
+          end
+        places = @asked.new_places.map { |place| Naming.place(place.id) }
+        [words, *fits, (Naming.list(places) if places.any?)].compact.join(": ")
+      end
+    end
+  end
+end

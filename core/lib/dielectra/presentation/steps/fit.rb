@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    module Steps
+      # Words for a device fitted.
+      class Fit < Words
+        def told(situation)
+          kind = Trade.article(term(self["kind"], situation.job.region))
+          ["Fit #{kind} as #{self["device"]} in the #{place(situation)} box", detail(situation), nil]
+        end
+
+        def refused(situation) =
+          "there was no #{term(self["kind"], situation.job.region)} for the #{place(situation)} box"
+
+        private
+
+        def detail(situation)
+          old = situation.found_device(self["device"])
+          if old
+            "Everything comes off the old one. Nothing goes on the new one yet but its ground."
+          else
+            "Only its ground goes on for now."
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,157 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Rules
+    # The facts of a job: read off its open boxes and what is planned.
+    class FromJob
+      # Years before which houses may hold lead paint, and luminaires ask for cooler wire than they make
+      LEAD = 1978
+      TAPS = 1985
+
+      # @param session [Session::Troubleshooting]
+      # @param plan [Repair::ChangePlan, nil]
+      def initialize(session, plan = nil)
+        @session = session
+        @plan = plan
+        @job = session.job
+        @situation = session.situation
+      end
+
+      # @return [Facts]
+      def facts
+        Facts.new(
+          **seen_in_boxes,
+          **filling,
+          **planned,
+          built_with_lead: year && year < LEAD,
+          old_luminaire_taps: year && year < TAPS && @job.loads.any? { |load| load.kind == "luminaire" },
+          knob_and_tube: @job.document["method"] == "knob_and_tube",
+          second_circuit: (yokes? if @job.circuits > 1)
+        )
+      end
+
+      private
+
+      # Whether two switches stand on one yoke in an open box
+      def yokes? =
+        opened.any? { |place| @situation.opened[place]["devices"].any? { |row| row["kind"] == "combination" } }
+
+      def year = @job.document["year_built"]
+
+      def opened = @opened ||= @situation.opened_boxes
+
+      def seen_in_boxes
+        return {} if opened.empty?
+
+        remarks = opened.flat_map { |place| (@situation.opened[place]["remarks"] || []).map { |row| row["what"] } }
+        joints = opened.flat_map { |place| @situation.joints(place) }
+        {
+          hot_white_unmarked: hot_whites?,
+          ungrounded_switch: opened.any? { |place| ungrounded?(place) },
+          loose_grounds: opened.any? { |place| loose_grounds?(place) },
+          backstab: opened.any? { |place| backstab?(place) },
+          two_under_screw: joints.any? { |joint| crowded?(joint) },
+          aluminum: remarks.include?("aluminum"),
+          cloth: remarks.include?("cloth")
+        }
+      end
+
+      def hot_whites?
+        best = @session.belief.hypotheses.first
+        best && @session.planner.respond_to?(:unmarked) && @session.planner.unmarked(best, @situation).any?
+      end
+
+      def ungrounded?(place) =
+        @job.devices_at(place).any? { |item| @job.control(item.id) } && @situation.grounds(place).empty?
+
+      # Grounds of an open box that are not all in one joint
+      def loose_grounds?(place)
+        grounds = @situation.grounds(place)
+        grounds.size > 1 && @situation.joints(place).none? { |joint| (grounds - joint).empty? }
+      end
+
+      def backstab?(place)
+        found =
+          @situation.opened[place]["joints"].select { |joint| joint["by"] == "push_in" }.map { |joint| joint["points"] }
+        found.intersect?(@situation.joints(place))
+      end
+
+      # A screw of a device that holds two conductors
+      def crowded?(joint)
+        screws = joint.reject { |point| PointId.conductor?(point) || PointId.metal?(point) }
+        screws.one? && joint.count { |point| PointId.conductor?(point) } > 1
+      end
+
+      # The fullest open box of which the volume is known
+      def filling
+        rows = opened.filter_map { |place| fill(place) }
+        worst = rows.max_by { |needed, volume| needed - volume } or return {}
+        { fill: worst.first, volume: worst.last }
+      end
+
+      def fill(place)
+        volume = @situation.opened[place]["volume_in3"] or return
+        gauge = gauge(place) or return
+        ends = @situation.cable_ends(place)
+        devices = @situation.opened[place]["devices"].size
+        sum =
+          Sums::BoxFill.new(
+            conductors: {
+              gauge => ends.sum { |one| one.insulated.size } + added(place)
+            },
+            yokes: {
+              gauge => devices
+            },
+            grounds: ends.count(&:grounding)
+          )
+        [sum.needed, volume]
+      end
+
+      def gauge(place)
+        found = @situation.cable_ends(place).filter_map { |one| one.type&.split("/")&.first }
+        found.find { |gauge| Sums::BoxFill::ALLOWANCE.key?(gauge) }
+      end
+
+      # Conductors that a plan adds to a box
+      def added(place) =
+        if @plan&.design
+          @plan.design.new_runs.each_value.sum { |work| work.between.include?(place) ? work.conductors : 0 }
+        else
+          0
+        end
+
+      def planned
+        return {} unless @plan&.possible?
+
+        work = @plan.work
+        {
+          extended_run: work.any? { |step| step["do"] == "cable" },
+          new_switch_without_neutral: without_neutral?,
+          gauge_too_small: gauge_too_small?,
+          dimmer_ganged: (@job.wanted["fit"] || {}).any? { |id, kind| kind.start_with?("dimmer") && beside?(id) }
+        }
+      end
+
+      # A new switch whose new run brings no neutral
+      def without_neutral?
+        places =
+          @session.asked.goal.new_items.select { |row| row["kind"] == Goals::Change::SWITCH }.map { |row| row["place"] }
+        places.any? do |place|
+          carried =
+            @plan.design.edges.select { |edge| edge.include?(place) }.flat_map { |edge| @plan.design.carried[edge] }
+          carried.none? { |function| Design::Layout.role(function) == "neutral" }
+        end
+      end
+
+      def gauge_too_small?
+        amps = @job.document["breakers"].filter_map { |row| row["amps"] }.max or return false
+        @plan.work.filter_map { |step| step["type"] }.any? { |type| !Sums::Breaker.enough?(type, amps) }
+      end
+
+      def beside?(id)
+        control = @job.control(id) or return false
+        @job.controls.count { |one| one.place == control.place } > 1
+      end
+    end
+  end
+end

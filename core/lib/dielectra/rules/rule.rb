@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Rules
+    # One rule: where it stands, what it asks in our words, and the fact that it is judged by.
+    Rule =
+      Struct.new(:name, :article, :since, :until, :sentence, :fact, :unless, :grave) do
+        # @param facts [Facts]
+        # @return [Symbol, nil] :met or :not_met; nil where it does not apply or nothing is known
+        def judge(facts)
+          return fill(facts) if fact == "fill"
+
+          known = facts.public_send(fact)
+          return if known.nil?
+
+          known ? :not_met : :met
+        end
+
+        # @return [Boolean] whether it is in an edition
+        def in?(edition) = (since.nil? || edition >= since) && (self.until.nil? || edition < self.until)
+
+        private
+
+        def fill(facts)
+          return if facts.fill.nil? || facts.volume.nil?
+
+          facts.fill <= facts.volume ? :met : :not_met
+        end
+      end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Rules::Book do
+  let(:book) { described_class.of("north_america") }
+
+  def state(article, edition = 2023, **facts)
+    note = book.notes(Dielectra::Rules::Facts.new(**facts), edition).find { |row| row["article"] == article }
+    note&.fetch("state")
+  end
+
+  it "judges every rule both ways, and not at all where nothing is known" do
+    described_class.regions.each do |region|
+      described_class
+        .of(region)
+        .rules
+        .each do |rule|
+          facts = ->(value) do
+            known = rule.fact == "fill" ? { fill: value ? 20.0 : 10.0, volume: 18.0 } : { rule.fact.to_sym => value }
+            Dielectra::Rules::Facts.new(**known)
+          end
+          seen = [facts.call(true), facts.call(false), Dielectra::Rules::Facts.new].map { |some| rule.judge(some) }
+          expect(seen).to eq([:not_met, :met, nil]), "#{region} #{rule.name}"
+        end
+    end
+  end
+
+  it "leaves out what an edition does not have" do
+    expect([2008, 2011].map { |edition| state("404.2(C)", edition, new_switch_without_neutral: true) }).to eq(
+      [nil, "not_met"]
+    )
+  end
+
+  it "names every rule by its article, in our words" do
+    expect(book.rules.map { |rule| [rule.article, rule.sentence] }.flatten).to all(match(/\S/))
+  end
+
+  it "reads the facts of a job off its open boxes" do
+    job = demo_job("chart_room")
+    house = Dielectra::Practice::House.new(demo_circuit("chart_room"), job:)
+    session = Dielectra::Session::Troubleshooting.for(job)
+    until session.situation.open?("chart_room")
+      step = session.next.to_h
+      session.record(step.merge("answer" => house.answer(step)))
+    end
+    facts = Dielectra::Rules::Facts.of(session)
+    expect([facts.backstab, facts.ungrounded_switch, facts.built_with_lead, facts.volume]).to eq(
+      [true, false, true, 20.3]
+    )
+  end
+end
