@@ -24,12 +24,18 @@ require_relative "database"
   patience
   events
   change
+  box_svg
+  record_pdf
+  tags_pdf
+  house_archive
   backup
   nightly
   certificate
   demo
 ].each { |part| require_relative part }
-%w[base day devices houses jobs photographs settings trade].each { |resource| require_relative "api/#{resource}" }
+%w[base day devices houses jobs photographs records settings trade].each do |resource|
+  require_relative "api/#{resource}"
+end
 require_relative "front"
 
 # The web server: loads, asks the core, stores, answers. No rule of the trade lives here.
@@ -51,7 +57,16 @@ module Server
           use Border
           use Description
           run Rack::Cascade.new(
-                [Api::Day, Api::Devices, Api::Houses, Api::Photographs, Api::Jobs, Api::Settings, Api::Trade],
+                [
+                  Api::Day,
+                  Api::Devices,
+                  Api::Houses,
+                  Api::Photographs,
+                  Api::Records,
+                  Api::Jobs,
+                  Api::Settings,
+                  Api::Trade
+                ],
                 [404]
               )
         end

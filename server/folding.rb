@@ -36,6 +36,9 @@ module Server
       # @return [Array<Hash>] what could be done instead of the next step
       def instead(job) = ask(job, "instead", job.steps)
 
+      # @return [Hash] the record of a job; see Dielectra::Presentation::Record
+      def record(job) = ask(job, "record", job.steps, code: job.code)
+
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
       def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps, Setting.minutes)
 

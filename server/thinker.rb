@@ -13,8 +13,8 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, instead, looks or wish), `about` (see CallSummary), `document`, `minutes`,
-    #   `steps`, `version`, and `was`: the steps before a correction
+    # @param request [Hash] `do` (view, why, record, instead, looks or wish), `about` (see CallSummary), `document`,
+    #   `minutes`, `steps`, `version`, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
       { "shown" => send("do_#{request.fetch("do")}", request) }
@@ -35,6 +35,12 @@ module Server
       view = JobView.new(request["about"], session, version: request["version"]).to_h
       view[:changed] = { before:, after: leading(session) } if before
       view
+    end
+
+    # Through JSON, so that a record is the same whichever process made it
+    def do_record(request)
+      record = Dielectra::Presentation::Record.new(session(request, request["steps"]), request["code"])
+      JSON.parse(JSON.generate({ **record.to_h, "closing" => record.closing, "unfinished" => record.unfinished }))
     end
 
     def do_why(request)

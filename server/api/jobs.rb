@@ -9,7 +9,7 @@ module Server
         document =
           call["file"] ||
             Dielectra::Evidence::Draft.document({ "tools" => Setting.now["tools"] }.merge(call.fetch("draft", {})))
-        Dielectra::Session::Scope.check!(Dielectra::Evidence::Job.read(document))
+        Dielectra::Session::Scope.check_any!(Dielectra::Evidence::Job.read(document))
         change = Change.new(nil, key:, version: 0, said:, status: 201, person:)
         patiently([key, said]) { Folding.locked(:opening) { change.repeated || open_call(change, call, document) } }
       end

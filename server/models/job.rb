@@ -32,6 +32,9 @@ module Server
       }
     end
 
+    # @return [String] what finds it by typing, on records and tags
+    def code = "DX#{id.to_s(36).upcase.rjust(3, "0")}"
+
     # The job in the job file format, version 1.
     def file = document.merge("steps" => steps.map { |step| step.except("id") })
 

@@ -78,6 +78,14 @@ export function useWhy(id: number, asked: boolean) {
   });
 }
 
+/** The record of a job as it stands. */
+export function useRecord(id: number, version: number) {
+  return useQuery({
+    queryKey: ["record", id, version],
+    queryFn: () => body(api.GET("/jobs/{id}/record", { params: { path: { id } } })),
+  });
+}
+
 /** What could be done instead of the next step. */
 export function useInstead(id: number, version: number, asked: boolean) {
   return useQuery({

@@ -465,6 +465,101 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The record of a job */
+        get: operations["record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/record.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The record on paper */
+        get: operations["recordPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/tags.pdf": {
+        parameters: {
+            query?: {
+                size?: "38x21" | "64x34";
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** Labels for conductors and boxes */
+        get: operations["tagsPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/houses/{id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** Everything of a house in one file */
+        get: operations["houseArchive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/archives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A house from such a file; what is there already is left as it is */
+        post: operations["readArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -638,6 +733,46 @@ export interface components {
             }[];
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
+        };
+        Record: {
+            code: string;
+            /** @enum {string} */
+            status: "solved" | "stopped" | "open";
+            closing: string[];
+            unfinished: string | null;
+            customer: {
+                was: string[];
+                done: string[];
+                left: string[];
+                watch: string[];
+                minutes: number;
+                materials: string[];
+            };
+            electrician: {
+                line: string[];
+                findings: string[];
+                closed: string[];
+                rules: components["schemas"]["RuleNote"][];
+                readings: {
+                    number: number | string | null;
+                    what: string;
+                    answer: string;
+                }[];
+                boxes: {
+                    place: string;
+                    name: string;
+                    code: string;
+                    before: components["schemas"]["Box"];
+                    after: components["schemas"]["Box"];
+                    grounding: string | null;
+                    conductors: {
+                        point: string;
+                        name: string;
+                        role: string;
+                        proof: string;
+                    }[];
+                }[];
+            };
         };
         /** @description What is asked for beside restoring */
         AskedFor: {
@@ -1896,6 +2031,134 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description For the customer, and for the next electrician */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Record"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    recordPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file to print */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    tagsPdf: {
+        parameters: {
+            query?: {
+                size?: "38x21" | "64x34";
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A sheet to print */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    houseArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file to keep */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    readArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    archive: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What came of it */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        house: number;
+                        added: number;
+                        known: number;
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
         };
     };
 }

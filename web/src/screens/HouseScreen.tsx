@@ -29,6 +29,15 @@ export function HouseScreen() {
               New call here
             </Link>
           </div>
+          <p>
+            <a
+              download
+              href={`/api/houses/${known.house.id}/archive`}
+              className="inline-flex min-h-11 items-center underline"
+            >
+              Everything of this house in one file
+            </a>
+          </p>
           {known.house.note && <p className="text-quiet">{known.house.note}</p>}
           <h2 className="mt-5 mb-2 font-bold">Calls</h2>
           <ol className="grid gap-3">

@@ -16,6 +16,7 @@ import { HouseLine } from "../job/HouseLine";
 import { InWords } from "../job/InWords";
 import { Letters } from "../job/Letters";
 import { NowPlate } from "../job/NowPlate";
+import { RecordSheet } from "../job/RecordSheet";
 import { RewireSheet } from "../job/RewireSheet";
 import { JobRules } from "../job/RuleNotes";
 import { Trail } from "../job/Trail";
@@ -137,6 +138,7 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
         <Tab value="rewire">Rewire</Tab>
         <Tab value="ahead">Ahead</Tab>
         <Tab value="rules">Rules</Tab>
+        <Tab value="record">Record</Tab>
       </Tabs.List>
       {job.change && (
         <Tabs.Content value="change" className="pt-2">
@@ -167,6 +169,9 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
       </Tabs.Content>
       <Tabs.Content value="rules" className="pt-2">
         <JobRules rules={job.rules} />
+      </Tabs.Content>
+      <Tabs.Content value="record" className="pt-2">
+        <RecordSheet job={job} />
       </Tabs.Content>
     </Tabs.Root>
   );

@@ -9,6 +9,18 @@ module Dielectra
       # Probability below which a way is not shown
       LEAST = 0.01
 
+      # @param asked [Evidence::Job] with a change asked for
+      # @return [String] what that is, in words
+      def self.asked(asked)
+        words = Evidence::Asked::KINDS.fetch(asked.wanted["kind"])
+        fits =
+          (asked.wanted["fit"] || {}).map do |device, kind|
+            "#{device} to be #{Trade.article(asked.region.term(Trade::DeviceKind[kind]))}"
+          end
+        places = asked.new_places.map { |place| Naming.place(place.id) }
+        [words, *fits, (Naming.list(places) if places.any?)].compact.join(": ")
+      end
+
       # @param session [Session::Change]
       def initialize(session)
         @session = session
@@ -74,7 +86,7 @@ module Dielectra
       def materials(plan)
         kinds = plan.work.filter_map { |step| step["kind"] } + plan.rewire.replacements.values
         devices = kinds.tally.map { |kind, count| "#{count} × #{@region.term(Trade::DeviceKind[kind])}" }
-        boxes = plan.work.conductors { |step| step["do"] == "box" }
+        boxes = plan.work.count { |step| step["do"] == "box" }
         [*devices, ("#{boxes} × box" if boxes.positive?)].compact
       end
 
@@ -92,16 +104,7 @@ module Dielectra
         }
       end
 
-      # What was asked for, in words
-      def asked
-        words = Evidence::Asked::KINDS.fetch(@asked.wanted["kind"])
-        fits =
-          (@asked.wanted["fit"] || {}).map do |device, kind|
-            "#{device} to be #{Trade.article(@region.term(Trade::DeviceKind[kind]))}"
-          end
-        places = @asked.new_places.map { |place| Naming.place(place.id) }
-        [words, *fits, (Naming.list(places) if places.any?)].compact.join(": ")
-      end
+      def asked = ChangeChoices.asked(@asked)
     end
   end
 end

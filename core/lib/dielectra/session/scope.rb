@@ -18,6 +18,10 @@ module Dielectra
         check_loads(job)
       end
 
+      # @param job [Evidence::Job] to restore a circuit, or to make a change
+      # @raise [InvalidInput]
+      def self.check_any!(job) = job.change? ? check_change!(job, job.before) : check!(job)
+
       # @param asked [Evidence::Job] with a change asked for
       # @param before [Evidence::Job] the house as it stands
       # @raise [InvalidInput] with the place and what is not covered yet

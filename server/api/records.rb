@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Server
+  module Api
+    # What is kept of a job and of a house: the record on the screen and on paper, tags, and one file with everything.
+    class Records < Base
+      get("/jobs/:id/record") { json(record(job)) }
+
+      get "/jobs/:id/record.pdf" do
+        pdf(RecordPdf.new(record(job), job.about, job.entries.to_a.filter_map(&:person).last).render, "record")
+      end
+
+      get "/jobs/:id/tags.pdf" do
+        pdf(
+          TagsPdf.new(
+            record(job),
+            "#{request.base_url}/jobs/#{job.id}",
+            params[:size] || TagsPdf::SIZES.keys.first
+          ).render,
+          "tags"
+        )
+      end
+
+      get "/houses/:id/archive" do
+        house = House.find(id)
+        attachment "#{house.street.downcase.gsub(/[^a-z0-9]+/, "_")}.zip"
+        content_type "application/zip"
+        HouseArchive.of(house)
+      end
+
+      post "/archives" do
+        json(HouseArchive.read(body!["archive"], person: request.env[Access::PERSON]), status: 201)
+      end
+
+      private
+
+      def id = Integer(params[:id], 10)
+
+      def job = @job ||= Job.find(id)
+
+      def record(job) = Folding.locked(job.id) { Folding.record(job.reload) }
+
+      def pdf(text, name)
+        attachment "#{name}_#{job.code.downcase}.pdf"
+        content_type "application/pdf"
+        text
+      end
+    end
+  end
+end

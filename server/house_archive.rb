@@ -1,0 +1,199 @@
+# frozen_string_literal: true
+
+require "base64"
+require "digest"
+require "json"
+require "zip"
+
+module Server
+  # Everything of a house in one file: its jobs with all their steps, readings as CSV, records, photographs, and a
+  # manifest with the checksum of each. Read again it gives the same house and jobs; what is there already is left as it
+  # is.
+  class HouseArchive
+    FORMAT = "dielectra/house"
+    VERSION = 1
+    MANIFEST = "manifest.json"
+    # Files of one archive, and bytes of one file, at most
+    MOST_FILES = 5_000
+    LARGEST = 64 * 1024 * 1024
+
+    # @param house [House]
+    # @return [String] the zip
+    def self.of(house) = new(house).pack
+
+    # @param text [String] the zip in Base64
+    # @return [Hash] `house`, and how many jobs were `added` and `known`
+    # @raise [Problem] with the pointer of what is wrong; nothing is kept then
+    def self.read(text, person: nil) = Reader.new(unpacked(text), person).keep!
+
+    # @return [Hash{String => String}] name => content
+    def self.unpacked(text)
+      files = {}
+      Zip::InputStream.open(StringIO.new(Base64.strict_decode64(text))) do |zip|
+        while (entry = zip.get_next_entry)
+          raise Problem.new(422, "There are too many files in it.", "/archive") if files.size >= MOST_FILES
+          raise Problem.new(422, "#{entry.name} is too large.", "/archive") if entry.size.to_i > LARGEST
+
+          files[entry.name] = zip.read.to_s
+        end
+      end
+      files
+    rescue ArgumentError, Zip::Error
+      raise Problem.new(422, "This is not the file of a house.", "/archive")
+    end
+    private_class_method :unpacked
+
+    # What tells one job from another wherever it is
+    # @param row [Hash] of the manifest
+    # @param file [Hash] the job file
+    def self.digest(row, file) = Digest::SHA256.hexdigest(JSON.generate([row.slice("title", "complaint", "day"), file]))
+
+    def initialize(house)
+      @house = house
+      @jobs = house.jobs.includes(:entries).order(:id)
+    end
+
+    def pack
+      files = @jobs.each_with_object({}) { |job, all| all.merge!(of_job(job)) }
+      manifest = {
+        "format" => FORMAT,
+        "version" => VERSION,
+        "house" => @house.slice("name", "street", "town", "note"),
+        "jobs" => rows
+      }
+      manifest["files"] = files.map { |name, text| { "name" => name, "sha256" => Digest::SHA256.hexdigest(text) } }
+      Zip::OutputStream
+        .write_buffer do |zip|
+          { MANIFEST => JSON.pretty_generate(manifest), **files }.each do |name, text|
+            zip.put_next_entry(name)
+            zip.write(text)
+          end
+        end
+        .string
+    end
+
+    private
+
+    def folder(job) = "jobs/#{job.id}"
+
+    def rows =
+      @jobs.map do |job|
+        {
+          "folder" => folder(job),
+          "code" => job.code,
+          "photographs" => Photograph.where(job:).order(:id).map { |one| { "id" => one.id, "place" => one.place } },
+          **job.about.slice("title", "complaint", "day", "time")
+        }
+      end
+
+    def of_job(job)
+      read = Dielectra::Evidence::Job.read(job.file)
+      files = {
+        "#{folder(job)}/job.json" => JSON.pretty_generate(job.file),
+        "#{folder(job)}/readings.csv" => Dielectra::Presentation::Ledger.new(read).to_s
+      }
+      record = Folding.record(job)
+      files["#{folder(job)}/record.pdf"] = RecordPdf.new(record, job.about, nil).render
+      record["electrician"]["boxes"].each do |box|
+        files["#{folder(job)}/#{box["place"]}.svg"] = BoxSvg.new(box["after"]).to_s
+      end
+      files.merge(pictures(job))
+    rescue Dielectra::InvalidInput, Problem
+      { "#{folder(job)}/job.json" => JSON.pretty_generate(job.file) }
+    end
+
+    def pictures(job) =
+      Photograph
+        .where(job:)
+        .order(:id)
+        .flat_map { |one| [false, true].map { |small| [name(job, one.id, small), File.binread(one.path(small:))] } }
+        .to_h
+
+    def name(job, id, small) = "#{folder(job)}/photographs/#{id}#{".small" if small}.jpg"
+
+    # Keeps what an archive holds.
+    class Reader
+      def initialize(files, person)
+        @files = files
+        @person = person
+        @manifest = manifest
+      end
+
+      # @return [Hash]
+      def keep!
+        check_files
+        jobs = @manifest["jobs"].each_with_index.map { |row, at| [row, file(row, at)] }
+        House.transaction do
+          house =
+            House.find_or_create_by!(@manifest["house"].slice("name", "street")) do |one|
+              one.assign_attributes(@manifest["house"].slice("town", "note").compact)
+            end
+          known = house.jobs.includes(:entries).map { |job| HouseArchive.digest(job.about, job.file) }
+          fresh = jobs.reject { |row, file| known.include?(HouseArchive.digest(row, file)) }
+          fresh.each { |row, file| keep_job(house, row, file) }
+          { house: house.id, added: fresh.size, known: jobs.size - fresh.size }
+        end
+      end
+
+      private
+
+      def refuse(sentence, pointer = "/archive") = raise(Problem.new(422, sentence, pointer))
+
+      def manifest
+        text = @files[MANIFEST] or refuse("There is no #{MANIFEST} in it.")
+        read = JSON.parse(text)
+        unless read.is_a?(Hash) && read["format"] == FORMAT && read["version"] == VERSION
+          refuse("It is not the file of a house.")
+        end
+        refuse("Its house has no name.") unless read["house"].is_a?(Hash) && read["jobs"].is_a?(Array)
+        read
+      rescue JSON::ParserError
+        refuse("#{MANIFEST} is not JSON.")
+      end
+
+      def check_files
+        @manifest
+          .fetch("files", [])
+          .each do |row|
+            text = @files[row["name"]] or refuse("#{row["name"]} is missing.")
+            refuse("#{row["name"]} is damaged.") unless Digest::SHA256.hexdigest(text) == row["sha256"]
+          end
+      end
+
+      def file(row, at)
+        read = JSON.parse(@files.fetch("#{row["folder"]}/job.json") { refuse("Job #{at + 1} has no file.") })
+        Dielectra::Evidence::Job.read(read)
+        read
+      rescue JSON::ParserError
+        refuse("The file of job #{at + 1} is not JSON.")
+      rescue Dielectra::InvalidInput => e
+        refuse("Job #{at + 1}: #{e.message}", "/jobs/#{at}#{e.pointer}")
+      end
+
+      def keep_job(house, row, file)
+        job =
+          Job.create!(
+            house:,
+            title: row["title"],
+            complaint: row["complaint"].to_s,
+            document: file.merge("steps" => []),
+            day: Date.iso8601(row["day"]),
+            time_of_day: row["time"]
+          )
+        taken =
+          file["steps"].each_with_index.map do |step, at|
+            { kind: "taken", number: at + 1, person: @person, step: step.except("id") }
+          end
+        job.planned(taken).each(&:save!)
+        (row["photographs"] || []).each { |picture| keep_picture(job, row, picture) }
+      end
+
+      def keep_picture(job, row, picture)
+        whole, little = ["", ".small"].map { |size| @files["#{row["folder"]}/photographs/#{picture["id"]}#{size}.jpg"] }
+        return unless whole && little
+
+        Photograph.create!(job:, place: picture["place"], person: @person, bytes: whole.bytesize).write!(whole, little)
+      end
+    end
+  end
+end

@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+require "prawn"
+
+module Server
+  # The record of a job on paper: a page for the customer, then what the next electrician needs. Drawings are lines,
+  # from the same data as on the screen, and read as well in black and white.
+  class RecordPdf
+    WIDTH = 260
+    SIGNED = "Signature"
+
+    # @param record [Hash] of Dielectra::Presentation::Record
+    # @param about [Hash] of the call
+    # @param person [String, nil] who did it
+    def initialize(record, about, person)
+      @record = record
+      @about = about
+      @person = person
+    end
+
+    # @return [String] the file
+    def render
+      @pdf = Prawn::Document.new(page_size: "A4", margin: 42, info: { Title: plain(@about["title"]) })
+      customer
+      electrician
+      @pdf.number_pages("<page> / <total>   #{@record["code"]}", at: [0, -14], size: 8)
+      @pdf.render
+    end
+
+    private
+
+    # What the built-in fonts can show
+    def plain(text) =
+      text.to_s.gsub("→", "to").encode("Windows-1252", invalid: :replace, undef: :replace, replace: "?").encode("UTF-8")
+
+    def heading(text, size = 13)
+      @pdf.move_down(8)
+      @pdf.text(plain(text), size:, style: :bold)
+      @pdf.move_down(2)
+    end
+
+    def lines(rows) = rows.each { |row| @pdf.text(plain("- #{row}"), size: 10, leading: 2) }
+
+    def section(title, rows)
+      return if rows.empty?
+
+      heading(title)
+      lines(rows)
+    end
+
+    def customer
+      said = @record["customer"]
+      heading(@about["title"], 18)
+      house = @about["house"]
+      @pdf.text(
+        plain([house["name"], house["street"], house["town"]].reject { |part| part.to_s.empty? }.join(", ")),
+        size: 10
+      )
+      @pdf.text(plain("#{@about["day"]}   #{@person}   #{@record["code"]}"), size: 10)
+      section("What it was", said["was"])
+      section("What was done", said["done"])
+      section("What was left, and why", said["left"])
+      section("What to watch for", said["watch"])
+      section("Time and material", ["about #{said["minutes"]} minutes by the usual times", *said["materials"]])
+      @pdf.move_down(40)
+      @pdf.stroke_horizontal_line(0, WIDTH)
+      @pdf.text(SIGNED, size: 8)
+    end
+
+    def electrician
+      said = @record["electrician"]
+      @pdf.start_new_page
+      heading("For the next electrician", 16)
+      section("From the panel", said["line"])
+      section("Findings", said["findings"])
+      section("Not opened", said["closed"])
+      said["boxes"].each { |box| box(box) }
+      section("Readings, in order", said["readings"].map { |row| "#{row["number"]}. #{row["what"]}: #{row["answer"]}" })
+      section(
+        "Rules. Check what your authority has adopted.",
+        said["rules"].map do |row|
+          "#{row["state"] == "met" ? "met" : "to look at"}: #{row["sentence"]} #{row["article"]}, #{row["edition"]}"
+        end
+      )
+    end
+
+    def box(box)
+      @pdf.start_new_page if @pdf.cursor < 330
+      heading("#{box["name"].capitalize} box (#{box["code"]})")
+      top = @pdf.cursor
+      [["As found", box["before"], 0], ["As left", box["after"], WIDTH]].each do |title, drawn, left|
+        @pdf.draw_text(title, at: [left, top - 10], size: 9, style: :bold)
+        draw(drawn, left, top - 16)
+      end
+      @pdf.move_cursor_to(top - 16 - height(box))
+      lines(box["conductors"].map { |row| "#{row["name"]}: #{row["role"]} (#{row["proof"]})" })
+    end
+
+    def height(box) =
+      [box["before"], box["after"]].map { |drawn| drawn["drawing"]["height"] * scale(drawn["drawing"]) }.max + 8
+
+    def scale(drawing) = [(WIDTH - 14.0) / drawing["width"], 240.0 / drawing["height"]].min
+
+    # A box in lines: wires by their paths, with the letter of their color at the top
+    def draw(box, left, top)
+      drawing = box["drawing"]
+      by = scale(drawing)
+      at = ->(x, y) { [left + (x * by), top - (y * by)] }
+      rectangle(drawing["frame"], at, by)
+      (drawing["sheaths"] + drawing["devices"] + drawing["caps"]).each { |shape| rectangle(shape, at, by) }
+      colors = box["cables"].flat_map { |cable| cable["wires"] }.to_h { |wire| [wire["point"], wire["color"]] }
+      drawing["wires"].each { |wire| strand(wire, colors[wire["point"]], at) }
+      drawing["screws"].each { |screw| mark(at.call(screw["x"], screw["y"]), screw["label"], by) }
+      drawing["ends"].each { |wire| letter(at.call(wire["x"], wire["y"]), colors[wire["point"]], by) }
+      drawing["tags"].each { |tag| label(tag, at, by) }
+    end
+
+    def rectangle(shape, at, by)
+      @pdf.line_width(0.6)
+      @pdf.stroke_rectangle(at.call(shape["x"], shape["y"]), shape["width"] * by, shape["height"] * by)
+    end
+
+    # White conductors are dashed, so that black and white tells them
+    def strand(wire, color, at)
+      @pdf.dash(3, space: 2) if %w[white gray blue].include?(color)
+      @pdf.line_width(color == "bare" ? 0.5 : 1.3)
+      wire["path"].map { |x, y| at.call(x, y) }.each_cons(2) { |one, other| @pdf.stroke_line(one, other) }
+      @pdf.undash
+    end
+
+    def mark(point, text, by)
+      @pdf.line_width(0.6)
+      @pdf.stroke_circle(point, 5 * by)
+      @pdf.draw_text(plain(text), at: [point[0] + (7 * by), point[1] - 2], size: 5)
+    end
+
+    def letter(point, color, by) =
+      @pdf.draw_text(plain(color.to_s[0, 2]), at: [point[0] - (4 * by), point[1] - 2], size: 6, style: :bold)
+
+    def label(tag, at, by)
+      x, y = at.call(tag["x"], tag["y"])
+      @pdf.fill_color("ffffff")
+      @pdf.fill_rectangle([x, y], tag["width"] * by, tag["height"] * by)
+      @pdf.fill_color("000000")
+      @pdf.stroke_rectangle([x, y], tag["width"] * by, tag["height"] * by)
+      @pdf.draw_text(plain(tag["text"]), at: [x + 1, y - (tag["height"] * by) + 2], size: 5)
+    end
+  end
+end
