@@ -8,6 +8,8 @@ module Server
   class RecordPdf
     WIDTH = 260
     SIGNED = "Signature"
+    # Letters for the colors of conductors
+    LETTERS = { "black" => "Bk", "white" => "W", "red" => "R", "bare" => "Cu", "green" => "G", "blue" => "Bl" }.freeze
 
     # @param record [Hash] of Dielectra::Presentation::Record
     # @param about [Hash] of the call
@@ -113,11 +115,17 @@ module Server
       drawing["screws"].each { |screw| mark(at.call(screw["x"], screw["y"]), screw["label"], by) }
       drawing["ends"].each { |wire| letter(at.call(wire["x"], wire["y"]), colors[wire["point"]], by) }
       drawing["tags"].each { |tag| label(tag, at, by) }
+      drawing["devices"].each { |body| named(body, at, by) }
     end
 
     def rectangle(shape, at, by)
       @pdf.line_width(0.6)
       @pdf.stroke_rectangle(at.call(shape["x"], shape["y"]), shape["width"] * by, shape["height"] * by)
+    end
+
+    def named(body, at, by)
+      x, y = at.call(body["x"], body["y"] + body["height"])
+      @pdf.draw_text(plain(body["id"]), at: [x + (body["width"] * by / 2) - 4, y + 4], size: 7, style: :bold)
     end
 
     # White conductors are dashed, so that black and white tells them
@@ -135,7 +143,12 @@ module Server
     end
 
     def letter(point, color, by) =
-      @pdf.draw_text(plain(color.to_s[0, 2]), at: [point[0] - (4 * by), point[1] - 2], size: 6, style: :bold)
+      @pdf.draw_text(
+        plain(LETTERS.fetch(color, color.to_s[0, 3])),
+        at: [point[0] - (4 * by), point[1] - 2],
+        size: 6,
+        style: :bold
+      )
 
     def label(tag, at, by)
       x, y = at.call(tag["x"], tag["y"])

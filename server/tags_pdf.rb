@@ -50,16 +50,17 @@ module Server
       side = [@height - 6, 18].min * MM
       qr(x, y, side)
       room = (@width * MM) - side - (4 * MM)
-      text(title, x + side + 4, y - 9, room, 9, :bold)
-      text(detail, x + side + 4, y - 20, room, 6, :normal)
-      text(code, x + side + 4, y - 29, room, 6, :normal)
+      text(title, x + side + 4, y, room, 9, 11, :bold)
+      text(detail, x + side + 4, y - 12, room, 6, 14, :normal)
+      text(code, x + side + 4, y - 29, room, 6, 14, :normal)
     end
 
     def margin(whole, used) = (whole - used) / 2.0
 
-    def text(words, x, y, room, size, style)
+    # @param y [Numeric] the top
+    def text(words, x, y, room, size, height, style)
       shown = words.to_s.encode("Windows-1252", invalid: :replace, undef: :replace, replace: "?").encode("UTF-8")
-      @pdf.text_box(shown, at: [x, y + size], width: room, height: size * 2.4, size:, style:, overflow: :shrink_to_fit)
+      @pdf.text_box(shown, at: [x, y], width: room, height:, size:, style:, overflow: :shrink_to_fit)
     end
 
     # Dark modules as squares

@@ -3,7 +3,26 @@
 RSpec.describe Dielectra::Steps do
   it "knows a kind for every file of its folder, by the name in the protocol" do
     expect(described_class.kinds.keys).to match_array(
-      %w[arrange bench breaker find_breaker mark open probe prove_dead replace report set tab watch wiggle]
+      %w[
+        arrange
+        bench
+        box
+        breaker
+        cable
+        find_breaker
+        fit
+        mark
+        open
+        probe
+        prove_dead
+        replace
+        report
+        retire
+        set
+        tab
+        watch
+        wiggle
+      ]
     )
   end
 

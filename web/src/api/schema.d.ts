@@ -1143,6 +1143,16 @@ export interface components {
             };
             repair: components["schemas"]["Rewire"] | null;
             change: components["schemas"]["Asked"] | null;
+            /** @description Conductors and switches that nothing is known to use */
+            unused: {
+                place: string;
+                name: string;
+                /** @enum {string} */
+                state: "dead" | "live" | "unread";
+                likely: string[];
+                serves: string[];
+                prove: string | null;
+            }[];
             rules: {
                 name: string;
                 notes: components["schemas"]["RuleNote"][];

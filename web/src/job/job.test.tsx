@@ -33,6 +33,7 @@ const job: Job = {
   loads: [{ id: "L1", place: "ceiling", name: "ceiling", kind: "luminaire" }],
   groups: [{ name: "light", loads: ["L1"], rows: [] }],
   change: null,
+  unused: [],
   rules: { name: "Rules", notes: [] },
   grid: [
     { positions: { S1: "up" }, found: ["off"], now: null, current: false, turn: null },

@@ -20,6 +20,7 @@ import { RecordSheet } from "../job/RecordSheet";
 import { RewireSheet } from "../job/RewireSheet";
 import { JobRules } from "../job/RuleNotes";
 import { Trail } from "../job/Trail";
+import { UnusedList } from "../job/UnusedList";
 import { Frame } from "../ui/Frame";
 import { useKey } from "../ui/keys";
 import { KeysHelp } from "../ui/KeysHelp";
@@ -154,6 +155,7 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
         ) : (
           <p className="text-quiet">No box is open yet. Once one is, every conductor in it stands here.</p>
         )}
+        <UnusedList unused={job.unused} />
       </Tabs.Content>
       <Tabs.Content value="positions" className="pt-2">
         <Grid job={job} take={take} />
