@@ -32,6 +32,7 @@ module Server
         repair: (Dielectra::Presentation::Rewire.new(@session).to_h unless surveying?),
         change: (Dielectra::Presentation::ChangeChoices.new(@session).to_h if change?),
         rules:,
+        memory: Dielectra::Presentation::HouseMemory.new(@session).to_h,
         unused: Dielectra::Presentation::Unused.new(@session).to_a,
         minutes: @session.minutes.round(1)
       }

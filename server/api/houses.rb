@@ -17,6 +17,7 @@ module Server
             house: said(house),
             calls: shown.map { |job, view| view ? view["call"] : JSON.parse(JSON.generate(Folding.row(job))) },
             boxes: shown.flat_map { |job, view| view ? boxes(job, view) : [] },
+            memory: shown.filter_map { |job, view| view && memory(job, view) },
             circuits: shown.map { |job, _| circuit(job) }.uniq { |one| one.except(:call) }
           }
         )
@@ -39,6 +40,10 @@ module Server
         view["boxes"]
           .select { |box| box["open"] }
           .map { |box| { call: { id: job.id, title: job.title }, day: job.updated_at.to_date.iso8601, box: } }
+
+      # What a job leaves behind
+      def memory(job, view) =
+        { call: { id: job.id, title: job.title }, day: job.updated_at.to_date.iso8601, left: view["memory"] }
 
       # For each switch what it works, by the numbers of the loads as a draft has them
       def works(job)

@@ -734,6 +734,21 @@ export interface components {
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
         };
+        /** @description What a job leaves behind for the next visit */
+        Memory: {
+            breakers: {
+                id: string;
+                amps: number | null;
+                feeds: string;
+            }[];
+            devices: {
+                place: string;
+                name: string;
+                kind: string | null;
+                seen: boolean;
+            }[];
+            open: string[];
+        };
         Record: {
             code: string;
             /** @enum {string} */
@@ -1143,6 +1158,7 @@ export interface components {
             };
             repair: components["schemas"]["Rewire"] | null;
             change: components["schemas"]["Asked"] | null;
+            memory: components["schemas"]["Memory"];
             /** @description Conductors and switches that nothing is known to use */
             unused: {
                 place: string;
@@ -1579,6 +1595,12 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        /** @description What each job left behind, the latest first */
+                        memory: {
+                            call: components["schemas"]["CallName"];
+                            day: string;
+                            left: components["schemas"]["Memory"];
+                        }[];
                         house: components["schemas"]["House"];
                         calls: components["schemas"]["Call"][];
                         boxes: {

@@ -35,7 +35,7 @@ function Way({ way }: { way: Asked["ways"][number] }) {
     <div className="grid gap-2">
       <p className="flex items-baseline gap-3">
         <b className="text-lg">{already ? "Nothing to do" : `${way.minutes} min`}</b>
-        <span className="ml-auto tabular-nums">{way.percent ?? "would do as well"}</span>
+        <span className="ml-auto tabular-nums">{way.percent ?? "another way"}</span>
       </p>
       {way.cable.length > 0 && <Fact name="New runs" values={way.cable} />}
       {way.materials.length > 0 && <Fact name="Material" values={way.materials} />}

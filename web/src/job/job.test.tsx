@@ -34,6 +34,7 @@ const job: Job = {
   groups: [{ name: "light", loads: ["L1"], rows: [] }],
   change: null,
   unused: [],
+  memory: { breakers: [], devices: [], open: [] },
   rules: { name: "Rules", notes: [] },
   grid: [
     { positions: { S1: "up" }, found: ["off"], now: null, current: false, turn: null },

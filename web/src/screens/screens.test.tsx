@@ -248,7 +248,7 @@ describe("a new call", () => {
     };
     server.use(
       http.get("*/api/houses/3", () =>
-        HttpResponse.json({ house, calls: [], boxes: [], circuits: [circuit] }),
+        HttpResponse.json({ house, calls: [], boxes: [], circuits: [circuit], memory: [] }),
       ),
     );
     show("/calls/new?house=3");

@@ -6,6 +6,8 @@ module Dielectra
     class ChangeChoices
       # Ways shown
       MOST = 4
+      # Times the minutes of the best that another way may take to be shown
+      DEARER = 1.5
       # Probability below which a way is not shown
       LEAST = 0.01
 
@@ -47,7 +49,8 @@ module Dielectra
         best = @session.belief.hypotheses.first or return []
         known = possible.map { |plan, _| plan.work }
         ways = @session.change_planner.ways(best, @session.situation, MOST)
-        ways.reject { |plan| known.include?(plan.work) }.map { |plan| [plan, nil] }
+        near = ways.select { |plan| plan.minutes <= ways.first.minutes * DEARER }
+        near.reject { |plan| known.include?(plan.work) }.map { |plan| [plan, nil] }
       end
 
       # Plans that take the same, with their probabilities together
@@ -75,12 +78,15 @@ module Dielectra
 
       # @return [Array<String>] new runs by type and feet
       def cable(plan)
-        plan.design.new_runs.each_value.map do |work|
-          from, to = work.between.map { |place| Naming.place(place) }
-          feet = work.length_ft.to_i.zero? ? "" : ", #{work.length_ft.ceil} ft"
-          what = work.raceway ? "#{work.conductors} in the raceway" : "#{work.conductors}-conductor"
-          "#{what}, #{from} to #{to}#{feet}"
-        end
+        plan
+          .work
+          .select { |step| step["do"] == "cable" }
+          .map do |step|
+            from, to = step["between"].map { |place| Naming.place(place) }
+            feet = Evidence::NewRun.allowed(@asked).find { |run| run.between?(step["between"]) }&.length_ft.to_i
+            what = step["type"] || "#{step["colors"].size} in the raceway"
+            "#{what}, #{from} to #{to}#{", #{feet} ft" unless feet.zero?}"
+          end
       end
 
       def materials(plan)

@@ -86,21 +86,12 @@ module Dielectra
 
       def change? = @session.respond_to?(:asked)
 
-      DONE = %w[box cable fit retire tab replace arrange mark].freeze
-      private_constant :DONE
-
       def done
-        steps = @session.steps.select { |step| DONE.include?(step["do"]) && !declined?(step) }
-        steps.uniq { |step| step.slice("do", "place", "device", "between") }.map { |step| "#{told(step)}." }
+        rows = @session.steps.uniq { |step| step.slice("do", "place", "device", "between", "point") }
+        rows.filter_map { |step| Done.sentence(step)&.then { |words| "#{words}." } }
       end
 
       def declined?(step) = step.dig("answer", "cannot") || step.dig("answer", "unsure")
-
-      def told(step)
-        return "The #{Naming.place(step["place"])} box was rewired" if step["do"] == "arrange"
-
-        Instruction.of(step.except("id", "answer"), @situation)["title"]
-      end
 
       def left
         refused = @conclusion ? @conclusion.refused : []

@@ -68,17 +68,28 @@ module Dielectra
 
       def change_planner = @change_planner ||= Repair::ChangePlanner.new(asked, costs)
 
+      # Where the boxes most likely are right as found, nothing loose in them is taken for something that was left out.
       # @return [Array<Diagnosis::Hypothesis>] about the house as it shall be, once all is in
       def carried(world)
-        belief
-          .leading(share: LEADING, most: MOST)
-          .select do |hypothesis|
-            change_planner.plan(hypothesis, situation).then { |plan| plan.possible? && plan.work.empty? }
-          end
+        leading = belief.leading(share: LEADING, most: MOST)
+        right = leading.select { |hypothesis| hypothesis.skeleton.wrong.empty? }
+        leading = right if right.sum(&:weight) > leading.sum(&:weight) * MOSTLY
+        leading
+          .select { |hypothesis| ready_under?(hypothesis) }
           .filter_map { |hypothesis| change_planner.carried(hypothesis, situation, world) }
       end
 
       private
+
+      # Share of the belief under which the open boxes are right as found, above which others are left out
+      MOSTLY = 0.8
+      private_constant :MOSTLY
+
+      # Whether all is in for the change under a hypothesis
+      def ready_under?(hypothesis)
+        plan = change_planner.plan(hypothesis, situation)
+        plan.possible? && plan.work.empty?
+      end
 
       def check_scope(job) = Scope.check_change!(asked, job)
 

@@ -10,34 +10,16 @@ module Dielectra
         best ? best.faults.map { |fault| Findings.cause(fault) } : []
       end
 
+      # What was put in or taken out
+      WORK = %w[box cable fit retire tab replace].freeze
+      private_constant :WORK
+
       # @param steps [Array<Hash>] everything that was done
       # @return [Array<String>] what was put in or taken out, a sentence each with the number of its step
-      def because(steps, _causes) = steps.filter_map { |step| sentence(step) unless step.dig("answer", "cannot") }
-
-      private
-
-      def sentence(step)
-        done = DONE[step["do"]] or return
-        "#{format(done, **words(step))} (step #{step["id"]})."
-      end
-
-      DONE = {
-        "box" => "A box was set in the %<place>s",
-        "cable" => "%<type>s was pulled from %<from>s to %<to>s",
-        "fit" => "%<device>s is now a %<kind>s",
-        "retire" => "%<device>s was taken out",
-        "tab" => "The tab of %<device>s was broken off",
-        "replace" => "%<device>s is now a %<kind>s"
-      }.freeze
-      private_constant :DONE
-
-      def words(step)
-        from, to = (step["between"] || []).map { |place| Presentation::Naming.place(place) }
-        kind =
-          step["kind"] && Trade::DeviceKind.known?(step["kind"]) ? Trade::DeviceKind[step["kind"]].term : step["kind"]
-        place = step["place"] && Presentation::Naming.place(step["place"])
-        { place:, from:, to:, type: step["type"] || step["colors"]&.join(" and "), device: step["device"], kind: }
-      end
+      def because(steps, _causes) =
+        steps
+          .select { |step| WORK.include?(step["do"]) }
+          .filter_map { |step| Presentation::Done.sentence(step)&.then { |words| "#{words} (step #{step["id"]})." } }
     end
   end
 end
