@@ -28,8 +28,8 @@ class Screenshots
     boathouse
     passage
     horn_shed
-    signal_gallery
     watch_room
+    chart_room
     settings
     fresh
     unmarked
@@ -54,7 +54,7 @@ class Screenshots
   # Answers a job from a house until the block says stop.
   def work(number, house)
     job = Server::Job.find(number)
-    session = Dielectra::Session::Troubleshooting.new(Dielectra::Evidence::Job.read(job.file))
+    session = Dielectra::Session::Troubleshooting.for(Dielectra::Evidence::Job.read(job.file))
     until session.next.is_a?(Dielectra::Session::Conclusion) || yield(session)
       step = session.next.to_h
       answered = step.merge("answer" => house.answer(step).except("id"))
@@ -119,7 +119,6 @@ class Screenshots
     shot("box", "/jobs/3") { find("button", text: "right", match: :first).click }
     viewport(390, 844)
     shot("phone", "/jobs/3")
-    shot("phone_call", "/calls/new")
     viewport(1280, 800)
   end
 
@@ -129,13 +128,23 @@ class Screenshots
     shot("dark", "/jobs/4") { page.execute_script("document.documentElement.dataset.theme = 'dark'") }
   end
 
-  def signal_gallery
-    shot("four", "/jobs/5")
-  end
-
   def watch_room
     work(6, house("watch_room")) { |session| session.next.do == "arrange" }
     shot("several", "/jobs/6")
+  end
+
+  # A change that was asked for: the ways to make it, and its record
+  def chart_room
+    job = Dielectra::Evidence::Job.read(JSON.parse(File.read(File.join(__dir__, "chart_room.job.json"))))
+    truth = Dielectra::Practice::House.new(circuit("chart_room"), job:)
+    work(7, truth) { |session| session.next.do == "box" }
+    shot("ways", "/jobs/7") { page.execute_script("window.scrollTo(0, 480)") }
+    work(7, truth) { false }
+    shot("record", "/jobs/7") do
+      find("[role=tab]", text: "Record").click
+      find("legend", text: "Before you leave")
+      page.execute_script("window.scrollTo(0, 480)")
+    end
   end
 end
 

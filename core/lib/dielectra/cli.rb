@@ -21,15 +21,18 @@ module Dielectra
     desc "house CIRCUIT.json", "Answer steps from a simulated house"
     long_desc <<~TEXT
       Reads steps from standard input, a line each, and answers from the physics of the circuit. With --seed floating
-      conductors show ghost voltage at random. With --slips a share of the readings is written down wrong.
+      conductors show ghost voltage at random. With --slips a share of the readings is written down wrong. With --job the
+      house knows where the new devices of a change go.
     TEXT
+    option :job, type: :string, desc: "the job file of a change"
     option :seed, type: :numeric, desc: "seed for ghost voltage and slips"
     option :slips, type: :numeric, default: 0.0, desc: "share of wrong readings"
     def house(path)
       guarded do
         random = options[:seed] && Random.new(options[:seed])
+        job = options[:job] && Evidence::Job.read(document(options[:job]))
         Protocol::Answering.new(
-          Practice::House.new(circuit(path), random:, slips: options[:slips]),
+          Practice::House.new(circuit(path), random:, slips: options[:slips], job:),
           $stdin,
           $stdout,
           $stderr
@@ -43,8 +46,9 @@ module Dielectra
     def play(circuit_path, job_path)
       guarded do
         random = options[:seed] && Random.new(options[:seed])
-        house = Practice::House.new(circuit(circuit_path), random:, slips: options[:slips])
-        Practice::Playback.new(house, Evidence::Job.read(document(job_path)), $stdout).run
+        job = Evidence::Job.read(document(job_path))
+        house = Practice::House.new(circuit(circuit_path), random:, slips: options[:slips], job:)
+        Practice::Playback.new(house, job, $stdout).run
       end
     end
 
