@@ -40,6 +40,7 @@ module Person
       return { "on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers" }.fetch(answer["loads"]["L1"])
     end
     return "All dead" if kind == "prove_dead"
+    return "It is in" if kind == "cable"
     if answer.key?("ohms")
       return answer["ohms"].nil? ? "No reading" : (answer["ohms"] < 3 ? "Under 3 Ω" : "More: a load")
     end
