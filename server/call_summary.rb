@@ -13,7 +13,7 @@ module Server
       @steps = steps
     end
 
-    def to_h = { **@about, "steps" => done.size, "state" => state, "last" => last_done }
+    def to_h = { **@about, "steps" => done.size, "state" => state, "last" => last_done, "left" => left }
 
     private
 
@@ -25,6 +25,9 @@ module Server
 
       @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next.status : "open"
     end
+
+    # What is open, off or apart in a job under way
+    def left = (Dielectra::Presentation::Record.new(@session, "").unfinished if @session && done.any?)
 
     def last_done
       return unless @session && done.any?

@@ -35,6 +35,14 @@ module Server
       # What a new call asks.
       get("/call_form") { json(Dielectra::Presentation::CallForm.to_h) }
 
+      # The sums of the bench.
+      get("/sums") { json(Dielectra::Presentation::Calculators.to_a) }
+
+      post "/sums" do
+        said = body!
+        json({ sentence: Dielectra::Presentation::Calculators.result(said["name"], said["given"]) })
+      end
+
       private
 
       # Reads a draft. Where its line has an error, the box is what the words before the error say.

@@ -40,3 +40,17 @@ RSpec.describe "Changes asked for" do
     expect(said["fits"]).not_to be_empty
   end
 end
+
+RSpec.describe "The sums of the bench" do
+  include_context "with the application"
+
+  it "say what they ask, and what comes of it" do
+    send_json(:get, "/sums")
+    names = said.map { |row| row["name"] }
+    expect(names).to include("box_fill", "distance")
+    expect(
+      [send_json(:post, "/sums", { name: "distance", given: { gauge: "14", ohms: 0.505 } }), said["sentence"]]
+    ).to match([200, /100.0 ft/])
+    expect(send_json(:post, "/sums", { name: "distance", given: { gauge: "14", ohms: -1 } })).to eq(422)
+  end
+end

@@ -8,6 +8,7 @@ import { BrowserRouter, Route, Routes } from "react-router";
 import { useEvents } from "./api/events";
 import { makeOutbox, OutboxContext } from "./api/changes";
 import { applyTheme } from "./ui/theme";
+import { BenchScreen } from "./screens/BenchScreen";
 import { DayScreen } from "./screens/DayScreen";
 import { Waiting } from "./ui/Waiting";
 
@@ -54,6 +55,7 @@ createRoot(root).render(
               <Route path="/jobs/:id" element={<JobScreen />} />
               <Route path="/houses" element={<HousesScreen />} />
               <Route path="/houses/:id" element={<HouseScreen />} />
+              <Route path="/bench" element={<BenchScreen />} />
               <Route path="/pair" element={<PairScreen />} />
               <Route path="/settings" element={<SettingsScreen />} />
               <Route path="*" element={<NotFoundScreen />} />

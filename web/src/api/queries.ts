@@ -78,6 +78,18 @@ export function useWhy(id: number, asked: boolean) {
   });
 }
 
+/** The sums of the bench. */
+export function useSums() {
+  return useQuery({ queryKey: ["sums"], queryFn: () => body(api.GET("/sums")) });
+}
+
+export function useSum() {
+  return useMutation({
+    mutationFn: (asked: { name: string; given: Record<string, number | string> }) =>
+      body(api.POST("/sums", { body: asked })),
+  });
+}
+
 /** The record of a job as it stands. */
 export function useRecord(id: number, version: number) {
   return useQuery({

@@ -38,6 +38,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sums of the bench, with what each asks */
+        get: operations["sums"];
+        put?: never;
+        /** One sum */
+        post: operations["sum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/call_form": {
         parameters: {
             query?: never;
@@ -572,6 +590,8 @@ export interface components {
             seen: string | null;
         };
         Call: {
+            /** @description What is open, off or apart in a job under way */
+            left?: string | null;
             id: number;
             title: string;
             complaint: string;
@@ -1359,6 +1379,67 @@ export interface operations {
                             at: number;
                             sentence: string;
                         };
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
+        };
+    };
+    sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Small calculators */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        name: string;
+                        title: string;
+                        fields: {
+                            name: string;
+                            label: string;
+                            value: number | string;
+                            choices?: string[];
+                        }[];
+                    }[];
+                };
+            };
+        };
+    };
+    sum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    given: {
+                        [key: string]: number | string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description What comes of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sentence: string;
                     };
                 };
             };

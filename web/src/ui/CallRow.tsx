@@ -24,6 +24,7 @@ export function CallRow({ call, day = false }: { call: Call; day?: boolean }) {
       </div>
       <div className="min-w-0">
         <div className="text-lg font-bold">{call.title}</div>
+        {call.left && <p className="font-bold text-copper">Left so: {call.left}.</p>}
         <div className="text-quiet">
           {call.house.name}, {call.house.street}
         </div>

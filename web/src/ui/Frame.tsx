@@ -1,4 +1,4 @@
-import { CalendarDays, House, Moon, Settings } from "lucide-react";
+import { Calculator, CalendarDays, House, Moon, Settings } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, NavLink } from "react-router";
 import { flipTheme } from "./theme";
@@ -6,6 +6,7 @@ import { flipTheme } from "./theme";
 const PLACES = [
   { to: "/", words: "Day", Icon: CalendarDays },
   { to: "/houses", words: "Houses", Icon: House },
+  { to: "/bench", words: "Bench", Icon: Calculator },
   { to: "/settings", words: "Settings", Icon: Settings },
 ];
 

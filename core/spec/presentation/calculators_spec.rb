@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+RSpec.describe Dielectra::Presentation::Calculators do
+  it "has an answer to every sum with the usual values" do
+    described_class.to_a.each { |row| expect(described_class.result(row["name"], {})).to end_with(".") }
+  end
+
+  it "says what a box needs, and what a run loses" do
+    expect(described_class.result("box_fill", { "conductors" => 12, "devices" => 2 })).to include("too small")
+    expect(described_class.result("drop", { "feet" => 100, "amperes" => 10 })).to start_with("5.05 V")
+  end
+
+  it "refuses what is no number, with the field" do
+    expect { described_class.result("drop", { "feet" => "far" }) }.to raise_error(
+      Dielectra::InvalidInput,
+      /Feet, one way/
+    )
+    expect { described_class.result("drop", { "gauge" => "13" }) }.to raise_error(Dielectra::InvalidInput, /Gauge/)
+    expect { described_class.result("weather", {}) }.to raise_error(Dielectra::InvalidInput, /no such sum/)
+  end
+end
