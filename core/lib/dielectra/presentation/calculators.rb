@@ -90,7 +90,8 @@ module Dielectra
             },
             grounds: said[:grounds].to_i
           )
-        "It needs #{fill.needed} in³. #{fill.fits?(said[:volume]) ? "The box has it." : "The box is too small."} 314.16."
+        verdict = fill.fits?(said[:volume]) ? "The box has it." : "The box is too small."
+        "It needs #{fill.needed} in³. #{verdict} 314.16."
       end
 
       def sum_drop(said)
