@@ -81,9 +81,10 @@ RSpec.describe "The interface for every hand and eye", type: :feature do
       )
     find("textarea").send_keys(line)
     expect(page).to have_button("Save box", disabled: false)
+    steps = Server::Job.find(5).steps.size + 1
     find("textarea").send_keys(:enter)
+    expect(page).to have_css("[role=tab]", text: "Steps (#{steps})")
     expect(page).to have_css("h2", text: "Prove")
-    steps = Server::Job.find(5).steps.size
     page.send_keys("1")
     expect(page).to have_css("[role=tab]", text: "Steps (#{steps + 1})")
     page.send_keys("u")

@@ -14,7 +14,7 @@ module Dielectra
 
       # @return [Hash] `breakers` (each with `id`, `amps`, `feeds`), `devices` (each with `place`, `name`, `kind`,
       #   `seen`), and `open` (sentences)
-      def to_h = { "breakers" => breakers, "devices" => devices, "open" => left_open }
+      def to_h = { "breakers" => breakers, "devices" => devices, "open" => Record.new(@session, "").left }
 
       private
 
@@ -41,11 +41,6 @@ module Dielectra
             )
           { "place" => Naming.place(item.place), "name" => item.device, "kind" => named, "seen" => !kind.nil? }
         end
-      end
-
-      def left_open
-        record = Record.new(@session, "")
-        record.to_h["customer"]["left"]
       end
     end
   end

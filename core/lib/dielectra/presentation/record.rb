@@ -61,6 +61,16 @@ module Dielectra
         parts.empty? ? nil : parts.join("; ")
       end
 
+      # @return [Array<String>] what was left undone, and why
+      def left
+        refused = @conclusion ? @conclusion.refused : []
+        rows = refused.filter_map { |id| @session.steps.find { |step| step["id"] == id } }
+        found = rows.map { |step| "#{Instruction.refused(step.except("id", "answer"), @situation).capitalize}." }
+        found << "#{@conclusion.why[0].upcase}#{@conclusion.why[1..]}." if @conclusion&.why
+        found << "The job is not finished: #{unfinished}." if unfinished
+        found
+      end
+
       private
 
       def customer
@@ -92,15 +102,6 @@ module Dielectra
       end
 
       def declined?(step) = step.dig("answer", "cannot") || step.dig("answer", "unsure")
-
-      def left
-        refused = @conclusion ? @conclusion.refused : []
-        rows = refused.filter_map { |id| @session.steps.find { |step| step["id"] == id } }
-        found = rows.map { |step| "#{Instruction.refused(step.except("id", "answer"), @situation).capitalize}." }
-        found << "#{@conclusion.why[0].upcase}#{@conclusion.why[1..]}." if @conclusion&.why
-        found << "The job is not finished: #{unfinished}." if unfinished
-        found
-      end
 
       def watch
         closed = @session.job.boxes.map(&:id) - @situation.opened_boxes
