@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "prawn"
+require_relative "pdf_text"
 
 module Server
   # The record of a job on paper: a page for the customer, then what the next electrician needs. Drawings are lines,
@@ -31,9 +32,7 @@ module Server
 
     private
 
-    # What the built-in fonts can show
-    def plain(text) =
-      text.to_s.gsub("→", "to").encode("Windows-1252", invalid: :replace, undef: :replace, replace: "?").encode("UTF-8")
+    def plain(text) = PdfText.plain(text)
 
     def heading(text, size = 13)
       @pdf.move_down(8)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "prawn"
+require_relative "pdf_text"
 require "rqrcode_core"
 
 module Server
@@ -59,8 +60,7 @@ module Server
 
     # @param y [Numeric] the top
     def text(words, x, y, room, size, height, style)
-      shown = words.to_s.encode("Windows-1252", invalid: :replace, undef: :replace, replace: "?").encode("UTF-8")
-      @pdf.text_box(shown, at: [x, y], width: room, height:, size:, style:, overflow: :shrink_to_fit)
+      @pdf.text_box(PdfText.plain(words), at: [x, y], width: room, height:, size:, style:, overflow: :shrink_to_fit)
     end
 
     # Dark modules as squares

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What may be wrong in a Gang. Each method breaks one thing and returns the cause as expected.json names it.
+# The faults a Gang can have. Each method adds one fault and returns the cause that expected.json names.
 module GangFaults
   ALL = %w[
     loads_exchanged

@@ -21,8 +21,8 @@ module Dielectra
     desc "house CIRCUIT.json", "Answer steps from a simulated house"
     long_desc <<~TEXT
       Reads steps from standard input, a line each, and answers from the physics of the circuit. With --seed floating
-      conductors show ghost voltage at random. With --slips a share of the readings is written down wrong. With --job the
-      house knows where the new devices of a change go.
+      conductors show ghost voltage at random. With --slips a share of the readings is written down wrong. With --job
+      the house knows where the new devices of a change go.
     TEXT
     option :job, type: :string, desc: "the job file of a change"
     option :seed, type: :numeric, desc: "seed for ghost voltage and slips"

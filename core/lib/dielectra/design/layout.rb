@@ -67,16 +67,7 @@ module Dielectra
       def halves = @halves ||= chains.flat_map(&:halves)
 
       # @return [Hash{String => Array<String>}] function => places that need it
-      def needs
-        @needs ||=
-          begin
-            onward = tree.places.select { |place| Layout.onward?(place) }.group_by { |place| Circuits.number(place) }
-            chains
-              .map { |chain| scheme.needs(chain, onward.fetch(chain.circuit, [])) }
-              .reduce { |all, more| all.merge(more) { |_, a, b| a | b } }
-              .merge(passing(onward))
-          end
-      end
+      def needs = @needs ||= Layout.needs(chains, tree.places, circuits, scheme)
 
       # @return [Array<Integer>] the circuits that come in from the panel
       def circuits =
@@ -140,18 +131,32 @@ module Dielectra
         :onward if edge.any? { |place| onward?(place) }
       end
 
-      private
+      # @param chains [Array<Chain>]
+      # @param places [Array<String>] that the runs reach
+      # @param circuits [Array<Integer>] that come in from the panel
+      # @param scheme [Scheme]
+      # @return [Hash{String => Array<String>}] function => places that need it
+      def self.needs(chains, places, circuits, scheme = Scheme::PRESENT)
+        onward = places.select { |place| onward?(place) }.group_by { |place| Circuits.number(place) }
+        chains
+          .map { |chain| scheme.needs(chain, onward.fetch(chain.circuit, [])) }
+          .reduce { |all, more| all.merge(more) { |_, a, b| a | b } }
+          .merge(passing(circuits - chains.map(&:circuit), onward))
+      end
 
-      # Line and neutral of a circuit that no chain is on
+      # Line and neutral of circuits that no chain is on
       # @param onward [Hash{Integer => Array<String>}] where each circuit goes on to
-      def passing(onward)
-        (circuits - chains.map(&:circuit))
+      def self.passing(circuits, onward)
+        circuits
           .flat_map do |number|
             ends = [Circuits.feed(number), *onward.fetch(number, [])]
             %w[line neutral].map { |function| [Circuits.named(function, number), ends] }
           end
           .to_h
       end
+      private_class_method :passing
+
+      private
 
       def masks = @masks ||= needs.map { |function, places| [function, tree.mask(places)] }
     end

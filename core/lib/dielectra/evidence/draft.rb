@@ -71,7 +71,7 @@ module Dielectra
         }.compact
       end
 
-      # What is wanted: the circuit restored, or the change that was asked for
+      # The `wanted` field of the job: restore the circuit, or make the requested change
       def self.wanted(said, loads, controls)
         as_is = control(said, loads, controls)
         return { "kind" => "restore", "control" => as_is } unless said["change"]

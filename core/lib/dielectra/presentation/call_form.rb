@@ -23,7 +23,7 @@ module Dielectra
         "after_water" => "after water"
       }.freeze
 
-      # What has to be said besides for each change
+      # Extra fields of the call form for each kind of change
       NEEDS = {
         "add_control" => %w[place runs],
         "split_receptacle" => %w[half runs],

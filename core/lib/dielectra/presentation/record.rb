@@ -30,7 +30,7 @@ module Dielectra
         }
       end
 
-      # What has to be ticked before a job is closed, from what was touched.
+      # Checklist before closing the job, from the boxes that were opened.
       # @return [Array<String>]
       def closing
         opened = @situation.opened_boxes.map { |place| Naming.place(place) }
@@ -46,7 +46,7 @@ module Dielectra
         ]
       end
 
-      # What has to be known by whoever takes over a job that is not finished.
+      # Handover note of an unfinished job: open boxes, breakers off and loose wires.
       # @return [String, nil]
       def unfinished
         return if @conclusion
@@ -84,7 +84,7 @@ module Dielectra
         }
       end
 
-      # What was wrong, or what was asked for
+      # The fault found, or the change requested
       def was
         return [ChangeChoices.asked(@session.asked).then { |words| "Asked for: #{words}." }] if change?
 

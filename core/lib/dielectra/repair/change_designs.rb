@@ -138,25 +138,9 @@ module Dielectra
       end
 
       def needs(chains)
-        onward = @known.flatten.uniq.select { |place| Design::Layout.onward?(place) }
-        onward = onward.group_by { |place| Design::Circuits.number(place) }
-        found =
-          chains
-            .map { |chain| Design::Scheme::PRESENT.needs(chain, onward.fetch(chain.circuit, [])) }
-            .reduce { |all, more| all.merge(more) { |_, a, b| a | b } }
-        found = found.merge(passing(chains, onward)) { |_, a, b| a | b }
+        found = Design::Layout.needs(chains, @known.flatten.uniq, @skeleton.layout.circuits)
         electronic(chains).each { |chain, place| found[chain.named("neutral")] |= [place] }
         found
-      end
-
-      # Line and neutral of circuits that no chain is on
-      def passing(chains, onward)
-        (@skeleton.layout.circuits - chains.map(&:circuit))
-          .flat_map do |number|
-            ends = [Design::Circuits.feed(number), *onward.fetch(number, [])]
-            %w[line neutral].map { |function| [Design::Circuits.named(function, number), ends] }
-          end
-          .to_h
       end
 
       # Controls that are to be switches with a neutral

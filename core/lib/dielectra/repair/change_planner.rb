@@ -5,7 +5,9 @@ module Dielectra
     # The least work for a change, under each hypothesis about the house as it stands. Every design over the runs is
     # priced: boxes, runs, devices, and the smallest rewire. Source of the prices: Evidence::Costs.
     class ChangePlanner
-      # Designs that are priced at most of one hypothesis
+      # Designs of one hypothesis whose new work is summed, at most
+      MOST_COMPARED = 96
+      # Those of them, by the least new work, whose rewire is searched
       MOST_PRICED = 24
       # Probability of a hypothesis below which nobody asks what it would take under it
       FAINT = 0.02
@@ -24,8 +26,6 @@ module Dielectra
         @after = job.after
         @costs = costs
         @world = Diagnosis::World.new(@after)
-        @prediction = Diagnosis::Prediction.new(@world)
-        @soundness = Soundness.new(@world, @prediction)
         @search = RewireSearch.new(@after, BoxWork.new(@after, costs))
         @plans = {}.compare_by_identity
       end
@@ -42,7 +42,7 @@ module Dielectra
       # @param most [Integer]
       # @return [Array<ChangePlan>]
       def ways(hypothesis, situation, most)
-        designs = designs(hypothesis, situation).first(MOST_PRICED * 4)
+        designs = designs(hypothesis, situation).first(MOST_COMPARED)
         groups =
           designs.group_by { |design| design.new_runs.each_value.map { |work| [work.between, work.conductors] }.sort }
         groups.values.filter_map { |some| cheapest(some, hypothesis, situation) }.min_by(most, &:minutes)
@@ -81,7 +81,7 @@ module Dielectra
       def cheapest(designs, hypothesis, situation)
         priced =
           designs
-            .first(MOST_PRICED * 4)
+            .first(MOST_COMPARED)
             .map { |design| [new_work(design), design] }
             .sort_by
             .with_index { |(minutes, _), at| [minutes, at] }

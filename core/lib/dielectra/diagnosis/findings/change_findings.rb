@@ -10,7 +10,7 @@ module Dielectra
         best ? best.faults.map { |fault| Findings.cause(fault) } : []
       end
 
-      # What was put in or taken out
+      # Step kinds that change the house
       WORK = %w[box cable fit retire tab replace].freeze
       private_constant :WORK
 

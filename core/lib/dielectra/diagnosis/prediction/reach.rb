@@ -106,7 +106,7 @@ module Dielectra
         number ? masks[number] : (others.any? { |other| net(other) == net(point) } ? @world.every : 0)
       end
 
-      # What is reached from any of several starts
+      # Union of the nets reached from several starting nets
       def merged(masks) = masks.one? ? masks.first : masks.transpose.map { |some| some.reduce(:|) }
 
       # The nets connected to one
