@@ -27,6 +27,7 @@ require_relative "database"
   box_svg
   record_pdf
   tags_pdf
+  house_recall
   house_archive
   backup
   nightly

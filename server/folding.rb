@@ -39,6 +39,9 @@ module Server
       # @return [Hash] the record of a job; see Dielectra::Presentation::Record
       def record(job) = ask(job, "record", job.steps, code: job.code)
 
+      # @return [Hash] how a job left its house; see Dielectra::Session::AsLeft
+      def left(job) = ask(job, "left", job.steps)
+
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
       def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps, Setting.minutes)
 

@@ -33,6 +33,7 @@ module Server
         change: (Dielectra::Presentation::ChangeChoices.new(@session).to_h if change?),
         rules:,
         memory: Dielectra::Presentation::HouseMemory.new(@session).to_h,
+        on_record: Dielectra::Presentation::OnRecord.new(@session).to_h,
         unused: Dielectra::Presentation::Unused.new(@session).to_a,
         minutes: @session.minutes.round(1)
       }

@@ -13,7 +13,7 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, record, instead, looks or wish), `about` (see CallSummary), `document`,
+    # @param request [Hash] `do` (view, why, record, left, instead, looks or wish), `about` (see CallSummary), `document`,
     #   `minutes`, `steps`, `version`, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
@@ -37,11 +37,16 @@ module Server
       view
     end
 
-    # Through JSON, so that a record is the same whichever process made it
     def do_record(request)
       record = Dielectra::Presentation::Record.new(session(request, request["steps"]), request["code"])
-      JSON.parse(JSON.generate({ **record.to_h, "closing" => record.closing, "unfinished" => record.unfinished }))
+      plain({ **record.to_h, "closing" => record.closing, "unfinished" => record.unfinished })
     end
+
+    # Through JSON, so that it is the same whichever process made it
+    def plain(shown) = JSON.parse(JSON.generate(shown))
+
+    def do_left(request) =
+      JSON.parse(JSON.generate(Dielectra::Session::AsLeft.new(session(request, request["steps"])).to_h))
 
     def do_why(request)
       session = session(request, request["steps"])

@@ -11,7 +11,9 @@ module Server
             Dielectra::Evidence::Draft.document({ "tools" => Setting.now["tools"] }.merge(call.fetch("draft", {})))
         Dielectra::Session::Scope.check_any!(Dielectra::Evidence::Job.read(document))
         change = Change.new(nil, key:, version: 0, said:, status: 201, person:)
-        patiently([key, said]) { Folding.locked(:opening) { change.repeated || open_call(change, call, document) } }
+        patiently([key, said]) do
+          Folding.locked(:opening) { change.repeated || open_call(change, call, remembering(call, document)) }
+        end
       end
 
       get "/jobs/:id" do
@@ -111,6 +113,16 @@ module Server
         Folding.public_send(what, job)
       rescue Dielectra::InvalidInput => e
         raise Folding.damaged(job, e)
+      end
+
+      # The document with what earlier jobs at the house left known. A file that brings its own memory, or steps, is
+      # taken as it is.
+      def remembering(call, document)
+        return document if document["remembered"] || document["steps"].any?
+
+        known = House.find_by(call["house"].slice("name", "street")) or return document
+        remembered = HouseRecall.new(known).for(Dielectra::Evidence::Job.read(document))
+        remembered ? document.merge("remembered" => remembered) : document
       end
 
       # Everything is folded before anything is stored.

@@ -44,6 +44,14 @@ module Dielectra
     # @return [Boolean] whether it is a screw of a device that carries current
     def screw_of?(point, device) = of?(point, device) && !point.end_with?(YOKE)
 
+    # @param names [Hash{String => String}] new names of devices
+    # @return [String] the same point where devices are called otherwise
+    def renamed(point, names)
+      return point if conductor?(point) || !names.key?(owner(point))
+
+      "#{names.fetch(owner(point))}.#{part(point)}"
+    end
+
     # @return [Boolean] whether it is a hidden end of a conductor
     def unseen?(point) = point.include?(EndId::UNSEEN)
   end

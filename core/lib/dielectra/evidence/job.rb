@@ -79,6 +79,10 @@ module Dielectra
 
       def wanted = document["wanted"]
 
+      # What earlier jobs left known of the house
+      # @return [Memory, nil]
+      def memory = @memory ||= (Memory.new(document["remembered"]) if document["remembered"])
+
       # How the trouble began, in one word of the format; nil where not reported
       def began = document["began"]
 

@@ -7,11 +7,25 @@ module Dielectra
     class Skeleton
       attr_reader :layout, :runs, :weight, :verdicts, :links, :outer
 
-      # The skeletons that agree with the boxes opened so far, heaviest first; weights sum to one
+      # The skeletons that agree with the boxes opened so far, heaviest first; weights sum to one. Those that a house is
+      # remembered by weigh what the memory is trusted.
       # @param wide [Boolean] whether rarer layouts are looked for too
-      # @return [Array<Skeleton>]
       # @param draw [Integer] which are drawn where there are too many that are alike
+      # @return [Array<Skeleton>]
       def self.all(job, situation, world, most: 80, wide: false, draw: 0)
+        remembered = job.memory ? Recollection.new(job, situation, world).skeletons : []
+        return listed(job, situation, world, most:, wide:, draw:) if remembered.empty?
+
+        trust = job.memory.trust(job.began)
+        others = listed(job, situation, world, most: OTHERS, wide:, draw:)
+        remembered.map { |one| one.weighing(trust) } + others.map { |one| one.weighing(1 - trust) }
+      end
+
+      # Skeletons held beside those that a house is remembered by
+      OTHERS = 12
+
+      # The skeletons by what shows in the opened boxes alone; see .all
+      def self.listed(job, situation, world, most:, wide:, draw:)
         routing = Routing.new(job, situation, world, wide:, draw:)
         groups = routing.groups
         total = groups.sum { |group| group.sum(&:weight) }
@@ -54,6 +68,10 @@ module Dielectra
       #   apart
       def exchanged(world) =
         @routing.exchanged(@group.first).map { |way| Skeleton.new([way], @routing, @total, @job, world) }
+
+      # @param share [Float]
+      # @return [Skeleton] the same with its weight taken times a share
+      def weighing(share) = dup.tap { |copy| copy.instance_variable_set(:@weight, weight * share) }
 
       # @return [Array<Symbol>] what is not right in the opened boxes
       def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]

@@ -144,14 +144,16 @@ module Dielectra
 
       # @return [Array<Port>] the ports of an opened box, the same as long as its cable ends are
       def ports(place, cable_ends) =
-        kept(:ports, place, cable_ends.map(&:id)) { cable_ends.map { |cable_end| Port.new([cable_end], job.region) } }
+        kept(:ports, place, cable_ends.map(&:to_h)) { cable_ends.map { |cable_end| Port.new([cable_end], job.region) } }
 
       # @return [LocalReadings] of a box that was found joined so
       def local_readings(place, joints) = kept(:local, place, joints) { LocalReadings.new(joints) }
 
       # @return [ConductorReadings] of a box in which every conductor is a cable end of its own
       def conductor_readings(place, ports, joints) =
-        kept(:conductors, place, ports.map(&:ends), joints) { ConductorReadings.new(ports, joints) }
+        kept(:conductors, place, ports.map { |port| [port.ends, port.points] }, joints) do
+          ConductorReadings.new(ports, joints)
+        end
 
       private
 
