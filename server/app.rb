@@ -5,7 +5,9 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt device pairing setting photograph].each { |model| require_relative "models/#{model}" }
+%w[house job entry receipt device pairing setting photograph closing].each do |model|
+  require_relative "models/#{model}"
+end
 %w[
   problem
   jpeg

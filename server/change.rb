@@ -69,6 +69,7 @@ module Server
     end
 
     def check_version(job)
+      raise Problem.new(422, "This job is closed. Reopen it to go on.") if job.closed_on
       return if job.version == @version
 
       since = job.entries.select { |entry| entry.position > @version }

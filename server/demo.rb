@@ -17,7 +17,8 @@ module Server
     end
 
     def self.add(call, folder)
-      document = JSON.parse(File.read(File.join(folder, call.fetch("job")), encoding: "UTF-8"))
+      document = read(folder, call.fetch("job"))
+      document = remembering(document, call, folder) if call["remembered"]
       Dielectra::Evidence::Job.read(document)
       house =
         House.find_or_create_by!(name: call["house"]["name"], street: call["house"]["street"]) do |row|
@@ -34,7 +35,16 @@ module Server
           document: document.merge("steps" => [])
         )
       document["steps"].each { |step| job.add!("taken", step: step.except("id")) }
+      job.update!(ticked: call["closed"], closed_on: job.day) if call["closed"]
     end
-    private_class_method :add
+
+    def self.read(folder, name) = JSON.parse(File.read(File.join(folder, name), encoding: "UTF-8"))
+
+    # The document with what an earlier visit left known
+    def self.remembering(document, call, folder)
+      left = read(folder, call["remembered"])
+      document.merge("remembered" => left.merge("days" => call["remembered_days"]))
+    end
+    private_class_method :add, :read, :remembering
   end
 end

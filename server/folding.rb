@@ -42,6 +42,9 @@ module Server
       # @return [Hash] how a job left its house; see Dielectra::Session::AsLeft
       def left(job) = ask(job, "left", job.steps)
 
+      # @return [Hash] the likeliest wiring of a job: its `circuit` file and its `netlist` in SPICE
+      def circuit(job) = ask(job, "circuit", job.steps)
+
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
       def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps, Setting.minutes)
 

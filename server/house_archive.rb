@@ -13,6 +13,8 @@ module Server
     FORMAT = "dielectra/house"
     VERSION = 1
     MANIFEST = "manifest.json"
+    # What a manifest says of the house
+    HOUSE = %w[name street town note panel].freeze
     # Files of one archive, and bytes of one file, at most
     MOST_FILES = 5_000
     LARGEST = 64 * 1024 * 1024
@@ -55,12 +57,7 @@ module Server
 
     def pack
       files = @jobs.each_with_object({}) { |job, all| all.merge!(of_job(job)) }
-      manifest = {
-        "format" => FORMAT,
-        "version" => VERSION,
-        "house" => @house.slice("name", "street", "town", "note"),
-        "jobs" => rows
-      }
+      manifest = { "format" => FORMAT, "version" => VERSION, "house" => @house.slice(*HOUSE), "jobs" => rows }
       manifest["files"] = files.map { |name, text| { "name" => name, "sha256" => Digest::SHA256.hexdigest(text) } }
       Zip::OutputStream
         .write_buffer do |zip|
@@ -82,7 +79,8 @@ module Server
           "folder" => folder(job),
           "code" => job.code,
           "photographs" => Photograph.where(job:).order(:id).map { |one| { "id" => one.id, "place" => one.place } },
-          **job.about.slice("title", "complaint", "day", "time")
+          "ticked" => job.ticked,
+          **job.about.slice("title", "complaint", "day", "time", "closed_on")
         }
       end
 
@@ -97,9 +95,18 @@ module Server
       record["electrician"]["boxes"].each do |box|
         files["#{folder(job)}/#{box["place"]}.svg"] = BoxSvg.new(box["after"]).to_s
       end
-      files.merge(pictures(job))
-    rescue Dielectra::InvalidInput, Problem
-      { "#{folder(job)}/job.json" => JSON.pretty_generate(job.file) }
+      files.merge(wiring(job)).merge(pictures(job))
+    rescue Dielectra::InvalidInput, Problem => e
+      { "#{folder(job)}/job.json" => JSON.pretty_generate(job.file), "#{folder(job)}/damaged.txt" => "#{e.message}\n" }
+    end
+
+    # The likeliest wiring as a circuit file and as a netlist in SPICE
+    def wiring(job)
+      told = Folding.circuit(job)
+      {
+        "#{folder(job)}/circuit.json" => JSON.pretty_generate(told["circuit"]),
+        "#{folder(job)}/circuit.cir" => told["netlist"]
+      }
     end
 
     def pictures(job) =
@@ -126,7 +133,7 @@ module Server
         House.transaction do
           house =
             House.find_or_create_by!(@manifest["house"].slice("name", "street")) do |one|
-              one.assign_attributes(@manifest["house"].slice("town", "note").compact)
+              one.assign_attributes(@manifest["house"].slice("town", "note", "panel").compact)
             end
           known = house.jobs.includes(:entries).map { |job| HouseArchive.digest(job.about, job.file) }
           fresh = jobs.reject { |row, file| known.include?(HouseArchive.digest(row, file)) }
@@ -178,7 +185,9 @@ module Server
             complaint: row["complaint"].to_s,
             document: file.merge("steps" => []),
             day: Date.iso8601(row["day"]),
-            time_of_day: row["time"]
+            time_of_day: row["time"],
+            ticked: row["ticked"] || [],
+            closed_on: row["closed_on"]&.then { |day| Date.iso8601(day) }
           )
         taken =
           file["steps"].each_with_index.map do |step, at|

@@ -13,8 +13,8 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, record, left, instead, looks or wish), `about` (see CallSummary), `document`,
-    #   `minutes`, `steps`, `version`, and `was`: the steps before a correction
+    # @param request [Hash] `do` (view, why, record, left, circuit, instead, looks or wish), `about` (see CallSummary),
+    #   `document`, `minutes`, `steps`, `version`, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
       { "shown" => send("do_#{request.fetch("do")}", request) }
@@ -40,6 +40,14 @@ module Server
     def do_record(request)
       record = Dielectra::Presentation::Record.new(session(request, request["steps"]), request["code"])
       plain({ **record.to_h, "closing" => record.closing, "unfinished" => record.unfinished })
+    end
+
+    # The likeliest wiring, as a circuit file and as a netlist
+    def do_circuit(request)
+      session = session(request, request["steps"])
+      circuit = Dielectra::Diagnosis::LikelyCircuit.new(session.belief, session.situation).circuit
+      network = Dielectra::Physics::Network.new(circuit)
+      { "circuit" => circuit.to_h, "netlist" => Dielectra::Physics::Netlist.new(network).to_s }
     end
 
     # Through JSON, so that it is the same whichever process made it

@@ -23,9 +23,15 @@ module Server
         )
       end
 
+      put "/houses/:id" do
+        house = House.find(Integer(params[:id], 10))
+        house.update!(body!.slice("note", "town", "panel"))
+        json(said(house))
+      end
+
       private
 
-      def said(house) = house.slice("id", "name", "street", "town", "note")
+      def said(house) = house.slice("id", "name", "street", "town", "note", "panel")
 
       # What the screens of a job show; nil for one that does not fold
       def known(job)

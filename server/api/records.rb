@@ -4,7 +4,14 @@ module Server
   module Api
     # What is kept of a job and of a house: the record on the screen and on paper, tags, and one file with everything.
     class Records < Base
-      get("/jobs/:id/record") { json(record(job)) }
+      get("/jobs/:id/record") { json(closable(record(job))) }
+
+      put "/jobs/:id/closing" do
+        shown = record(job)
+        Folding.locked(job.id) { closing(shown).set!(body!["ticked"], body!["closed"]) }
+        Events.publish(job: job.id, version: job.version)
+        json(closable(shown))
+      end
 
       get "/jobs/:id/record.pdf" do
         pdf(RecordPdf.new(record(job), job.about, job.entries.to_a.filter_map(&:person).last).render, "record")
@@ -39,6 +46,10 @@ module Server
       def job = @job ||= Job.find(id)
 
       def record(job) = Folding.locked(job.id) { Folding.record(job.reload) }
+
+      def closing(shown) = Closing.new(job, shown["closing"])
+
+      def closable(shown) = { **shown, **closing(shown).to_h }
 
       def pdf(text, name)
         attachment "#{name}_#{job.code.downcase}.pdf"

@@ -28,6 +28,7 @@ module Server
         "complaint" => complaint,
         "day" => day.iso8601,
         "time" => time_of_day,
+        "closed_on" => closed_on&.iso8601,
         "house" => house.slice("id", "name", "street", "town", "note")
       }
     end

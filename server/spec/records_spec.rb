@@ -64,7 +64,8 @@ RSpec.describe "Records and archives" do
   it "puts a house in one file, from which it comes back once and not twice" do
     zip = fetch("/houses/#{job.house_id}/archive")
     before = job.file
-    expect(unzipped(zip).keys).to include("manifest.json", "jobs/#{job.id}/record.pdf", "jobs/#{job.id}/readings.csv")
+    parts = %w[record.pdf readings.csv circuit.json circuit.cir].map { |name| "jobs/#{job.id}/#{name}" }
+    expect(unzipped(zip).keys).to include("manifest.json", *parts)
     expect(send_archive(zip)).to match([201, include("added" => 0, "known" => 1)])
     Server::Database.open(File.join(@beside, "elsewhere"))
     Server::Folding.forget
@@ -85,5 +86,80 @@ RSpec.describe "Records and archives" do
     expect(send_archive("no zip at all").first).to eq(422)
     expect(send_archive(rezipped(files.except("manifest.json"))).first).to eq(422)
     expect(counts.call).to eq(before)
+  end
+
+  it "brings back what was ticked, the day a job was closed, and the schedule of the panel" do
+    panel = [{ "breaker" => "4", "amps" => 20, "feeds" => "winch" }]
+    expect(send_json(:put, "/houses/#{job.house_id}", { panel:, note: "Mind the weed." })).to eq(200)
+    lines = JSON.parse(fetch("/jobs/#{job.id}/record"))["closing"]
+    expect(send_json(:put, "/jobs/#{job.id}/closing", { ticked: lines, closed: true })).to eq(200)
+    zip = fetch("/houses/#{job.house_id}/archive")
+    Server::Database.open(File.join(@beside, "elsewhere"))
+    Server::Folding.forget
+    _, came = send_archive(zip)
+    house = Server::House.find(came["house"])
+    again = house.jobs.first
+    expect([house.panel, house.note, again.ticked, again.closed_on]).to eq(
+      [panel, "Mind the weed.", lines, Date.current]
+    )
+  end
+end
+
+RSpec.describe "Closing a job" do
+  include_context "with the application"
+
+  let(:job) { Server::Job.find_by!(title: "Boathouse light dead") }
+  let(:lines) { send_json(:get, "/jobs/#{job.id}/record") && said["closing"] }
+
+  def close(ticked, closed) = [send_json(:put, "/jobs/#{job.id}/closing", { ticked:, closed: }), said]
+
+  def watched =
+    send_json(
+      :post,
+      "/jobs/#{job.id}/steps",
+      { do: "watch", answer: { loads: { L1: "off" } } },
+      version: job.reload.version
+    )
+
+  it "closes with everything ticked, takes no step then, and goes on once it is reopened" do
+    expect(close([], true)).to match([422, include("detail" => "Not ticked yet: #{lines.first}.")])
+    expect(close(["Swept the yard"], false).first).to eq(422)
+    expect(close(lines, false)).to match([200, include("ticked" => lines, "closed_on" => nil)])
+    expect(close(lines, true)).to match([200, include("closed_on" => Date.current.iso8601)])
+    expect([watched, said["detail"]]).to eq([422, "This job is closed. Reopen it to go on."])
+    send_json(:get, "/day")
+    expect(said["calls"].find { |call| call["id"] == job.id }["closed_on"]).to eq(Date.current.iso8601)
+    close(lines, false)
+    expect(watched).to eq(201)
+  end
+end
+
+RSpec.describe "A second call to a house" do
+  include_context "with the application"
+
+  let(:first) { Server::Job.find_by!(title: "Boathouse light dead") }
+  let(:second) do
+    { house: first.house.slice("name", "street"), title: "Dead again", file: first.file.merge("steps" => []) }
+  end
+
+  before do
+    house = Dielectra::Practice::House.new(demo_circuit("boathouse"))
+    play(house, demo_job("boathouse")).steps.each { |step| first.add!("taken", step: step.except("id")) }
+    first.update!(day: Date.current - 300)
+  end
+
+  it "starts from what the first one left, and says so" do
+    expect(send_json(:post, "/jobs", second, version: 0)).to eq(201)
+    known = said["on_record"]
+    expect([known["days"], known["words"]]).to match([300, /as left 10 months ago/])
+    place = known["boxes"].first["place"]
+    send_json(:get, "/jobs/#{said["call"]["id"]}/looks/#{place}")
+    left = Server::Folding.left(first)["places"][place]["cable_ends"].map { |row| row["id"] }
+    expect(said.first["found"]["cable_ends"].map { |row| row["id"] }).to match_array(left)
+  end
+
+  it "takes a file that brings steps as it is" do
+    send_json(:post, "/jobs", second.merge(file: first.file), version: 0)
+    expect(said["on_record"]).to be_nil
   end
 end

@@ -62,10 +62,10 @@ module Dielectra
       guarded { puts JSON.generate(measured(circuit(path), positions)) }
     end
 
-    desc "export FILE.json", "Write a circuit as a SPICE netlist, or a circuit's volts or a job's steps as CSV"
+    desc "export FILE.json", "Write a SPICE netlist, or a circuit's volts or a job's steps as CSV"
     long_desc <<~TEXT
       --spice writes a netlist that ngspice runs (ngspice -b FILE): an operating point in effective volts, every node
-      named after its points in a comment. --csv writes, for a circuit, a row for each combination of positions with
+      named after its points in a comment; of a job, its likeliest wiring. --csv writes, for a circuit, a row for each combination of positions with
       loads, breakers and the volts of every point against the panel's neutral; for a job, a row for each step.
     TEXT
     option :spice, type: :boolean, desc: "a SPICE netlist of one state"
@@ -73,6 +73,22 @@ module Dielectra
     option :at, type: :string, desc: 'positions, as JSON: {"S1": "up", "B1": "off"}'
     def export(path)
       guarded { puts exported(document(path)) }
+    end
+
+    desc "circuit JOB.json", "Print the likeliest wiring of a job as a circuit file"
+    def circuit_of(path) = guarded { puts JSON.pretty_generate(likely(document(path)).to_h) }
+    map "circuit" => :circuit_of
+
+    desc "remember JOB.json", "Print what a job leaves known of its house"
+    long_desc <<~TEXT
+      Prints the boxes as they were left, which cable ends belong together, and the role of every conductor, in the form
+      of "remembered" in a job file. A later job at the house that carries it starts from there; add its age as "days".
+    TEXT
+    def remember(path)
+      guarded do
+        session = Session::Troubleshooting.for(Evidence::Job.read(document(path)))
+        puts JSON.pretty_generate(Session::AsLeft.new(session).to_h)
+      end
     end
 
     desc "box LINE", "Print what a line of shorthand says is in a box, as JSON; or with --write the line for a FILE"
@@ -178,9 +194,10 @@ module Dielectra
 
     def exported(read)
       raise InvalidInput, "say one of --spice and --csv." unless [options[:spice], options[:csv]].one?
-      return job_ledger(read) if read["format"] == Evidence::Job::FORMAT
+      job = read["format"] == Evidence::Job::FORMAT
+      return Presentation::Ledger.new(Evidence::Job.read(read)).to_s if job && options[:csv]
 
-      circuit = Circuit.read(read)
+      circuit = job ? likely(read) : Circuit.read(read)
       if options[:spice]
         Physics::Netlist.new(Physics::Network.new(circuit, positions)).to_s
       else
@@ -188,10 +205,10 @@ module Dielectra
       end
     end
 
-    def job_ledger(read)
-      raise InvalidInput, "a job has no netlist: --spice takes a circuit." if options[:spice]
-
-      Presentation::Ledger.new(Evidence::Job.read(read)).to_s
+    # @return [Circuit] the likeliest wiring of a job
+    def likely(read)
+      session = Session::Troubleshooting.for(Evidence::Job.read(read))
+      Diagnosis::LikelyCircuit.new(session.belief, session.situation).circuit
     end
 
     def two(name)

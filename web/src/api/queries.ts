@@ -5,6 +5,7 @@ import {
   Unreachable,
   type DrawBox,
   type Job,
+  type KnownHouse,
   type OpenCall,
   type Photograph,
   type Settings,
@@ -96,6 +97,53 @@ export function useRecord(id: number, version: number) {
     queryKey: ["record", id, version],
     queryFn: () => body(api.GET("/jobs/{id}/record", { params: { path: { id } } })),
   });
+}
+
+/** What is ticked before a job is left, and whether it is closed. */
+export function useClosing(id: number, version: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (closing: { ticked: string[]; closed: boolean }) =>
+      body(api.PUT("/jobs/{id}/closing", { params: { path: { id } }, body: closing })),
+    onSuccess: (record) => {
+      queries.setQueryData(["record", id, version], record);
+      void queries.invalidateQueries({ queryKey: tags.job(id) });
+      void queries.invalidateQueries({ queryKey: tags.day });
+      void queries.invalidateQueries({ queryKey: tags.houses });
+    },
+  });
+}
+
+/** Corrects by hand what is known of a house. */
+export function useCorrectHouse(id: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (said: Partial<Pick<KnownHouse["house"], "note" | "panel">>) =>
+      body(api.PUT("/houses/{id}", { params: { path: { id } }, body: said })),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: tags.house(id) }),
+  });
+}
+
+/** Reads the file of a house. What is known already is left as it is. */
+export function useReadArchive() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: File) =>
+      body(api.POST("/archives", { body: { archive: base64(new Uint8Array(await file.arrayBuffer())) } })),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: tags.houses });
+      void queries.invalidateQueries({ queryKey: tags.day });
+    },
+  });
+}
+
+/** Bytes in Base64, some at a time: a call takes only so many arguments. */
+function base64(bytes: Uint8Array): string {
+  let text = "";
+  for (let at = 0; at < bytes.length; at += 0x8000) {
+    text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
+  }
+  return btoa(text);
 }
 
 /** What could be done instead of the next step. */

@@ -207,7 +207,8 @@ export interface paths {
         };
         /** What is known of an address: its calls, the boxes that were opened, and its circuits */
         get: operations["house"];
-        put?: never;
+        /** Correct by hand what is known of a house */
+        put: operations["correctHouse"];
         post?: never;
         delete?: never;
         options?: never;
@@ -542,6 +543,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Tick what is done before leaving; close the job, or reopen it */
+        put: operations["closeJob"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/houses/{id}/archive": {
         parameters: {
             query?: never;
@@ -592,6 +612,8 @@ export interface components {
         Call: {
             /** @description What is open, off or apart in a job under way */
             left?: string | null;
+            /** Format: date */
+            closed_on: string | null;
             id: number;
             title: string;
             complaint: string;
@@ -754,6 +776,19 @@ export interface components {
             screws: components["schemas"]["Screw"][];
             tabs: components["schemas"]["Tab"][];
         };
+        /** @description What a job starts from because earlier jobs left it known, and which opened boxes are otherwise */
+        OnRecord: {
+            days: number;
+            words: string;
+            boxes: {
+                place: string;
+                name: string;
+            }[];
+            different: {
+                place: string;
+                sentences: string[];
+            }[];
+        };
         /** @description What a job leaves behind for the next visit */
         Memory: {
             breakers: {
@@ -771,6 +806,9 @@ export interface components {
         };
         Record: {
             code: string;
+            ticked: string[];
+            /** Format: date */
+            closed_on: string | null;
             /** @enum {string} */
             status: "solved" | "stopped" | "open";
             closing: string[];
@@ -910,12 +948,19 @@ export interface components {
             id: number;
             title: string;
         };
+        /** @description The breakers as somebody wrote them down */
+        PanelSchedule: {
+            breaker: string;
+            amps: number | null;
+            feeds: string;
+        }[];
         House: {
             id: number;
             name: string;
             street: string;
             town: string;
             note: string;
+            panel: components["schemas"]["PanelSchedule"];
         };
         Rectangle: {
             x: number;
@@ -1179,6 +1224,7 @@ export interface components {
             repair: components["schemas"]["Rewire"] | null;
             change: components["schemas"]["Asked"] | null;
             memory: components["schemas"]["Memory"];
+            on_record: components["schemas"]["OnRecord"] | null;
             /** @description Conductors and switches that nothing is known to use */
             unused: {
                 place: string;
@@ -1707,6 +1753,38 @@ export interface operations {
             404: components["responses"]["Problem"];
         };
     };
+    correctHouse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    note?: string;
+                    town?: string;
+                    panel?: components["schemas"]["PanelSchedule"];
+                };
+            };
+        };
+        responses: {
+            /** @description The house */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
     openCall: {
         parameters: {
             query?: never;
@@ -2214,6 +2292,37 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    closeJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ticked: string[];
+                    closed: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The record, as it stands then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Record"];
                 };
             };
             404: components["responses"]["Problem"];

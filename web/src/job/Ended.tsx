@@ -36,7 +36,8 @@ export function Ended({ job }: { job: Job }) {
           Left undone: {conclusion.refused.length === 1 ? "step" : "steps"} {conclusion.refused.join(", ")}.
         </p>
       )}
-      {solved && (
+      {job.call.closed_on && <p className="font-bold">Closed. Reopen it under Record to go on.</p>}
+      {solved && !job.call.closed_on && (
         <p className="max-w-prose text-engraved-quiet">
           Then: off, proved dead, dressed and closed, on, and once more. Label the conductors before the cover
           plate goes back.

@@ -10,6 +10,7 @@ export function Findings({ job }: { job: Job }) {
   const why = useWhy(job.call.id, asked);
   return (
     <div>
+      <OnRecord known={job.on_record} />
       <ul className="grid gap-x-6 gap-y-2 md:grid-cols-3">
         {job.suspects.slice(0, asked ? 5 : 3).map((suspect) => (
           <li key={suspect.sentence}>
@@ -46,6 +47,24 @@ export function Findings({ job }: { job: Job }) {
           ))}
         </div>
       )}
+    </div>
+  );
+}
+
+/** What was known of the house before, and which boxes turned out otherwise. */
+function OnRecord({ known }: { known: Job["on_record"] }) {
+  if (!known) return null;
+  return (
+    <div className="mb-3 text-sm">
+      <p className="text-quiet">{known.words}</p>
+      {known.different.map(({ place, sentences }) => (
+        <div key={place} className="mt-1 border-l-4 border-copper pl-3">
+          <b className="first-letter:uppercase">{place.replaceAll("_", " ")}: not as on record</b>
+          {sentences.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+        </div>
+      ))}
     </div>
   );
 }

@@ -23,6 +23,7 @@ const job: Job = {
     complaint: "",
     day: "2031-03-12",
     time: "",
+    closed_on: null,
     house: { id: 1, name: "A", street: "B", town: "", note: "" },
     steps: 1,
     state: "open",
@@ -34,6 +35,7 @@ const job: Job = {
   groups: [{ name: "light", loads: ["L1"], rows: [] }],
   change: null,
   unused: [],
+  on_record: null,
   memory: { breakers: [], devices: [], open: [] },
   rules: { name: "Rules", notes: [] },
   grid: [

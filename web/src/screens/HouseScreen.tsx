@@ -1,5 +1,4 @@
 import { Link, useParams } from "react-router";
-import type { KnownHouse } from "../api/client";
 import { useHouse } from "../api/queries";
 import { InWords } from "../job/InWords";
 import { CallRow } from "../ui/CallRow";
@@ -7,7 +6,9 @@ import { Frame } from "../ui/Frame";
 import { More } from "../ui/More";
 import { Notice } from "../ui/Notice";
 import { Waiting } from "../ui/Waiting";
+import { longDay } from "../ui/days";
 import { BoxDrawing } from "../wiring/BoxDrawing";
+import { DevicesKnown, HouseNote, PanelSchedule } from "./HouseKnown";
 
 /** What is known of an address: its calls, and the boxes that were opened, as they were left. */
 export function HouseScreen() {
@@ -39,7 +40,7 @@ export function HouseScreen() {
               Everything of this house in one file
             </a>
           </p>
-          {known.house.note && <p className="text-quiet">{known.house.note}</p>}
+          <HouseNote house={known.house} />
           <h2 className="mt-5 mb-2 font-bold">Calls</h2>
           <ol className="grid gap-3">
             {known.calls.map((call) => (
@@ -48,7 +49,8 @@ export function HouseScreen() {
               </li>
             ))}
           </ol>
-          <Memory memory={known.memory} />
+          <PanelSchedule known={known} />
+          <DevicesKnown memory={known.memory} />
           <h2 className="mt-6 mb-2 font-bold">Boxes that were opened</h2>
           {known.boxes.length === 0 && (
             <p className="text-quiet">None yet. What a box holds stands here once it was written down.</p>
@@ -61,7 +63,7 @@ export function HouseScreen() {
               >
                 <h3 className="font-bold first-letter:uppercase">{box.name}</h3>
                 <p className="mb-1 text-sm text-quiet">
-                  As left on {new Date(day).toLocaleDateString()},{" "}
+                  As left on {longDay(day)},{" "}
                   <Link to={`/jobs/${call.id}`} className="underline">
                     {call.title}
                   </Link>
@@ -80,51 +82,5 @@ export function HouseScreen() {
         </div>
       )}
     </Frame>
-  );
-}
-
-/** What the panel feeds, which devices there are, and what was left: as each job left it. */
-function Memory({ memory }: { memory: KnownHouse["memory"] }) {
-  if (memory.length === 0) return null;
-  return (
-    <>
-      <h2 className="mt-6 mb-2 font-bold">Panel and devices</h2>
-      <table className="w-full text-left">
-        <thead>
-          <tr className="text-quiet">
-            <th className="font-normal">Breaker</th>
-            <th className="font-normal">Feeds</th>
-            <th className="font-normal">Devices</th>
-            <th className="font-normal max-sm:hidden">Known from</th>
-          </tr>
-        </thead>
-        <tbody>
-          {memory.map(({ call, day, left }) => (
-            <tr key={call.id} className="border-t border-edge align-top">
-              <td className="py-2 pr-3 font-bold">
-                {left.breakers.map(({ id, amps }) => (amps ? `${id}, ${amps} A` : id)).join("; ")}
-              </td>
-              <td className="py-2 pr-3">{left.breakers.map(({ feeds }) => feeds).join("; ")}</td>
-              <td className="py-2 pr-3">
-                {left.devices
-                  .map(({ name, place, kind }) => `${name} ${place}: ${kind ?? "not looked at"}`)
-                  .join("; ")}
-                {left.open.map((line) => (
-                  <span key={line} className="block border-l-4 border-copper pl-2">
-                    {line}
-                  </span>
-                ))}
-              </td>
-              <td className="py-2 max-sm:hidden">
-                <Link to={`/jobs/${call.id}`} className="underline">
-                  {call.title}
-                </Link>
-                , {new Date(day).toLocaleDateString()}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </>
   );
 }

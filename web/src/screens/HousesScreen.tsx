@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { useHouses } from "../api/queries";
+import { useHouses, useReadArchive } from "../api/queries";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 
@@ -29,7 +29,40 @@ export function HousesScreen() {
             </li>
           ))}
         </ul>
+        <ReadArchive />
       </div>
     </Frame>
+  );
+}
+
+/** Takes in the file of a house. Jobs that are here already are left as they are. */
+function ReadArchive() {
+  const read = useReadArchive();
+  return (
+    <section className="mt-6 grid max-w-prose gap-2">
+      <label className="grid gap-1">
+        <span className="font-bold">Take in a house from its file</span>
+        <input
+          type="file"
+          accept=".zip,application/zip"
+          disabled={read.isPending}
+          className="min-h-12 rounded-md border-2 border-edge bg-sheet px-3 py-2"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) read.mutate(file);
+          }}
+        />
+      </label>
+      <Notice error={read.error} />
+      {read.data && (
+        <p role="status">
+          {read.data.added === 1 ? "One job taken in" : `${read.data.added} jobs taken in`}, {read.data.known}{" "}
+          known already.{" "}
+          <Link to={`/houses/${read.data.house}`} className="underline">
+            See the house
+          </Link>
+        </p>
+      )}
+    </section>
   );
 }

@@ -10,9 +10,11 @@ const STATE: Record<Call["state"], { word: string; classes: string }> = {
   damaged: { word: "Cannot be read", classes: "border-live text-live" },
 };
 
+const CLOSED = { word: "Closed", classes: "border-edge text-quiet" };
+
 /** A call in a list: when, what, where, and how far it has come. */
 export function CallRow({ call, day = false }: { call: Call; day?: boolean }) {
-  const state = STATE[call.state];
+  const state = call.closed_on ? CLOSED : STATE[call.state];
   return (
     <Link
       to={`/jobs/${call.id}`}

@@ -12,3 +12,7 @@ export function named(day: string, today: string): string {
     month: "long",
   });
 }
+
+/** A day written out: 3 March 2031. */
+export const longDay = (day: string): string =>
+  new Date(`${day}T12:00`).toLocaleDateString(undefined, { day: "numeric", month: "long", year: "numeric" });

@@ -1,0 +1,182 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { KnownHouse } from "../api/client";
+import { useCorrectHouse } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Notice } from "../ui/Notice";
+import { longDay } from "../ui/days";
+
+type Row = KnownHouse["house"]["panel"][number];
+
+/** The panel schedule: as the jobs found it, or as somebody wrote it down by hand, which counts for more. */
+export function PanelSchedule({ known }: { known: KnownHouse }) {
+  const [draft, setDraft] = useState<Row[] | null>(null);
+  const correct = useCorrectHouse(known.house.id);
+  const rows = draft ?? schedule(known);
+  const change = (at: number, part: Partial<Row>) =>
+    setDraft(rows.map((row, index) => (index === at ? { ...row, ...part } : row)));
+  const field = "min-h-11 w-full rounded-md border-2 border-edge bg-sheet px-2";
+  return (
+    <section>
+      <h2 className="mt-6 mb-2 font-bold">Panel schedule</h2>
+      <table className="w-full text-left">
+        <thead>
+          <tr className="text-quiet">
+            <th className="w-24 font-normal">Breaker</th>
+            <th className="w-24 font-normal">Amps</th>
+            <th className="font-normal">Feeds</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, at) =>
+            draft ? (
+              <tr key={at}>
+                <td className="pr-2 pb-1">
+                  <input
+                    aria-label={`Breaker ${at + 1}`}
+                    className={field}
+                    value={row.breaker}
+                    onChange={(event) => change(at, { breaker: event.target.value })}
+                  />
+                </td>
+                <td className="pr-2 pb-1">
+                  <input
+                    aria-label={`Amps of breaker ${at + 1}`}
+                    inputMode="numeric"
+                    className={field}
+                    value={row.amps ?? ""}
+                    onChange={(event) => change(at, { amps: Number(event.target.value) || null })}
+                  />
+                </td>
+                <td className="pb-1">
+                  <input
+                    aria-label={`What breaker ${at + 1} feeds`}
+                    className={field}
+                    value={row.feeds}
+                    onChange={(event) => change(at, { feeds: event.target.value })}
+                  />
+                </td>
+              </tr>
+            ) : (
+              <tr key={row.breaker} className="border-t border-edge align-top">
+                <td className="py-2 font-bold">{row.breaker}</td>
+                <td className="py-2">{row.amps ?? "not known"}</td>
+                <td className="py-2">{row.feeds}</td>
+              </tr>
+            ),
+          )}
+        </tbody>
+      </table>
+      <Notice error={correct.error} />
+      <p className="mt-2 flex flex-wrap gap-2">
+        {draft ? (
+          <>
+            <Button
+              kind="key"
+              onClick={() =>
+                correct.mutate(
+                  { panel: draft.filter((row) => row.breaker.trim() !== "") },
+                  { onSuccess: () => setDraft(null) },
+                )
+              }
+            >
+              Save schedule
+            </Button>
+            <Button onClick={() => setDraft([...rows, { breaker: "", amps: null, feeds: "" }])}>
+              Add a breaker
+            </Button>
+            <Button onClick={() => setDraft(null)}>Cancel</Button>
+          </>
+        ) : (
+          <Button small onClick={() => setDraft(rows)}>
+            Correct the schedule
+          </Button>
+        )}
+      </p>
+    </section>
+  );
+}
+
+/** Rows by hand first, then what the jobs know of other breakers. */
+function schedule(known: KnownHouse): Row[] {
+  const rows = [...known.house.panel];
+  for (const { left } of known.memory) {
+    for (const { id, amps, feeds } of left.breakers) {
+      const same = rows.find((row) => row.breaker === id);
+      if (!same) rows.push({ breaker: id, amps, feeds });
+      else if (!known.house.panel.includes(same) && !same.feeds.includes(feeds)) same.feeds += `; ${feeds}`;
+    }
+  }
+  return rows;
+}
+
+/** The devices as each job left them, and what it left open. */
+export function DevicesKnown({ memory }: { memory: KnownHouse["memory"] }) {
+  if (memory.length === 0) return null;
+  return (
+    <section>
+      <h2 className="mt-6 mb-2 font-bold">Devices, and what was left open</h2>
+      <ul className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+        {memory.map(({ call, day, left }) => (
+          <li key={call.id} className="min-w-0 border-t border-edge pt-2">
+            <p className="text-sm text-quiet">
+              <Link to={`/jobs/${call.id}`} className="underline">
+                {call.title}
+              </Link>
+              , {longDay(day)}
+            </p>
+            <ul>
+              {left.devices.map(({ name, place, kind }) => (
+                <li key={`${name}${place}`}>
+                  <b>{name}</b> {place}: {kind ?? "not looked at"}
+                </li>
+              ))}
+            </ul>
+            {left.open.map((line) => (
+              <p key={line} className="mt-1 border-l-4 border-copper pl-2">
+                {line}
+              </p>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What somebody wants remembered of a house, in their own words. */
+export function HouseNote({ house }: { house: KnownHouse["house"] }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const correct = useCorrectHouse(house.id);
+  if (draft === null) {
+    return (
+      <p className="flex flex-wrap items-center gap-x-3 text-quiet">
+        {house.note || "No note yet."}
+        <Button small kind="quiet" onClick={() => setDraft(house.note)}>
+          Edit note
+        </Button>
+      </p>
+    );
+  }
+  return (
+    <div className="grid max-w-prose gap-2">
+      <textarea
+        aria-label="Note about this house"
+        rows={3}
+        className="rounded-md border-2 border-edge bg-sheet px-3 py-2"
+        value={draft}
+        onChange={(event) => setDraft(event.target.value)}
+      />
+      <Notice error={correct.error} />
+      <p className="flex gap-2">
+        <Button
+          kind="key"
+          onClick={() => correct.mutate({ note: draft }, { onSuccess: () => setDraft(null) })}
+        >
+          Save note
+        </Button>
+        <Button onClick={() => setDraft(null)}>Cancel</Button>
+      </p>
+    </div>
+  );
+}
