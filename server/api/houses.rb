@@ -11,7 +11,7 @@ module Server
 
       get "/houses/:id" do
         house = House.includes(jobs: :entries).find(Integer(params[:id], 10))
-        shown = house.jobs.sort_by(&:id).reverse.map { |job| [job, known(job)] }
+        shown = house.jobs.sort_by { |job| [job.day, job.id] }.reverse.map { |job| [job, known(job)] }
         json(
           {
             house: said(house),
@@ -45,11 +45,11 @@ module Server
       def boxes(job, view) =
         view["boxes"]
           .select { |box| box["open"] }
-          .map { |box| { call: { id: job.id, title: job.title }, day: job.updated_at.to_date.iso8601, box: } }
+          .map { |box| { call: { id: job.id, title: job.title }, day: job.day.iso8601, box: } }
 
       # What a job leaves behind
       def memory(job, view) =
-        { call: { id: job.id, title: job.title }, day: job.updated_at.to_date.iso8601, left: view["memory"] }
+        { call: { id: job.id, title: job.title }, day: job.day.iso8601, left: view["memory"] }
 
       # For each switch what it works, by the numbers of the loads as a draft has them
       def works(job)

@@ -779,6 +779,7 @@ export interface components {
         /** @description What a job starts from because earlier jobs left it known, and which opened boxes are otherwise */
         OnRecord: {
             days: number;
+            brief: string;
             words: string;
             boxes: {
                 place: string;

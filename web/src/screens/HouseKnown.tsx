@@ -112,12 +112,15 @@ function schedule(known: KnownHouse): Row[] {
 
 /** The devices as each job left them, and what it left open. */
 export function DevicesKnown({ memory }: { memory: KnownHouse["memory"] }) {
-  if (memory.length === 0) return null;
+  const told = memory
+    .map((row) => ({ ...row, seen: row.left.devices.filter(({ seen }) => seen) }))
+    .filter(({ seen, left }) => seen.length > 0 || left.open.length > 0);
+  if (told.length === 0) return null;
   return (
     <section>
       <h2 className="mt-6 mb-2 font-bold">Devices, and what was left open</h2>
       <ul className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-        {memory.map(({ call, day, left }) => (
+        {told.map(({ call, day, left, seen }) => (
           <li key={call.id} className="min-w-0 border-t border-edge pt-2">
             <p className="text-sm text-quiet">
               <Link to={`/jobs/${call.id}`} className="underline">
@@ -126,9 +129,9 @@ export function DevicesKnown({ memory }: { memory: KnownHouse["memory"] }) {
               , {longDay(day)}
             </p>
             <ul>
-              {left.devices.map(({ name, place, kind }) => (
+              {seen.map(({ name, place, kind }) => (
                 <li key={`${name}${place}`}>
-                  <b>{name}</b> {place}: {kind ?? "not looked at"}
+                  <b>{name}</b> {place}: {kind}
                 </li>
               ))}
             </ul>

@@ -98,6 +98,7 @@ function Head({ job, busy, undo }: { job: Job; busy: boolean; undo: () => void }
         <Link to={`/houses/${job.call.house.id}`} className="underline decoration-1 underline-offset-4">
           {job.call.house.name}, {job.call.house.street}
         </Link>
+        {job.on_record && <span className="text-sm"> · {job.on_record.brief}</span>}
       </p>
       <div className="no-print flex items-center gap-x-1 text-sm sm:ml-auto">
         {!job.conclusion && (

@@ -48,5 +48,9 @@ export function CallRow({ call, day = false }: { call: Call; day?: boolean }) {
   );
 }
 
-const short = (day: string) =>
-  new Date(`${day}T12:00`).toLocaleDateString(undefined, { day: "numeric", month: "short" });
+/** A day in short, with its year where that is not this one. */
+function short(day: string): string {
+  const date = new Date(`${day}T12:00`);
+  const year = date.getFullYear() === new Date().getFullYear() ? undefined : ("numeric" as const);
+  return date.toLocaleDateString(undefined, { day: "numeric", month: "short", ...(year && { year }) });
+}

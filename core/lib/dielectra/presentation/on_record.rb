@@ -14,13 +14,14 @@ module Dielectra
         @memory = @job.memory
       end
 
-      # @return [Hash, nil] `days`, `words`, `boxes` (place and name), and `different` (place and sentences); nil for a
+      # @return [Hash, nil] `days`, `brief`, `words`, `boxes` (place and name), and `different` (place and sentences); nil for a
       #   house that nothing is known of
       def to_h
         return unless @memory
 
         {
           "days" => @memory.days,
+          "brief" => brief,
           "words" => words,
           "boxes" => @memory.places.keys.map { |place| { "place" => place, "name" => Naming.place(place) } },
           "different" => different
@@ -47,6 +48,11 @@ module Dielectra
       end
 
       private
+
+      def brief
+        count = @memory.places.size
+        "#{count == 1 ? "One box" : "#{count} boxes"} on record, left #{OnRecord.ago(@memory.days)}"
+      end
 
       def words
         names = Naming.list(@memory.places.keys.map { |place| Naming.place(place) })
