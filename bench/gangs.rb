@@ -5,6 +5,8 @@
 # them with cases.rb:
 #
 #   bundle exec ruby --yjit bench/gangs.rb [HOUSES] [SEED] [OPTIONS OF cases.rb]
+#
+# FAMILIES in the environment picks some of Gang::FAMILIES, with commas between
 
 require "json"
 require "tmpdir"
@@ -12,12 +14,13 @@ require_relative "gangs/house"
 
 count = ARGV.first.to_s.match?(/\A\d+\z/) ? ARGV.shift.to_i : 60
 seed = ARGV.first.to_s.match?(/\A\d+\z/) ? ARGV.shift.to_i : 1
+families = ENV["FAMILIES"] ? ENV["FAMILIES"].split(",") : Gang::FAMILIES
 Dir.mktmpdir do |folder|
   expected = {}
   count.times do |number|
     gang =
       Gang.new(
-        Gang::FAMILIES[number % Gang::FAMILIES.size],
+        families[number % families.size],
         GangFaults::ALL.sample(random: Random.new(seed + number)),
         Random.new((seed * 1000) + number)
       )

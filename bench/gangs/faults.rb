@@ -29,7 +29,10 @@ module GangFaults
   def miswired(place) = { "kinds" => %w[miswired], "place" => place }
 
   # Points of the loads' conductors at the switches, and the joints they are in
-  def load_joints = @joints.select { |points| points.any? { |point| point.match?(/\A(S\d+)\.(terminal_2|out_\d)\z/) } }
+  def load_joints =
+    @joints.select do |points|
+      conductor(points) && points.any? { |point| point.match?(/\A(S\d+)\.(terminal_2|out_\d)\z/) }
+    end
 
   def break_something
     @cause = send(:"make_#{@fault}")

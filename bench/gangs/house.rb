@@ -17,6 +17,12 @@ class Gang
     yoke_on_two_feeds
     pair_and_other_feed
     mystery
+    halves
+    half_and_light
+    outlet_beside
+    outlet_switched_beside
+    two_lights_one_box
+    shared_neutral
   ].freeze
   CABLES = {
     2 => ["14/2", %w[black white]],
@@ -40,8 +46,8 @@ class Gang
     @feed = BOX
     @idle = []
     send(family)
-    @runs << ["panel", @feed, %w[line neutral]]
-    @runs << ["panel", @other_feed, %w[line_b neutral_b]] if two_feeds?
+    @runs << ["panel", @feed, @shared ? %w[line line_b neutral] : %w[line neutral]]
+    @runs << ["panel", @other_feed, %w[line_b neutral_b]] if two_feeds? && !@shared
     @breakers = (two_feeds? ? %w[B1 B2] : %w[B1])
     @devices.unshift(
       *@breakers.map { |id| { "id" => id, "kind" => "breaker", "place" => "panel", "amps" => 15, "position" => "on" } }
@@ -198,6 +204,60 @@ class Gang
     @runs.push([BOX, "ceiling_1", %w[load_1 nothing neutral]], [BOX, "ceiling_2", %w[load_2 neutral]])
   end
 
+  # A receptacle with each of its halves on a switch of its own
+  def halves
+    receptacle("R1", "wall", "hot_1" => "load_1", "hot_2" => "load_2")
+    single("S1", 1, "load_1", "R1.1")
+    single("S2", 2, "load_2", "R1.2")
+    @runs << [BOX, "wall", %w[load_1 load_2 neutral]]
+  end
+
+  # A receptacle of which one half is switched and the other live, and a light on the switch beside
+  def half_and_light
+    receptacle("R1", "wall", "hot_1" => "load_1", "hot_2" => "line")
+    light("L1", "ceiling_1", "load_2")
+    single("S1", 1, "load_1", "R1.1")
+    single("S2", 2, "load_2", "L1")
+    @runs.push([BOX, "wall", %w[load_1 line neutral]], [BOX, "ceiling_1", %w[load_2 neutral]])
+  end
+
+  # Two single-poles and a receptacle in one box, the receptacle always live
+  def outlet_beside
+    two_singles
+    @feed = BOX
+    @runs.each { |run| run[2] -= %w[line] if run.first == BOX }
+    receptacle("R1", BOX, "hot_1" => "line")
+  end
+
+  # A receptacle in the box of the switch that works it, beside the switch of a light
+  def outlet_switched_beside
+    receptacle("R1", BOX, "hot_1" => "load_1")
+    light("L1", "ceiling_1", "load_2")
+    single("S1", 1, "load_1", "R1")
+    single("S2", 2, "load_2", "L1")
+    @runs << [BOX, "ceiling_1", %w[load_2 neutral]]
+  end
+
+  # Two lights side by side in one box, each on its switch
+  def two_lights_one_box
+    light("L1", "ceiling", "load_1")
+    light("L2", "ceiling", "load_2")
+    single("S1", 1, "load_1", "L1")
+    single("S2", 2, "load_2", "L2")
+    @runs << [BOX, "ceiling", %w[load_1 load_2 neutral]]
+  end
+
+  # Two switches on a breaker each, whose circuits come in one cable and share its neutral
+  def shared_neutral
+    @shared = true
+    @other_feed = BOX
+    light("L1", "ceiling_1", "load_1")
+    light("L2", "ceiling_2", "load_2")
+    single("S1", 1, "load_1", "L1")
+    single("S2", 2, "load_2", "L2", "line_b")
+    @runs.push([BOX, "ceiling_1", %w[load_1 neutral]], [BOX, "ceiling_2", %w[load_2 neutral]])
+  end
+
   def fan_and_light
     @places["ceiling"] = "luminaire_box"
     @devices << { "id" => "F1", "kind" => "fan_light", "place" => "ceiling" }
@@ -254,6 +314,20 @@ class Gang
     }
     @loads << { "id" => id, "place" => place, "kind" => "luminaire" }
     @needs[place].merge!("#{id}.hot" => load, "#{id}.neutral" => neutral)
+  end
+
+  # @param hots [Hash{String => String}] screw => what it carries; the tab is off where there are two
+  def receptacle(id, place, hots)
+    @places[place] = "receptacle_box" unless place == BOX
+    @devices << {
+      "id" => id,
+      "kind" => "receptacle",
+      "place" => place,
+      "hot_tab" => hots.size > 1 ? "removed" : "intact",
+      "plugged" => { "1" => { "watts" => 60 }, "2" => { "watts" => 60 } }
+    }
+    @loads << { "id" => id, "place" => place, "kind" => "receptacle" }
+    @needs[place].merge!("#{id}.neutral_1" => "neutral", **hots.transform_keys { |screw| "#{id}.#{screw}" })
   end
 
   def single(id, gang, load, part, line = "line")
@@ -315,11 +389,19 @@ class Gang
   def joints
     feeds = laid.select { |run| run[:ends].first.start_with?("panel") }
     panel = feeds.sort_by { |run| run[:assigned].values.min }.map { |run| run[:ends].first }
+    lines = @shared ? laid.flat_map { |run| shared_lines(run) } : panel.map { |id| "#{id}.black" }
     [
-      *@breakers.zip(panel).map { |breaker, id| ["#{breaker}.load", "#{id}.black"] },
+      *@breakers.zip(lines).map { |breaker, line| ["#{breaker}.load", line] },
       ["panel.neutral", "panel.ground", *panel.flat_map { |id| %w[white bare].map { |color| "#{id}.#{color}" } }],
       *places.keys.flat_map { |place| joined(place) }
     ]
+  end
+
+  # The two lines of the cable that carries both circuits
+  def shared_lines(run)
+    return [] unless run[:ends].first.start_with?("panel")
+
+    %w[line line_b].map { |function| "#{run[:ends].first}.#{run[:assigned].invert.fetch(function)}" }
   end
 
   def joined(place)

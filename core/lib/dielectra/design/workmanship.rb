@@ -46,6 +46,7 @@ module Dielectra
       # @return [Array<Array<String>>]
       def joints(functions, turn: turns.first)
         by_function = functions.keys.group_by { |point| functions[point] }.except(nil)
+        (between_devices - by_function.keys).each { |function| by_function[function] = [] }
         free = turn.map(&:dup)
         by_function.map { |function, points| taken(free, function) + points }.select { |joint| joint.size > 1 }
       end
@@ -77,6 +78,16 @@ module Dielectra
       def product(choices)
         first, *rest = choices
         first ? first.product(*rest) : [[]]
+      end
+
+      # Functions at several devices of the box. One that no conductor carries lies between their screws, as where a
+      # switch and its load share the box.
+      def between_devices
+        @between_devices ||=
+          fittings
+            .flat_map { |fitting| [*fitting.duty.ends, *fitting.duty.lamp, *fitting.duty.parts.values.flat_map(&:ends)].uniq }
+            .tally
+            .filter_map { |function, count| function if count > 1 }
       end
 
       # Takes the first free terminal of each fitting that carries a function, and both halves of a receptacle that do
@@ -115,7 +126,8 @@ module Dielectra
         terminals = joint.filter_map { |point| expected[point] }
         return nil, 0 if functions.empty? && terminals.size < 2
 
-        choices = terminals.empty? ? functions.uniq : terminals.first
+        choices = terminals.empty? ? functions.uniq : terminals.reduce(:&)
+        choices = terminals.first if choices.empty?
         best = choices.max_by { |function| functions.count(function) }
         strays =
           functions.count { |function| function != best } + terminals.drop(1).count { |other| !other.include?(best) }
@@ -136,7 +148,9 @@ module Dielectra
       # Terminals of several devices that nothing reaches although the box holds what belongs on them, as where the line
       # is not carried on to the next switch
       def bare(joined, used, expected) =
-        expected.count { |point, functions| !joined.include?(point) && functions.intersect?(used.values) }
+        expected.count do |point, functions|
+          !joined.include?(point) && functions.intersect?(used.values | between_devices)
+        end
 
       # Prior of the kinds found where other kinds are needed
       def instead =

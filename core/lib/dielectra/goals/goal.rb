@@ -11,6 +11,8 @@ module Dielectra
     class Goal
       # The half of a receptacle that can be switched by itself.
       SWITCHED_HALF = "1"
+      # The halves that can be on switches of their own.
+      HALVES = %w[1 2].freeze
       # A look at several loads that do not do the same.
       MIXED = "mixed"
       # Stands between the states of several groups.
@@ -168,15 +170,15 @@ module Dielectra
           end
       end
 
-      # A load as it is named: whole, or its parts that have a conductor each. The half of a receptacle is the whole,
-      # unless the goal says what has to be live.
+      # A load as it is named: whole, or its parts that have a conductor each. The first half of a receptacle is the
+      # whole, unless the goal speaks of the second or says what has to be live.
       def parts_of(load, named)
-        named
-          .map do |part|
-            part.half && (@wanted["live"] || !part.half.match?(/\A\d+\z/)) ? load.with_part(part.half) : load
-          end
-          .uniq
+        named.map { |part| part.half && apart?(part) ? load.with_part(part.half) : load }.uniq
       end
+
+      # @param part [LoadPart] of a load
+      def apart?(part) =
+        @wanted["live"] || !HALVES.include?(part.half) || works.key?("#{part.load}.#{HALVES.last}")
 
       # Whether throwing a control changes all loads of its groups, which do the same, and no other.
       def answered?(control, before, after)

@@ -9,7 +9,7 @@ module Dielectra
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :roles, :mark or :leave
+      #   :last_check, :second_look, :roles, :mark, :leave or :unexplained
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -69,12 +69,20 @@ module Dielectra
 
       # A job that cannot go on
       def given_over
-        return halt(:no_layout) if belief.hypotheses.empty?
+        return ruled(:unexplained, further_box) || halt(:no_layout) if belief.hypotheses.empty?
         return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
 
         return halt(:live_metal) if @session.pre_energization_test.live_metal.any?
 
         halt(:no_progress) if circling?
+      end
+
+      # Where nothing known fits the answers: the nearest box that is still closed
+      def further_box
+        closed = @session.job.boxes.map(&:id).reject { |place| situation.open?(place) }
+        closed = closed.reject { |place| situation.declined?({ "do" => "open", "place" => place }) }
+        place = closed.min_by { |name| @session.costs.opening(@session.job.place(name)) }
+        place && @session.approach.open(place)
       end
 
       def given_up_on?(place) = situation.declined?({ "do" => "prove_dead", "place" => place }, Approach::TRIES)

@@ -80,14 +80,14 @@ module Dielectra
         refuse(CIRCUITS, "/breakers") if [goal.groups.size, job.breakers.size].min > Evidence::Job::MOST_CIRCUITS
         change = goal.changes.first
         refuse("a change to the house is not covered yet.", "/wanted/#{change}") if change
-        other = goal.parts.find { |part| part.half && ![Goals::Goal::SWITCHED_HALF, *PARTS].include?(part.half) }
+        other = goal.parts.find { |part| part.half && ![*Goals::Goal::HALVES, *PARTS].include?(part.half) }
         refuse(HALVES, "/wanted/control/#{other}") if other
         refuse(ALWAYS, "/wanted/always") if goal.always_elsewhere.any?
       end
       private_class_method :check_wanted
 
       CIRCUITS = "switches with loads of their own on more than two circuits are not covered yet."
-      HALVES = "only the first half of a receptacle can be the switched one so far, and no other part."
+      HALVES = "a load is named whole, by a half (R1.1, R1.2) or by a part (F1.fan, F1.light)."
       ALWAYS =
         "loads that are to be always live are not covered yet, " \
           "but for the other half of the receptacle that is switched."
@@ -115,12 +115,6 @@ module Dielectra
           kind = Trade.article(strange.kind.tr("_", " "))
           refuse("a light, a fan with a light or a receptacle is needed; #{strange.id} is #{kind}.", "/loads")
         end
-        places = job.goal.loads.map(&:place)
-        if job.goal.controls.map(&:place).intersect?(places)
-          refuse("a switch and its load in one box are not covered yet.", "/loads")
-        end
-        crowded = job.goal.loads.uniq(&:device).map(&:place).tally.any? { |_, count| count > 1 }
-        refuse("two loads in one box are not covered yet.", "/loads") if crowded
       end
       private_class_method :check_loads
 

@@ -47,7 +47,7 @@ module Dielectra
 
       # @return [Array<Box>] with one thing wrong
       def deviating =
-        @deviating ||= unseen? ? [] : exchanged + wrong_devices + intact_tabs + left_out + circuits_joined + [apart]
+        @deviating ||= unseen? ? [] : exchanged + on_neighbor + wrong_devices + intact_tabs + left_out + circuits_joined + [apart]
 
       # @return [Boolean] whether it is an unknown junction
       def unseen? = Design::Layout.unseen?(@place)
@@ -119,6 +119,21 @@ module Dielectra
           end
         end
       end
+
+      # The conductor of a load under the screw of another load
+      def on_neighbor
+        joints = right.first.joints - joined_grounds
+        loads = joints.select { |joint| joint.any? { |point| load?(@functions[point]) } }
+        loads.permutation(2).flat_map do |from, to|
+          from.select { |point| load?(@functions[point]) }.map do |point|
+            moved = (joints - [from, to] + [from - [point], to + [point]]).select { |joint| joint.size > 1 }
+            weight = right.first.weight * @priors["capped"] * disturbed / loads.size
+            box(moved, kinds, weight, :exchanged, points: [point])
+          end
+        end
+      end
+
+      def load?(function) = !function.nil? && Design::Layout.role(function) == "load"
 
       # Half-switched receptacles and yokes on two circuits whose tab was left whole
       def intact_tabs

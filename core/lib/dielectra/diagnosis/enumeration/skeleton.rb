@@ -141,7 +141,7 @@ module Dielectra
           @job
             .goal
             .loads
-            .select { |load| load.kind == "receptacle" }
+            .select { |load| load.kind == "receptacle" && load.part.nil? }
             .map { |load| ["#{load.id}.hot_2", "#{load.id}.neutral_2"] }
         (outlets.select(&:all?) + halves).map { |pair| pair.map { |point| @index[point] } }
       end

@@ -58,9 +58,10 @@ module Dielectra
         )
       end
 
-      # Whether switched receptacles are switched wholly or by one half. The broken tab says so once it is seen.
+      # Whether receptacles that the job names whole are switched wholly or by one half. The broken tab says so once it
+      # is seen.
       def halves
-        places = @job.goal.loads.select { |load| load.kind == "receptacle" }.map(&:place)
+        places = @job.goal.loads.select { |load| load.kind == "receptacle" && load.part.nil? }.map(&:place)
         return { [] => 1.0 } if places.empty?
         return { places => 1.0 } if @job.goal.loads.any? { |load| @job.goal.half?(load.id) }
 
