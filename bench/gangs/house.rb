@@ -324,7 +324,14 @@ class Gang
       "kind" => "receptacle",
       "place" => place,
       "hot_tab" => hots.size > 1 ? "removed" : "intact",
-      "plugged" => { "1" => { "watts" => 60 }, "2" => { "watts" => 60 } }
+      "plugged" => {
+        "1" => {
+          "watts" => 60
+        },
+        "2" => {
+          "watts" => 60
+        }
+      }
     }
     @loads << { "id" => id, "place" => place, "kind" => "receptacle" }
     @needs[place].merge!("#{id}.neutral_1" => "neutral", **hots.transform_keys { |screw| "#{id}.#{screw}" })

@@ -48,8 +48,7 @@ module Server
           .map { |box| { call: { id: job.id, title: job.title }, day: job.day.iso8601, box: } }
 
       # What a job leaves behind
-      def memory(job, view) =
-        { call: { id: job.id, title: job.title }, day: job.day.iso8601, left: view["memory"] }
+      def memory(job, view) = { call: { id: job.id, title: job.title }, day: job.day.iso8601, left: view["memory"] }
 
       # For each switch what it works, by the numbers of the loads as a draft has them
       def works(job)

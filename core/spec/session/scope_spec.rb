@@ -39,11 +39,6 @@ RSpec.describe Dielectra::Session::Scope do
     ).to include("together with another switch")
   end
 
-  it "refuses a switch and its load in one box" do
-    loads = [{ "id" => "L1", "place" => "tower_door", "kind" => "luminaire" }]
-    expect(refusal(loads:)).to include("a switch and its load in one box")
-  end
-
   it "refuses changes to the house" do
     expect(refusal(wanted: wanted.merge("kind" => "fit", "fit" => { "S1" => "dimmer" }))).to include("only restoring")
   end

@@ -156,7 +156,7 @@ module Dielectra
         known = shapes([]).min_by(@beyond ? SKETCHED / 2 : SKETCHED) { |shape| [shape.widths.max, shape.widths.sum] }
         known.map do |shape|
           edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
-          Layout.new(tree: Tree.new(edges), chains: chains(shape.orders, []), weight: 1.0 / known.size)
+          Layout.new(tree: Tree.new(edges), chains: chains(shape.orders, []), weight: sharing / known.size)
         end
       end
 
@@ -228,10 +228,13 @@ module Dielectra
       def over(tree, orders, weight, halves, doubled)
         chains = chains(orders, halves)
         (halves.empty? && doubled.nil? ? @schemes : [Scheme::PRESENT]).each do |scheme|
-          layout = Layout.new(tree:, chains:, weight: weight * scheme.weight, scheme:, doubled:)
+          layout = Layout.new(tree:, chains:, weight: weight * scheme.weight * sharing, scheme:, doubled:)
           yield layout if room?(layout)
         end
       end
+
+      # How common it is that two circuits share a neutral, where they do
+      def sharing = @circuits.include?(Circuits::SHARING) ? Trade.priors.dig("layout", "shared_neutral") : 1.0
 
       # Whether the cables in opened boxes have enough conductors for their runs, and the other runs would be of a usual
       # type
@@ -287,12 +290,13 @@ module Dielectra
           end
 
           leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
-          ways = (0..@circuits.max).to_a.repeated_permutation(leaves.size)
+          feeds = Circuits.feeds(@circuits)
+          ways = feeds.repeated_permutation(leaves.size)
           weight =
             numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) do |product, number|
               product * (@onward[number] || (@onward.last * 0.1))
             end
-          share = 1.0 / ((@circuits.max + 1)**leaves.size)
+          share = 1.0 / (feeds.size**leaves.size)
           ways.each { |circuits| yield edges + onward(leaves, circuits), weight * share }
           with_passing(edges, leaves) { |all| yield all, weight }
         end

@@ -73,6 +73,9 @@ module Dielectra
       def circuits =
         @circuits ||= tree.places.select { |place| Circuits.feed?(place) }.map { |place| Circuits.number(place) }
 
+      # @return [Boolean] whether two circuits share a neutral
+      def sharing? = chains.any? { |chain| chain.circuit == Circuits::SHARING }
+
       # @return [Array<String>] functions a run carries
       def carried(edge)
         (@carried ||= {}.compare_by_identity)[edge] ||= begin

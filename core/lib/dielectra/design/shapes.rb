@@ -42,7 +42,7 @@ module Dielectra
       def initialize(chains, boxes, most, halves: [], circuits: chains.map { 0 })
         @chains = chains
         @circuits = circuits
-        @feeds = (0..circuits.max).map { |number| FEED - number }
+        @feeds = Circuits.feeds(circuits).map { |number| FEED - number }
         @halves = halves
         @boxes = boxes
         @most = most
@@ -79,15 +79,23 @@ module Dielectra
         [*supplies(chains), *chains.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
       end
 
-      # Line and neutral of each circuit
+      # Line and neutral of each circuit, one neutral for two that share it
       def supplies(chains)
         @feeds.each_with_index.flat_map do |feed, number|
-          own = chains.zip(@circuits).filter_map { |chain, circuit| chain if circuit == number }
-          line =
-            own.reduce(bit(feed)) { |bits, (switches, loads)| bits | bit(switches.first) | (loads & mask(@halves)) }
-          [line, own.reduce(bit(feed)) { |bits, (_, loads)| bits | loads }]
+          own = on(chains, number)
+          sharing = number.zero? ? on(chains, Circuits::SHARING) : []
+          [
+            line(own, feed),
+            (line(sharing, feed) if sharing.any?),
+            (own + sharing).reduce(bit(feed)) { |bits, (_, loads)| bits | loads }
+          ].compact
         end
       end
+
+      def on(chains, number) = chains.zip(@circuits).filter_map { |chain, circuit| chain if circuit == number }
+
+      def line(chains, feed) =
+        chains.reduce(bit(feed)) { |bits, (switches, loads)| bits | bit(switches.first) | (loads & mask(@halves)) }
 
       def travelers(switches) = switches.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
 

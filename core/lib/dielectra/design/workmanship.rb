@@ -85,7 +85,9 @@ module Dielectra
       def between_devices
         @between_devices ||=
           fittings
-            .flat_map { |fitting| [*fitting.duty.ends, *fitting.duty.lamp, *fitting.duty.parts.values.flat_map(&:ends)].uniq }
+            .flat_map do |fitting|
+              [*fitting.duty.ends, *fitting.duty.lamp, *fitting.duty.parts.values.flat_map(&:ends)].uniq
+            end
             .tally
             .filter_map { |function, count| function if count > 1 }
       end

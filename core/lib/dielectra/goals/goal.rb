@@ -177,8 +177,7 @@ module Dielectra
       end
 
       # @param part [LoadPart] of a load
-      def apart?(part) =
-        @wanted["live"] || !HALVES.include?(part.half) || works.key?("#{part.load}.#{HALVES.last}")
+      def apart?(part) = @wanted["live"] || !HALVES.include?(part.half) || works.key?("#{part.load}.#{HALVES.last}")
 
       # Whether throwing a control changes all loads of its groups, which do the same, and no other.
       def answered?(control, before, after)

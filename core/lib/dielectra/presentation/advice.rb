@@ -13,6 +13,7 @@ module Dielectra
         bench: "Its screws are unmarked. Which ones it joins in each position identifies it.",
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
         cause: "A new switch would fix it either way. This shows how the old one failed.",
+        parted: "With one breaker off, its lights alone should be out.",
         unexplained: "Nothing known explains the answers so far. Another box may.",
         shared_box: "The lights obey. So they would if circuits touched or a neutral were switched: look inside.",
         polarity: "The light obeys. It would also obey with line and neutral exchanged. This tells which.",

@@ -53,7 +53,7 @@ module Dielectra
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
         reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
-          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(reach) &&
+          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(hypothesis, reach) &&
           served?(hypothesis, arrangement, reach)
       end
 
@@ -68,9 +68,14 @@ module Dielectra
           end
       end
 
-      # Whether no circuit touches another, and each light has line and neutral of one
-      def separate?(reach) =
-        @world.sources.one? || (reach.crossed.zero? && @world.lamps.each_value.all? { |ends| reach.own_circuit?(ends) })
+      # Whether no circuit touches another, but for a neutral that two of them share, and each light has line and
+      # neutral of one
+      def separate?(hypothesis, reach)
+        return true if @world.sources.one?
+
+        crossed = reach.crossed(lines_only: hypothesis.skeleton.layout.sharing?)
+        crossed.zero? && @world.lamps.each_value.all? { |ends| reach.own_circuit?(ends) }
+      end
 
       # Whether all lights of a group do the same, none is dim, and each control works those of its groups, and no
       # other, from every state of the others.

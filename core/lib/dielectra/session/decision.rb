@@ -9,7 +9,7 @@ module Dielectra
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :roles, :mark, :leave or :unexplained
+      #   :last_check, :second_look, :parted, :roles, :mark, :leave or :unexplained
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -60,7 +60,8 @@ module Dielectra
 
       # Rules that come before everything else
       def first =
-        ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:bench, BenchTest.new(@session).step)
+        ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:parted, PartedLook.new(@session).step) ||
+          ruled(:bench, BenchTest.new(@session).step)
 
       # Rules that come before anything is weighed
       def under_way =
@@ -92,6 +93,9 @@ module Dielectra
 
         shared = ruled(:shared_box, SharedBoxCheck.new(@session).step)
         return shared if shared
+
+        parted = ruled(:parted, (PartedLook.new(@session).before_leaving if situation.power == "on"))
+        return parted if parted
         return ruled(:mark, marking) if situation.off?
         return unless situation.power == "on"
         return concluded if surprised? && @session.reconsider

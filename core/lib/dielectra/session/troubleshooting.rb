@@ -227,7 +227,7 @@ module Dielectra
       def note_watch(step)
         light = job.goal.light(step["answer"])
         return unless step["do"] == "watch" && light
-        return if step.dig("answer", "breakers")&.value?("tripped")
+        return if step.dig("answer", "breakers")&.value?("tripped") || situation.power == "off"
 
         @watched += [[situation.positions, light, situation.arrangement]]
       end

@@ -36,13 +36,22 @@ module Dielectra
         own.find { |position| position != "on" } || "on"
       end
 
+      # The lights with one breaker off and another on
+      def parted(seen, situation)
+        own = situation.job.breakers.map { |id| seen[id] || situation.breakers[id] }
+        return [] unless own.tally.keys.sort == %w[off on]
+
+        fed = own.each_index.select { |number| own[number] == "on" }
+        Evidence::Sighting.lights(answer, situation.job, :parted, fed:)
+      end
+
       # The breaker, where it says something; and the lights, where it is on.
       def seen(situation, **more)
         breakers = answer["breakers"] || {}
         breaker = breaker(breakers, situation)
         told = breaker == "tripped" || (breaker == "on" && answer["breakers"])
         supply = told ? [sighting(:breaker, nil, breaker, found: situation.untouched?, **more)] : []
-        return supply unless breaker == "on"
+        return supply + parted(breakers, situation) unless breaker == "on"
 
         supply + Evidence::Sighting.lights(answer, situation.job, **more) +
           Evidence::Sighting.beyond(answer, situation.job, **more)

@@ -67,7 +67,7 @@ module Dielectra
         all = observations + seen
         told = recognized(before, after)
         grown =
-          told.any? || suspicious?(seen) || after.opened_boxes.size > before.opened_boxes.size ||
+          told.any? || suspicious?(seen) || newly_parted?(seen) || after.opened_boxes.size > before.opened_boxes.size ||
             after.foreign != before.foreign
         if grown
           return(
@@ -221,6 +221,11 @@ module Dielectra
         return false if world.intermittent?
 
         world.intermittent = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
+      end
+
+      # Whether a light was watched with one of two breakers off for the first time
+      def newly_parted?(seen)
+        seen.any? { |one| one.what == :parted } && observations.none? { |one| one.what == :parted }
       end
 
       # Whether a light behaved differently before in the same state

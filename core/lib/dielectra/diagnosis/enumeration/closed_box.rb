@@ -47,7 +47,8 @@ module Dielectra
 
       # @return [Array<Box>] with one thing wrong
       def deviating =
-        @deviating ||= unseen? ? [] : exchanged + on_neighbor + wrong_devices + intact_tabs + left_out + circuits_joined + [apart]
+        @deviating ||=
+          unseen? ? [] : exchanged + on_neighbor + wrong_devices + intact_tabs + left_out + circuits_joined + [apart]
 
       # @return [Boolean] whether it is an unknown junction
       def unseen? = Design::Layout.unseen?(@place)
@@ -124,13 +125,17 @@ module Dielectra
       def on_neighbor
         joints = right.first.joints - joined_grounds
         loads = joints.select { |joint| joint.any? { |point| load?(@functions[point]) } }
-        loads.permutation(2).flat_map do |from, to|
-          from.select { |point| load?(@functions[point]) }.map do |point|
-            moved = (joints - [from, to] + [from - [point], to + [point]]).select { |joint| joint.size > 1 }
-            weight = right.first.weight * @priors["capped"] * disturbed / loads.size
-            box(moved, kinds, weight, :exchanged, points: [point])
+        loads
+          .permutation(2)
+          .flat_map do |from, to|
+            from
+              .select { |point| load?(@functions[point]) }
+              .map do |point|
+                moved = (joints - [from, to] + [from - [point], to + [point]]).select { |joint| joint.size > 1 }
+                weight = right.first.weight * @priors["capped"] * disturbed / loads.size
+                box(moved, kinds, weight, :exchanged, points: [point])
+              end
           end
-        end
       end
 
       def load?(function) = !function.nil? && Design::Layout.role(function) == "load"

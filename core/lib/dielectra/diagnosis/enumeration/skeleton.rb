@@ -73,6 +73,13 @@ module Dielectra
       # @return [Skeleton] the same with its weight taken times a share
       def weighing(share) = dup.tap { |copy| copy.instance_variable_set(:@weight, weight * share) }
 
+      # @return [Skeleton] the same with its two circuits on each other's breaker
+      def swapped =
+        dup.tap do |copy|
+          copy.instance_variable_set(:@breakers, [1, 0])
+          copy.instance_variable_set(:@outer, copy.send(:outer_links))
+        end
+
       # @return [Array<Symbol>] what is not right in the opened boxes
       def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]
 
@@ -216,13 +223,24 @@ module Dielectra
       # Feeds and bond: pairs of points that the panel joins. The supply's own bond comes last.
       def outer_links
         pairs = runs.select(&:feed?).flat_map { |run| fed(run, Design::Circuits.number(run.feed)) }
+        pairs << @world.returns.first(2) if layout.sharing?
         pairs << [@world.returns.first, @index[PointIndex::EARTH]]
+      end
+
+      # Which of the job's breakers feeds a circuit
+      def breaker(circuit) = Design::Circuits.breaker(circuit).then { |number| @breakers ? @breakers[number] : number }
+
+      # The lines of a run from the panel, two where circuits share a neutral
+      # @return [Array<Array(Integer, String)>] circuit and point
+      def lines(run)
+        found = run.strands.select { |strand| strand.role == "line" }
+        found.map { |strand| [Design::Circuits.number(strand.function), strand.points[run.side(run.feed)]] }
       end
 
       # What the panel joins to a run from it
       def fed(run, circuit)
-        line, neutral = %w[line neutral].map { |role| @index[run.point(run.feed, role)] }
-        pairs = [[@world.sources[circuit], line], [@world.returns[circuit], neutral]]
+        pairs = lines(run).map { |number, point| [@world.sources[breaker(number)], @index[point]] }
+        pairs << [@world.returns[breaker(circuit)], @index[run.point(run.feed, "neutral")]]
         pairs << [@index[PointIndex::EARTH], @index[run.grounding[run.side(run.feed)]]] if run.grounding
         pairs
       end

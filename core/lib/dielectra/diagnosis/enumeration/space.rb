@@ -97,13 +97,21 @@ module Dielectra
       def ranked
         blind = @situation.opened_boxes.empty?
         found = blind ? MOST_SKELETONS : MOST_RANKED
-        skeletons = Skeleton.all(@job, @situation, @world, most: found, wide: @wide, draw: @observations.size)
+        skeletons =
+          on_breakers(Skeleton.all(@job, @situation, @world, most: found, wide: @wide, draw: @observations.size))
         most = MOST_SKELETONS * (@wide ? WIDER : 1)
         return skeletons, [] if skeletons.size <= most
 
         rows = @agreement.ranked(skeletons)
         held = Skeleton.with_old_schemes(rows.map(&:last), most) { |skeleton| skeleton.layout.scheme }
         [held, blind ? [] : plain(rows, most) - held]
+      end
+
+      # Which breaker feeds which circuit matters once a light was watched with one of them off.
+      def on_breakers(skeletons)
+        return skeletons if @observations.none? { |seen| seen.what == :parted }
+
+        skeletons.flat_map { |one| [one, one.swapped].map { |way| way.weighing(0.5) } }
       end
 
       def plain(rows, most)

@@ -201,13 +201,18 @@ module Dielectra
       def panel_joints
         panel = @job.panel.id
         lines =
-          feeds.map do |run|
-            breaker = @job.breakers[Design::Circuits.number(run.feed)] || @job.breakers.first
-            { "points" => ["#{breaker}.load", point(run.point(run.feed, "line"))] }
+          feeds.flat_map do |run|
+            run.strands.select { |strand| strand.role == "line" }.map { |strand| supplied(run, strand) }
           end
         returns = feeds.map { |run| point(run.point(run.feed, "neutral")) }
         grounds = feeds.filter_map { |run| run.grounding && point(run.grounding[run.side(run.feed)]) }
         lines + [{ "points" => ["#{panel}.neutral", "#{panel}.ground", *returns, *grounds] }]
+      end
+
+      def supplied(run, strand)
+        number = Design::Circuits.breaker(Design::Circuits.number(strand.function))
+        line = point(strand.points[run.side(run.feed)])
+        { "points" => ["#{@job.breakers[number] || @job.breakers.first}.load", line] }
       end
 
       def onward = @runs.select { |run| run.outer? && !run.feed? }

@@ -58,6 +58,8 @@ module Dielectra
         case observation.what
         when :lamp, :wiggle
           seen(hypothesis, observation)
+        when :parted
+          parted(hypothesis, observation)
         when :breaker
           breaker(hypothesis, observation)
         when :beyond
@@ -101,6 +103,17 @@ module Dielectra
         toggles.bits.map do |state|
           known[masks.each_with_index.sum { |mask, number| (mask & state) == 0 ? 0 : 1 << number }] ||= yield(state)
         end
+      end
+
+      # A light with one of two breakers off
+      def parted(hypothesis, observation)
+        lit =
+          if hypothesis.lamp_good?(observation.arrangement, observation.at)
+            hypothesis.reach(observation.arrangement).lit_from(@world.lamps.fetch(observation.at), observation.fed)
+          else
+            0
+          end
+        in_each(observation.toggles, [lit]) { |state| matches(lit.anybits?(state), observation.reading == "on") }
       end
 
       # A load that no control of the job works is fed where conductors leave for elsewhere, whichever of them it hangs

@@ -3,7 +3,7 @@
 module Dielectra
   module Diagnosis
     # One thing seen or measured, with its circumstances.
-    #  `what` is :lamp, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp,
+    #  `what` is :lamp, :parted (a light with one of two breakers off, `fed` the numbers of those on), :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp,
     # the points, or the device and position; `toggles` the states the contacts may have been in; `along` what the same
     # answer said before; `supply` the full volts; `moved` the device and place that were wiggled; `found` whether a
     # breaker was found so; `stirred` what was thrown, moved or energized since the last observation.
@@ -20,6 +20,7 @@ module Dielectra
         :moved,
         :found,
         :stirred,
+        :fed,
         keyword_init: true
       ) do
         # @return [Boolean] whether it shows a conductor live
@@ -52,6 +53,7 @@ module Dielectra
             along: sighting.along || [],
             moved: sighting.moved || [],
             found: sighting.found,
+            fed: sighting.fed,
             stirred: situation.stirred
           )
         end

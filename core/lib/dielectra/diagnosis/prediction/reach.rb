@@ -37,9 +37,11 @@ module Dielectra
       # @return [Integer] combinations in which line meets neutral
       def tripped = @tripped ||= @world.returns.reduce(0) { |mask, point| mask | live(point) }
 
+      # @param lines_only [Boolean] whether their neutrals may touch
       # @return [Integer] combinations in which two circuits touch outside the panel
-      def crossed
-        [[@lines, @world.sources], [@neutrals, @world.returns]].sum do |reached, points|
+      def crossed(lines_only: false)
+        kinds = [[@lines, @world.sources], *([[@neutrals, @world.returns]] unless lines_only)]
+        kinds.sum do |reached, points|
           points
             .each_index
             .to_a
@@ -81,6 +83,16 @@ module Dielectra
       def lit(ends)
         one, other = ends
         ((live(one) & neutral(other)) | (live(other) & neutral(one))) & ~tripped
+      end
+
+      # @param ends [Array(Integer, Integer)] the two sides of a lamp
+      # @param numbers [Array<Integer>] of the circuits whose breaker is on
+      # @return [Integer] combinations in which it burns then, if it is good
+      def lit_from(ends, numbers)
+        masks = merged(@lines.values_at(*numbers))
+        sources = @world.sources.values_at(*numbers)
+        one, other = ends.map { |point| at(masks, point, sources) }
+        ((one & neutral(ends.last)) | (other & neutral(ends.first))) & ~tripped
       end
 
       # Combinations in which a point on neither side of the supply is connected to one of them through loads, without

@@ -46,7 +46,7 @@ module Dielectra
         singles = @boxes.singles? ? @boxes.ports.transform_values(&:size) : {}
         Design::CableTrees.new(
           circuits:,
-          passing: (circuits.max + 1 if circuits.max + 1 < @job.circuits),
+          passing: (circuits.max + 1 if circuits.max + 1 < @job.circuits && circuits.none?(Design::Circuits::SHARING)),
           chains: goal.groups.map { |group| [group.controls, group.loads] },
           others: @job.boxes.map(&:id) - known,
           ends:,
