@@ -2,8 +2,6 @@
 
 # Boxes that hold more than switches, loads that share a box or a device, and circuits that share a neutral.
 RSpec.describe "Crowded boxes" do
-  LAMP = { "kind" => "led", "watts" => 9, "good" => true }.freeze
-
   def switch(number)
     marked = { "position" => "off", "on_off_marked" => true }
     { "id" => "S#{number}", "kind" => "single_pole", "place" => "gate", **marked }
@@ -14,7 +12,8 @@ RSpec.describe "Crowded boxes" do
     { "id" => "R1", "kind" => "receptacle", "place" => place, "hot_tab" => tab, "plugged" => plugged }
   end
 
-  def light(id, place) = { "id" => id, "kind" => "luminaire", "place" => place, "lamp" => LAMP }
+  def light(id, place) =
+    { "id" => id, "kind" => "luminaire", "place" => place, "lamp" => { "kind" => "led", "watts" => 9, "good" => true } }
 
   def run(from, to, type)
     colors = %w[black white bare] + (type.end_with?("3") ? %w[red] : [])
@@ -120,7 +119,8 @@ RSpec.describe "Crowded boxes" do
   it "sorts both boxes of such a receptacle when everything is loose" do
     found =
       halves.with(joints: halves.joints.reject { |joint| joint.points.any? { |point| point.start_with?("gate/") } })
-    worked(found, job(found, "R1.1" => ["S1"], "R1.2" => ["S2"]))
+    session = worked(found, job(found, "R1.1" => ["S1"], "R1.2" => ["S2"]))
+    expect(session.next.causes.map { |cause| cause["place"] }).to eq(["gate"])
   end
 
   it "keeps the jumper between a switch and a load that share their box" do
@@ -170,7 +170,8 @@ RSpec.describe "Crowded boxes" do
       path/1.bare L1.ground L2.ground
     JOINTS
       )
-    worked(found, job(found, "L1" => ["S1"], "L2" => ["S2"]))
+    session = worked(found, job(found, "L1" => ["S1"], "L2" => ["S2"]))
+    expect(session.next.causes.map { |cause| cause["kind"] }).to eq(["miswired"])
   end
 
   describe "two circuits that share a neutral" do

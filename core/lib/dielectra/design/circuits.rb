@@ -43,7 +43,7 @@ module Dielectra
       # Every way some chains can be on so many circuits. The first chain is on the first circuit.
       # @param chains [Integer]
       # @param circuits [Integer] at most
-      # @return [Array<Array<Integer>>] for each way the circuit of each chain; two circuits with a neutral each, and two
+      # @return [Array<Array<Integer>>] for each way the circuit of each chain; two circuits with a neutral each, or two
       #   that share one
       def splits(chains, circuits)
         first = [[0]]

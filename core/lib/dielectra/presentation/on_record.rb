@@ -14,8 +14,8 @@ module Dielectra
         @memory = @job.memory
       end
 
-      # @return [Hash, nil] `days`, `brief`, `words`, `boxes` (place and name), and `different` (place and sentences); nil for a
-      #   house that nothing is known of
+      # @return [Hash, nil] `days`, `brief`, `words`, `boxes` (place and name), and `different` (place and sentences);
+      #   nil for a house that nothing is known of
       def to_h
         return unless @memory
 

@@ -3,10 +3,11 @@
 module Dielectra
   module Diagnosis
     # One thing seen or measured, with its circumstances.
-    #  `what` is :lamp, :parted (a light with one of two breakers off, `fed` the numbers of those on), :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench; `at` the lamp,
-    # the points, or the device and position; `toggles` the states the contacts may have been in; `along` what the same
-    # answer said before; `supply` the full volts; `moved` the device and place that were wiggled; `found` whether a
-    # breaker was found so; `stirred` what was thrown, moved or energized since the last observation.
+    #  `what` is :lamp, :parted, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench. :parted
+    # is a light with one of two breakers off, `fed` the numbers of those that are on. `at` is the lamp, the points, or
+    # the device and position; `toggles` the states the contacts may have been in; `along` what the same answer said
+    # before; `supply` the full volts; `moved` the device and place that were wiggled; `found` whether a breaker was
+    # found so; `stirred` what was thrown, moved or energized since the last observation.
     Observation =
       Struct.new(
         :what,
