@@ -45,6 +45,9 @@ module Server
       # @return [Hash] the likeliest wiring of a job: its `circuit` file and its `netlist` in SPICE
       def circuit(job) = ask(job, "circuit", job.steps)
 
+      # @return [Hash] what the sums of the bench start from in a job
+      def prefilled(job) = ask(job, "prefilled", job.steps)
+
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
       def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps, Setting.minutes)
 

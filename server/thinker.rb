@@ -13,7 +13,7 @@ module Server
 
     attr_reader :sessions
 
-    # @param request [Hash] `do` (view, why, record, left, circuit, instead, looks or wish), `about` (see CallSummary),
+    # @param request [Hash] `do`: what is asked, one of the methods below (view for do_view); `about` (see CallSummary),
     #   `document`, `minutes`, `steps`, `version`, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
@@ -49,6 +49,8 @@ module Server
       network = Dielectra::Physics::Network.new(circuit)
       { "circuit" => circuit.to_h, "netlist" => Dielectra::Physics::Netlist.new(network).to_s }
     end
+
+    def do_prefilled(request) = plain(Dielectra::Presentation::Prefilled.new(session(request, request["steps"])).to_h)
 
     # Through JSON, so that it is the same whichever process made it
     def plain(shown) = JSON.parse(JSON.generate(shown))

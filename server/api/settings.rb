@@ -26,6 +26,7 @@ module Server
           "kinds" => kinds,
           "all_tools" => tools,
           "all_regions" => regions,
+          "all_stock" => Dielectra::Presentation::Materials.stock,
           "all_habits" => Dielectra::Presentation::Habits.to_a
         }
       end

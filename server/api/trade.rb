@@ -36,7 +36,10 @@ module Server
       get("/call_form") { json(Dielectra::Presentation::CallForm.to_h) }
 
       # The sums of the bench.
-      get("/sums") { json(Dielectra::Presentation::Calculators.to_a) }
+      get "/sums" do
+        known = params[:job] ? Folding.prefilled(Job.find(Integer(params[:job], 10))) : {}
+        json(Dielectra::Presentation::Calculators.to_a(known))
+      end
 
       post "/sums" do
         said = body!

@@ -2,20 +2,22 @@
 
 module Server
   # What the people of this server have set: the tools in the bag, minutes per kind of step that differ from the usual
-  # ones, the region they work in, and their habits. One row holds it.
+  # ones, the region they work in, their habits, and what the van has in stock. One row holds it.
   class Setting < ActiveRecord::Base
     USUAL = {
       "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS,
       "minutes" => {
       },
       "region" => Dielectra::Trade::Region.all.first.name,
-      "habits" => []
+      "habits" => [],
+      "stock" => []
     }.freeze
     # Settings chosen from a list: the word for one choice, and all valid choices
     LISTS = {
       "tools" => ["tool", Dielectra::Evidence::Draft::TOOLS],
       "region" => ["region", Dielectra::Trade::Region.all.map(&:name)],
-      "habits" => ["habit", Dielectra::Presentation::Habits::ALL.keys]
+      "habits" => ["habit", Dielectra::Presentation::Habits::ALL.keys],
+      "stock" => ["thing in stock", Dielectra::Presentation::Materials.stock.map { |row| row["value"] }]
     }.freeze
 
     # @return [Hash] with the usual values where nothing was set

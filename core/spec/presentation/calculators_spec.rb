@@ -10,6 +10,13 @@ RSpec.describe Dielectra::Presentation::Calculators do
     expect(described_class.result("drop", { "feet" => 100, "amperes" => 10 })).to start_with("5.05 V")
   end
 
+  it "says what goes with a plate, a dimmer and a connector" do
+    expect(described_class.result("plate", { "up" => 9 })).to include("out of reach")
+    expect(described_class.result("plate", { "up" => 8, "across" => 5 })).to start_with("Insulating plate")
+    expect(described_class.result("led", { "lamps" => 1, "watts" => 9 })).to include("below its least load")
+    expect(described_class.result("connector", { "conductors" => 6 })).to start_with("Too many")
+  end
+
   it "refuses what is no number, with the field" do
     expect { described_class.result("drop", { "feet" => "far" }) }.to raise_error(
       Dielectra::InvalidInput,

@@ -79,9 +79,12 @@ export function useWhy(id: number, asked: boolean) {
   });
 }
 
-/** The sums of the bench. */
-export function useSums() {
-  return useQuery({ queryKey: ["sums"], queryFn: () => body(api.GET("/sums")) });
+/** The sums of the bench, starting from a job where there is one. */
+export function useSums(job: number | null) {
+  return useQuery({
+    queryKey: ["sums", job],
+    queryFn: () => body(api.GET("/sums", { params: { query: job === null ? {} : { job } } })),
+  });
 }
 
 export function useSum() {
@@ -241,7 +244,7 @@ export function useSettings() {
 export function useSet() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (said: Partial<Pick<Settings, "tools" | "minutes" | "region" | "habits">>) =>
+    mutationFn: (said: Partial<Pick<Settings, "tools" | "minutes" | "region" | "habits" | "stock">>) =>
       body(api.PUT("/settings", { body: said })),
     onSuccess: (settings) => {
       queries.setQueryData(tags.settings, settings);

@@ -878,7 +878,9 @@ export interface components {
                 minutes: number;
                 cable: string[];
                 work: string[];
-                materials: string[];
+                materials: components["schemas"]["Material"][];
+                /** @description What it stays safe in, and what fails together */
+                mishaps: string[];
                 /** @description Conductors that will touch something else */
                 moves: number;
                 boxes: string[];
@@ -948,6 +950,11 @@ export interface components {
         CallName: {
             id: number;
             title: string;
+        };
+        Material: {
+            /** @description What it is, as the stock in Settings calls it */
+            item: string;
+            words: string;
         };
         /** @description The breakers as somebody wrote them down */
         PanelSchedule: {
@@ -1137,7 +1144,7 @@ export interface components {
             ready: boolean;
             minutes: number;
             lamp: string | null;
-            materials: string[];
+            materials: components["schemas"]["Material"][];
             boxes: {
                 place: string;
                 name: string;
@@ -1274,6 +1281,12 @@ export interface components {
                     /** @description Where new calls are */
                     region: string;
                     habits: string[];
+                    /** @description What the van carries */
+                    stock: string[];
+                    all_stock: {
+                        value: string;
+                        words: string;
+                    }[];
                     all_regions: {
                         value: string;
                         words: string;
@@ -1434,7 +1447,10 @@ export interface operations {
     };
     sums: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description A job to start from */
+                job?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1675,6 +1691,7 @@ export interface operations {
                     };
                     region?: string;
                     habits?: string[];
+                    stock?: string[];
                 };
             };
         };

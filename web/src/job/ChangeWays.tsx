@@ -1,4 +1,5 @@
 import type { Job } from "../api/client";
+import { MaterialList } from "./MaterialList";
 import { RuleNotes } from "./RuleNotes";
 
 type Asked = NonNullable<Job["change"]>;
@@ -38,7 +39,7 @@ function Way({ way }: { way: Asked["ways"][number] }) {
         <span className="ml-auto tabular-nums">{way.percent ?? "another way"}</span>
       </p>
       {way.cable.length > 0 && <Fact name="New runs" values={way.cable} />}
-      {way.materials.length > 0 && <Fact name="Material" values={way.materials} />}
+      <MaterialList materials={way.materials} />
       {way.boxes.length > 0 && <Fact name="Boxes to open" values={[way.boxes.join(", ")]} />}
       {way.work.length > 0 && (
         <ol className="list-decimal pl-5">
@@ -48,6 +49,11 @@ function Way({ way }: { way: Asked["ways"][number] }) {
         </ol>
       )}
       {way.moves > 0 && <p className="text-quiet">{way.moves} conductors and screws change after that.</p>}
+      {way.mishaps.map((line) => (
+        <p key={line} className="text-sm">
+          {line}
+        </p>
+      ))}
       <RuleNotes notes={way.rules.filter((note) => note.state === "not_met")} />
     </div>
   );

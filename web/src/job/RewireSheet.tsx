@@ -1,5 +1,6 @@
 import type { Box, Rewire } from "../api/client";
 import { BoxDrawing } from "../wiring/BoxDrawing";
+import { MaterialList } from "./MaterialList";
 import { Moves } from "./Moves";
 
 /** The smallest rewire, terminal by terminal, before and after. */
@@ -17,8 +18,8 @@ export function RewireSheet({ repair, done }: { repair: Rewire | null; done: boo
     <div className="grid gap-4">
       <p>
         <b>{repair.cause}</b>, {repair.percent}. About {Math.round(repair.minutes)} min with the proof.
-        {repair.materials.length > 0 && <> Needs {repair.materials.join(", ")}.</>}
       </p>
+      <MaterialList materials={repair.materials} />
       {repair.boxes.map((plan) => {
         const { before, after } = plan;
         return (

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Job } from "../api/client";
 
 type Note = Job["rules"]["notes"][number];
@@ -21,12 +22,17 @@ export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean
 }
 
 /** Everything that the rules say about a job. They warn and never block. */
-export function JobRules({ rules }: { rules: Job["rules"] }) {
+export function JobRules({ rules, job }: { rules: Job["rules"]; job: number }) {
   return (
     <div className="grid gap-2">
       <p className="text-quiet">{rules.name}. Check what your authority has adopted.</p>
       {rules.notes.length === 0 && <p>No box is open yet, so there is nothing to judge.</p>}
       <RuleNotes notes={rules.notes} met />
+      <p>
+        <Link to={`/bench?job=${job}`} className="inline-flex min-h-11 items-center underline">
+          The sums behind them, filled in from this job
+        </Link>
+      </p>
     </div>
   );
 }

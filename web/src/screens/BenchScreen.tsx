@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { Link, useSearchParams } from "react-router";
 import { useSum, useSums } from "../api/queries";
 import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
@@ -8,16 +9,27 @@ import { Waiting } from "../ui/Waiting";
 
 /** The sums that people do in their heads, or should. */
 export function BenchScreen() {
-  const sums = useSums();
+  const [params] = useSearchParams();
+  const job = Number(params.get("job")) || null;
+  const sums = useSums(job);
   return (
     <Frame>
       <Notice error={sums.error} />
       {sums.isPending && <Waiting words="Fetching the sums …" />}
       <div className="mx-auto max-w-5xl">
         <h1 className="mb-3 text-2xl font-bold">Bench</h1>
+        {job !== null && (
+          <p className="mb-3 text-quiet">
+            Filled in from{" "}
+            <Link to={`/jobs/${job}`} className="underline">
+              the job
+            </Link>
+            , as far as it knows.
+          </p>
+        )}
         <ul className="grid gap-4 md:grid-cols-2">
           {sums.data?.map((sum) => (
-            <li key={sum.name} className="rounded-lg border border-edge bg-sheet p-4">
+            <li key={`${sum.name}${job}`} className="rounded-lg border border-edge bg-sheet p-4">
               <Sum sum={sum} />
             </li>
           ))}

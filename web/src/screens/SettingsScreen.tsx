@@ -60,6 +60,9 @@ function Work() {
       <Sheet title="Tools in the bag" aside="for new calls; only these are asked for">
         <Some all={now.all_tools} chosen={now.tools} onChange={(tools) => set.mutate({ tools })} />
       </Sheet>
+      <Sheet title="In the van" aside="ticked where a job needs it">
+        <Some all={now.all_stock} chosen={now.stock} onChange={(stock) => set.mutate({ stock })} />
+      </Sheet>
       <Sheet title="Minutes" aside="what is worth doing next is weighed by them">
         <ul className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
           {now.kinds.map(({ name, words, usual }) => (

@@ -198,7 +198,7 @@ describe("the rewire", () => {
     ready: true,
     minutes: 7,
     lamp: null,
-    materials: ["marking tape"],
+    materials: [{ item: "tape", words: "marking tape" }],
     boxes: [
       {
         place: "porch",
@@ -212,10 +212,16 @@ describe("the rewire", () => {
   };
 
   it("stands there move by move, before and after", () => {
-    render(<RewireSheet repair={repair} done={false} />);
+    const client = new QueryClient();
+    client.setQueryData(["settings"], { stock: ["tape"] });
+    render(
+      <QueryClientProvider client={client}>
+        <RewireSheet repair={repair} done={false} />
+      </QueryClientProvider>,
+    );
     expect(screen.getByText("white of cable 1")).toBeTruthy();
     expect(screen.getAllByRole("img", { name: "Inside the porch box" })).toHaveLength(2);
-    expect(screen.getByText(/marking tape/)).toBeTruthy();
+    expect(screen.getByText(/marking tape/).textContent).toContain("in the van");
   });
 
   it("says so when there is nothing to change", () => {

@@ -42,6 +42,30 @@ module Dielectra
           ]
         ],
         "cable" => ["Cable for a run", [Field.new("feet", "Feet from box to box", 20)]],
+        "plate" => [
+          "Plate of a switch without a ground",
+          [
+            Field.new("up", "Feet up or down to grounded metal", 6),
+            Field.new("across", "Feet across to grounded metal", 4)
+          ]
+        ],
+        "led" => [
+          "LED lamps on a dimmer",
+          [
+            Field.new("lamps", "Lamps", 4),
+            Field.new("watts", "Watts of each", 9),
+            Field.new("least", "Least watts on the dimmer's label", 25),
+            Field.new("most", "Most LED watts on its label", 150)
+          ]
+        ],
+        "connector" => [
+          "Conductors in a connector",
+          [
+            Field.new("conductors", "Conductors, tails counted", 4),
+            Field.new("least", "It takes at least", 2),
+            Field.new("most", "It takes at most", 4)
+          ]
+        ],
         "breaker" => [
           "Gauge and breaker",
           [Field.new("gauge", "Gauge", "14", GAUGES), Field.new("amps", "Breaker, amperes", 15)]
@@ -50,15 +74,19 @@ module Dielectra
 
       module_function
 
+      # @param known [Hash{String => Hash{String => Object}}] sum => field => value, as a job has it; see Prefilled
       # @return [Array<Hash>] `name`, `title` and `fields`
-      def to_a =
+      def to_a(known = {})
         ALL.map do |name, (title, fields)|
+          own = known.fetch(name, {})
+          rows = fields.map { |field| field.to_h.compact.transform_keys(&:to_s) }
           {
             "name" => name,
             "title" => title,
-            "fields" => fields.map { |field| field.to_h.compact.transform_keys(&:to_s) }
+            "fields" => rows.map { |row| row.merge({ "value" => own[row["name"]] }.compact) }
           }
         end
+      end
 
       # @param name [String]
       # @param given [Hash{String => Object}] field => value
@@ -112,6 +140,28 @@ module Dielectra
       end
 
       def sum_cable(said) = "#{Sums::Wire.needed(said[:feet])} ft with free ends in both boxes and slack."
+
+      def sum_plate(said)
+        near = said[:up] <= Sums::Reach::UP && said[:across] <= Sums::Reach::ACROSS
+        return "Insulating plate and screws, or a ground-fault device ahead. 404.9(B)." if near
+
+        "Grounded metal is out of reach. An insulating plate is good practice all the same."
+      end
+
+      def sum_led(said)
+        watts = said[:lamps] * said[:watts]
+        return "#{watts} W are below its least load. Expect flicker or a glow." if watts < said[:least]
+        return "#{watts} W are more than it takes." if watts > said[:most]
+
+        "#{watts} W are within its range. The label and the lamp maker's list rule."
+      end
+
+      def sum_connector(said)
+        return "Too few for it: take a smaller one." if said[:conductors] < said[:least]
+        return "Too many for it: take a larger one, or split the splice with a tail." if said[:conductors] > said[:most]
+
+        "It takes them."
+      end
 
       def sum_breaker(said)
         most = Sums::Breaker.most(said[:gauge])

@@ -49,7 +49,7 @@ module Dielectra
         best = @session.belief.hypotheses.first or return []
         known = possible.map { |plan, _| plan.work }
         ways = @session.change_planner.ways(best, @session.situation, MOST)
-        near = ways.select { |plan| plan.minutes <= ways.first.minutes * DEARER }
+        near = ways.select { |plan| plan.cost <= ways.first.cost * DEARER }
         near.reject { |plan| known.include?(plan.work) }.map { |plan| [plan, nil] }
       end
 
@@ -71,9 +71,21 @@ module Dielectra
           "work" => plan.work.map { |step| Instruction.of(step, @session.situation)["title"] },
           "materials" => materials(plan),
           "moves" => plan.rewire.changed.each_value.sum(&:size),
+          "mishaps" => mishaps(plan),
           "boxes" => plan.places.map { |place| Naming.place(place) },
           "rules" => rules(plan)
         }
+      end
+
+      # @return [Array<String>] what it stays safe in, and what fails together
+      def mishaps(plan)
+        safe = "Stays safe with any one device out, a bulb missing and the toggles anywhere."
+        [
+          safe,
+          *plan.mishaps.disturbing.map do |device, loads|
+            "With #{device} out #{Naming.list(loads)} #{loads.one? ? "fails" : "fail"} too."
+          end
+        ]
       end
 
       # @return [Array<String>] new runs by type and feet
@@ -91,9 +103,19 @@ module Dielectra
 
       def materials(plan)
         kinds = plan.work.filter_map { |step| step["kind"] } + plan.rewire.replacements.values
-        devices = kinds.tally.map { |kind, count| "#{count} × #{@region.term(Trade::DeviceKind[kind])}" }
         boxes = plan.work.count { |step| step["do"] == "box" }
-        [*devices, ("#{boxes} × box" if boxes.positive?)].compact
+        [
+          *Materials.devices(kinds, @region),
+          (Materials.thing("box", "#{boxes} × box") if boxes.positive?),
+          *plan.work.select { |step| step["do"] == "cable" }.map { |step| run(step) }
+        ].compact
+      end
+
+      # A new run, with free ends and slack
+      def run(step)
+        feet = Evidence::NewRun.allowed(@asked).find { |run| run.between?(step["between"]) }&.length_ft.to_i
+        needed = feet.positive? ? "#{Sums::Wire.needed(feet)} ft" : "length to be measured"
+        Materials.thing(step["type"] || "raceway", "#{step["type"] || step["colors"].join(" and ")}, #{needed}")
       end
 
       def rules(plan) = Rules::Book.of(@asked.region.name).notes(Rules::Facts.of_plan(@session, plan))

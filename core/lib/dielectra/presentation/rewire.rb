@@ -83,10 +83,7 @@ module Dielectra
       end
 
       def materials(plan)
-        devices =
-          plan.replacements.values.tally.map do |kind, count|
-            "#{count} × #{@session.job.region.term(Trade::DeviceKind[kind])}"
-          end
+        devices = Materials.devices(plan.replacements.values, @session.job.region)
         splices =
           plan
             .joints
@@ -94,9 +91,9 @@ module Dielectra
             .count { |joint| joint.none? { |point| point.match?(/\A[A-Z]\w*\.(?!ground)/) } }
         [
           *devices,
-          ("1 × lamp" if plan.lamp),
-          ("#{splices} × connector" if splices.positive?),
-          ("marking tape" if plan.tapes.any?)
+          (Materials.thing("lamp", "1 × lamp") if plan.lamp),
+          (Materials.thing("connector", "#{splices} × connector") if splices.positive?),
+          (Materials.thing("tape", "marking tape") if plan.tapes.any?)
         ].compact
       end
     end

@@ -16,14 +16,22 @@ module Dielectra
       # @return [ChangeDesign, nil]
       attr_reader :design
 
-      def initialize(work: [], rewire: nil, minutes: 0.0, needs: nil, design: nil, places: [])
+      # @return [Mishaps, nil] what it stays safe in
+      attr_reader :mishaps
+
+      def initialize(work: [], rewire: nil, minutes: 0.0, needs: nil, design: nil, places: [], rules: 0.0, mishaps: nil)
         @work = work
         @rewire = rewire
         @minutes = minutes
         @needs = needs
         @design = design
         @places = places
+        @rules = rules
+        @mishaps = mishaps
       end
+
+      # @return [Float] what ways are compared by: minutes, and for rules that are not met some more
+      def cost = minutes + @rules
 
       def possible? = needs.nil?
 

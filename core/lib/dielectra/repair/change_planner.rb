@@ -45,7 +45,7 @@ module Dielectra
         designs = designs(hypothesis, situation).first(MOST_COMPARED)
         groups =
           designs.group_by { |design| design.new_runs.each_value.map { |work| [work.between, work.conductors] }.sort }
-        groups.values.filter_map { |some| cheapest(some, hypothesis, situation) }.min_by(most, &:minutes)
+        groups.values.filter_map { |some| cheapest(some, hypothesis, situation) }.min_by(most, &:cost)
       end
 
       # The hypothesis about the house as it shall be, once all runs are pulled
@@ -82,16 +82,16 @@ module Dielectra
         priced =
           designs
             .first(MOST_COMPARED)
-            .map { |design| [new_work(design), design] }
+            .map { |design| [new_work(design) + rules(design), design] }
             .sort_by
             .with_index { |(minutes, _), at| [minutes, at] }
         priced
           .first(MOST_PRICED)
           .reduce(nil) do |best, (least, design)|
-            next best if best && best.minutes <= least
+            next best if best && best.cost <= least
 
-            plan = priced(design, hypothesis, situation, best && (best.minutes - least))
-            plan && (best.nil? || plan.minutes < best.minutes) ? plan : best
+            plan = priced(design, hypothesis, situation, best && (best.cost - least))
+            plan && (best.nil? || plan.cost < best.cost) ? plan : best
           end
       end
 
@@ -109,7 +109,12 @@ module Dielectra
         work = work(design, extended, situation)
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         rewire = rewire(extended, there, targets, changed, kinds, functions)
+        mishaps = mishaps(extended, there, targets, kinds, rewire.tabs)
+        return unless mishaps.safe?
+
         ChangePlan.new(
+          mishaps:,
+          rules: rules(design),
           work:,
           rewire:,
           design:,
@@ -117,6 +122,35 @@ module Dielectra
           places: places(work, rewire)
         )
       end
+
+      # What a rule that a design does not meet adds to its cost, in minutes
+      SPLIT = 15.0
+      WITHOUT_NEUTRAL = 2.0
+      private_constant :SPLIT, :WITHOUT_NEUTRAL
+
+      def rules(design)
+        switches = @job.goal.new_items.select { |row| row["kind"] == Goals::Change::SWITCH }.map { |row| row["place"] }
+        (design.split? ? SPLIT : 0.0) + (design.without_neutral(switches).size * WITHOUT_NEUTRAL)
+      end
+
+      # The house as it is joined then, with one mishap at a time
+      def mishaps(extended, situation, targets, kinds, tabs)
+        arrangement = situation.arrangement
+        all = extended.kinds(arrangement).merge(kinds)
+        broken = tabs.to_h { |device, tab| [device, Trade::KindName.without_tab(all.fetch(device), tab)] }
+        done =
+          Evidence::Arrangement.new(
+            joints: arrangement.joints.merge(targets.transform_values(&:joints)),
+            touched: arrangement.touched,
+            kinds: arrangement.kinds.merge(kinds, broken),
+            lamps: arrangement.lamps
+          )
+        Mishaps.new(extended, done, soundness, prediction, @after)
+      end
+
+      def prediction = @prediction ||= Diagnosis::Prediction.new(@world)
+
+      def soundness = @soundness ||= Soundness.new(@world, prediction)
 
       def rewire(extended, situation, targets, changed, kinds, functions)
         worked = changed.keys | kinds.keys.map { |device| place_of(device) }

@@ -7,7 +7,6 @@ module Dielectra
     class Facts
       FIELDS = %i[
         new_switch_without_neutral
-        neutral_by_exception
         switched_neutral
         hot_white_unmarked
         ungrounded_switch
@@ -28,6 +27,7 @@ module Dielectra
         dimmer_ganged
         extended_run
         receptacle_replaced
+        led_below_minimum
       ].freeze
       attr_reader(*FIELDS)
 

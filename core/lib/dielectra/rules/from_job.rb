@@ -26,11 +26,45 @@ module Dielectra
           built_with_lead: year && year < LEAD,
           old_luminaire_taps: year && year < TAPS && @job.loads.any? { |load| load.kind == "luminaire" },
           knob_and_tube: @job.document["method"] == "knob_and_tube",
-          second_circuit: (yokes? if @job.circuits > 1)
+          second_circuit: (yokes? if @job.circuits > 1),
+          shared_neutral: (best.skeleton.layout.sharing? if @job.circuits > 1 && best),
+          switched_neutral: (switched_neutral? if opened.any? && best),
+          receptacle_replaced: receptacle_replaced? || nil,
+          led_below_minimum: led_below_minimum?
         )
       end
 
       private
+
+      def best = @session.belief.hypotheses.first
+
+      # Whether the likeliest wiring, as it is joined now, has a lamp whose return a switch interrupts
+      def switched_neutral?
+        world = @session.belief.world
+        reach = best.reach(@situation.arrangement)
+        world.lamps.each_value.none? { |ends| ends.any? { |point| reach.neutral(point) == world.every } }
+      end
+
+      def receptacle_replaced? =
+        @session.steps.any? { |step| %w[replace fit].include?(step["do"]) && step["kind"] == "receptacle" }
+
+      # Watts below which a dimmer may not work its lamps. The label of the dimmer rules.
+      LEAST_WATTS = 25
+      private_constant :LEAST_WATTS
+
+      # Whether a dimmer is asked for or found on LED lamps that draw very little; nil where their watts are not known
+      def led_below_minimum?
+        loads = dimmed.filter_map { |load| @job.document["loads"].find { |row| row["id"] == load }&.dig("lamp") }
+        led = loads.select { |lamp| lamp["kind"] == "led" && lamp["watts"] }
+        led.sum { |lamp| lamp["watts"] } < LEAST_WATTS if led.any?
+      end
+
+      # Loads that a dimmer works, or is to work
+      def dimmed
+        dimmers = (@job.wanted["fit"] || {}).select { |_, kind| kind.start_with?("dimmer") }.keys
+        dimmers |= @job.controls.map(&:id).select { |id| @situation.kind_of(id)&.start_with?("dimmer") }
+        @job.goal.works.select { |_, controls| controls.intersect?(dimmers) }.keys.map { |name| name[/\A[^.]+/] }
+      end
 
       # Whether two switches stand on one yoke in an open box
       def yokes? =
@@ -57,7 +91,6 @@ module Dielectra
       end
 
       def hot_whites?
-        best = @session.belief.hypotheses.first
         best && @session.planner.respond_to?(:unmarked) && @session.planner.unmarked(best, @situation).any?
       end
 
@@ -128,19 +161,15 @@ module Dielectra
           extended_run: work.any? { |step| step["do"] == "cable" },
           new_switch_without_neutral: without_neutral?,
           gauge_too_small: gauge_too_small?,
+          parallel_runs_apart: @plan.design.split?,
           dimmer_ganged: (@job.wanted["fit"] || {}).any? { |id, kind| kind.start_with?("dimmer") && beside?(id) }
         }
       end
 
       # A new switch whose new run brings no neutral
       def without_neutral?
-        places =
-          @session.asked.goal.new_items.select { |row| row["kind"] == Goals::Change::SWITCH }.map { |row| row["place"] }
-        places.any? do |place|
-          carried =
-            @plan.design.edges.select { |edge| edge.include?(place) }.flat_map { |edge| @plan.design.carried[edge] }
-          carried.none? { |function| Design::Layout.role(function) == "neutral" }
-        end
+        switches = @session.asked.goal.new_items.select { |row| row["kind"] == Goals::Change::SWITCH }
+        @plan.design.without_neutral(switches.map { |row| row["place"] }).any?
       end
 
       def gauge_too_small?

@@ -9,7 +9,7 @@ module Dielectra
       # Number of latest answers used for weighing, and the largest number of rows weighed
       LIGHTS = 6
       READINGS = 4
-      MOST = 2_000
+      MOST = 1_400
 
       # @param world [World]
       # @param listing [Listing]

@@ -32,6 +32,7 @@ module Dielectra
         @joint = {}
         found.each_with_index { |joint, index| joint.each { |point| @joint[point] = index if joint.size > 1 } }
         @memo = {}
+        @most = {}
       end
 
       # @param workmanship [Design::Workmanship]
@@ -45,9 +46,25 @@ module Dielectra
         end
       end
 
-      # @return [Float] the most that the verdict of any reading weighs
-      def most(workmanship, uses) =
-        apart?(uses) ? workmanship.judge(@found, {}).weight : (of(workmanship, uses).first&.verdict_most || 0.0)
+      # @return [Float] the most that the verdict of any of the likeliest readings weighs
+      def most(workmanship, uses)
+        return workmanship.judge(@found, {}).weight if apart?(uses)
+
+        @most[[workmanship.key, uses]] ||= begin
+          best = 0.0
+          picked_out(uses, MOST_BOUNDING).each do |picked|
+            best = [best, workmanship.judge(@found, functions(uses, picked)).weight].max
+            break if best >= RIGHT
+          end
+          best
+        end
+      end
+
+      # The weight of a verdict that nothing can better
+      RIGHT = 1.0
+      # Readings judged for the bound
+      MOST_BOUNDING = 6
+      private_constant :RIGHT, :MOST_BOUNDING
 
       # Whether none of the ports' conductors touches anything
       def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @joint.key?(point) } }
@@ -79,14 +96,15 @@ module Dielectra
 
       def judged(workmanship, uses)
         picked_out(uses, workmanship.fittings.size > SEVERAL ? MOST_OF_SEVERAL : MOST)
-          .map do |picked|
-            functions = {}
-            uses.zip(picked) do |use, way|
-              use.port.points.zip(way.functions) { |point, function| functions[point] = function }
-            end
-            local(picked, workmanship.judge(@found, functions))
-          end
+          .map { |picked| local(picked, workmanship.judge(@found, functions(uses, picked))) }
           .sort_by { |item| -item.weight }
+      end
+
+      # @return [Hash{String => String, nil}] conductor's point => function
+      def functions(uses, picked)
+        found = {}
+        uses.zip(picked) { |use, way| use.port.points.zip(way.functions) { |point, function| found[point] = function } }
+        found
       end
 
       def local(picked, verdict) =
