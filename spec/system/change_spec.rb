@@ -30,13 +30,58 @@ RSpec.describe "A change in the browser", type: :feature do
     Server::Job.last
   end
 
-  it "is asked for, shown with what it takes, worked and proved" do
-    job = ask
-    expect(page).to have_content("14/3, chart room to gallery door, 24 ft")
+  # A new call with another change to the same light
+  def ask_for(kind, title)
+    visit "/calls/new"
+    fill_in "Street", with: "9 Beacon Path"
+    fill_in "What it is about", with: title
+    fill_in "Where the switch is", with: "Chart room"
+    fill_in "Where the light is", with: "Chart ceiling"
+    select kind, from: "What is asked for"
+    yield if block_given?
+    click_button "Start the call"
+    expect(page).to have_css("h1", text: title)
+    Server::Job.last
+  end
+
+  def work_to_the_end(job)
     until Server::Folding.session(job.reload).next.is_a?(Dielectra::Session::Conclusion)
       answer_shown(job.id, typed: true)
     end
     expect(page).to have_css("h2", text: "Proved in every combination")
+  end
+
+  it "puts a switch that needs a neutral in place of another" do
+    job =
+      ask_for("another kind of switch", "A timer") do
+        select "timer, sensor or radio switch", from: "Which kind of switch"
+      end
+    expect(page).to have_css("[aria-label=Material]", text: "switch")
+    work_to_the_end(job)
+    expect(house.circuit.joint_at("S1.neutral").points).to include("chart_room/1.white", "chart_room/2.white")
+  end
+
+  it "takes a switch out, and closes the job once everything is ticked" do
+    work_to_the_end(ask_for("a switch taken out", "No more switch"))
+    expect(house.circuit.device("S1")).to be_nil
+    find("[role=tab]", text: "Record").click
+    within("fieldset", text: "Before you leave") do
+      expect(page).to have_button("Close the job", disabled: true)
+      all("input[type=checkbox]").each_with_index do |box, at|
+        box.click
+        expect(page).to have_css("input:checked:not(:disabled)", count: at + 1)
+      end
+      click_button "Close the job"
+      expect(page).to have_content("Closed on")
+    end
+    visit "/"
+    expect(page).to have_content("Closed")
+  end
+
+  it "is asked for, shown with what it takes, worked and proved" do
+    job = ask
+    expect(page).to have_content("14/3, chart room to gallery door, 24 ft")
+    work_to_the_end(job)
     expect(house.circuit.device("S2").kind.plain).to eq("three_way")
     find("[role=tab]", text: "Record").click
     expect(page).to have_content("14/3 was pulled from chart room to gallery door.")

@@ -148,4 +148,13 @@ RSpec.describe Dielectra::Session::Change do
       )
     }.to raise_error(Dielectra::InvalidInput, /nowhere is not a known place/)
   end
+
+  it "takes one switch of two out, and leaves the light to the other" do
+    right = demo_document("passage.circuit.json")
+    job = demo_document("passage.job.json").merge("steps" => [])
+    gone, left = job["controls"].map { |row| row["id"] }
+    asked = { "kind" => "always_on", "control" => { "L1" => [left] }, "retire" => [gone] }
+    session, house = made(job.merge("wanted" => asked, "steps" => []), right)
+    expect([session.next.status, house.circuit.device(gone)]).to eq(["solved", nil])
+  end
 end

@@ -10,7 +10,8 @@ module Dielectra
         "split_receptacle" => "one half of the receptacle always live",
         "always_on" => "the receptacle always live",
         "feed_light" => "a new light in its place",
-        "fit" => "another kind of switch"
+        "fit" => "another kind of switch",
+        "take_out" => "a switch taken out"
       }.freeze
       # Kinds of switches that can be fitted
       FITS = {
@@ -72,13 +73,27 @@ module Dielectra
       end
 
       def fit
-        control = @controls[@said.fetch("switch", 1).to_i - 1] or
-          refuse("there is no such switch.", "/draft/change/switch")
+        control = switch
         unless FITS.key?(@said["fit"])
           refuse("#{@said["fit"]} is none of #{FITS.keys.join(", ")}.", "/draft/change/fit")
         end
         { "control" => @works, "fit" => { control["id"] => @said["fit"] } }
       end
+
+      # What the switch worked alone is live from then on.
+      def take_out
+        id = switch["id"]
+        left = @works.transform_values { |names| names - [id] }
+        {
+          "kind" => "always_on",
+          "control" => left.reject { |_, names| names.empty? },
+          "always" => left.select { |_, names| names.empty? }.keys,
+          "retire" => [id]
+        }
+      end
+
+      def switch =
+        @controls[@said.fetch("switch", 1).to_i - 1] || refuse("there is no such switch.", "/draft/change/switch")
 
       def runs
         rows = Array(@said["runs"])

@@ -64,7 +64,15 @@ module Dielectra
         idle = known_controls - kept.values.flatten
         idle &= works.values.flatten | (@wanted["retire"] || [])
         freed = live.map { |name| whole(name) }.uniq - kept.keys
-        freed.any? && idle.any? ? kept.merge(freed.to_h { |name| [name, idle] }) : kept
+        return beside(kept, idle & (@wanted["retire"] || [])) if freed.empty? || idle.empty?
+
+        kept.merge(freed.to_h { |name| [name, idle] })
+      end
+
+      # A switch that is to be taken out, and frees nothing, works a load together with those that stay.
+      def beside(kept, retired)
+        name, = kept.find { |_, controls| controls.any? }
+        name && retired.any? ? kept.merge(name => kept[name] | retired) : kept
       end
 
       # A half of a receptacle that is to be split counts as the whole of it.

@@ -29,7 +29,8 @@ module Dielectra
         "split_receptacle" => %w[half runs],
         "always_on" => [],
         "feed_light" => %w[place runs],
-        "fit" => %w[switch fit runs]
+        "fit" => %w[switch fit runs],
+        "take_out" => %w[switch]
       }.freeze
 
       # @return [Hash] `loads`, `methods`, `volts`, `began`, `changes` and `fits` with their words, and `most_switches`

@@ -14,6 +14,9 @@ module Dielectra
       # @param asked [Evidence::Job] with a change asked for
       # @return [String] what that is, in words
       def self.asked(asked)
+        retired = asked.wanted["retire"] || []
+        return "#{Naming.list(retired.map { |id| "the #{Naming.switch(id, asked)} switch" })} taken out" if retired.any?
+
         words = Evidence::Asked::KINDS.fetch(asked.wanted["kind"])
         fits =
           (asked.wanted["fit"] || {}).map do |device, kind|

@@ -311,6 +311,8 @@ module Dielectra
         arrangement =
           ((@job.wanted["retire"] || []) - situation.retired).reduce(arrangement) do |so_far, device|
             place = place_of(device)
+            next so_far unless hypothesis.boxes.key?(place)
+
             so_far.without_device(device, place:, from: hypothesis.joints(place, so_far))
           end
         situation.with(arrangement: @world.same(arrangement))
