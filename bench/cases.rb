@@ -13,6 +13,7 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "optparse"
+require_relative "support/least"
 
 options = { slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false }
 OptionParser
@@ -36,7 +37,7 @@ EXPECTED =
   end
 
 # One case played to its end.
-Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence)
+Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -138,7 +139,8 @@ def judged(name, circuit, house, session, watch, times)
     times,
     note,
     conclusion.causes,
-    conclusion.confidence
+    conclusion.confidence,
+    (Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved")
   )
 end
 
@@ -215,6 +217,11 @@ groups
            some.sum(&:minutes) / some.size
          )
   end
+solved = results.select(&:least)
+if solved.any?
+  ours, least = %i[minutes least].map { |field| solved.sum(&field) / solved.size }
+  puts format("solved %d: minutes %.1f, of who knew the truth %.1f, ratio %.2f", solved.size, ours, least, ours / least)
+end
 unless times.empty?
   puts format(
          "ms: 50 %% %.0f, 95 %% %.0f, 99 %% %.0f, max %.0f",
