@@ -19,6 +19,7 @@ class Gang
     mystery
     halves
     half_and_light
+    lower_half
     outlet_beside
     outlet_switched_beside
     two_lights_one_box
@@ -95,8 +96,9 @@ class Gang
       "loads" => @loads + (@known_beyond ? [{ "id" => "R9", "place" => "outlet", "kind" => "receptacle" }] : []),
       "wanted" => {
         "kind" => "restore",
-        "control" => @controls.transform_values { |rows| rows.map { |row| row["id"] } }
-      },
+        "control" => @controls.transform_values { |rows| rows.map { |row| row["id"] } },
+        "always" => @always
+      }.compact,
       "method" => "nm",
       "tools" => %w[ncv voltage continuity resistance bench],
       "steps" => []
@@ -218,6 +220,16 @@ class Gang
     light("L1", "ceiling_1", "load_2")
     single("S1", 1, "load_1", "R1.1")
     single("S2", 2, "load_2", "L1")
+    @runs.push([BOX, "wall", %w[load_1 line neutral]], [BOX, "ceiling_1", %w[load_2 neutral]])
+  end
+
+  # The same with the lower half switched, and the job saying that the upper one is live
+  def lower_half
+    receptacle("R1", "wall", "hot_1" => "line", "hot_2" => "load_1")
+    light("L1", "ceiling_1", "load_2")
+    single("S1", 1, "load_1", "R1.2")
+    single("S2", 2, "load_2", "L1")
+    @always = ["R1.1"]
     @runs.push([BOX, "wall", %w[load_1 line neutral]], [BOX, "ceiling_1", %w[load_2 neutral]])
   end
 

@@ -116,6 +116,32 @@ RSpec.describe "Crowded boxes" do
     expect(session.next.causes.map { |cause| cause["kind"] }).to eq(["miswired"])
   end
 
+  it "keeps the upper half live beside a lower one that is switched" do
+    line = "gate/2.black"
+    load = "gate/2.red"
+    joints =
+      halves.joints.map do |joint|
+        points = joint.points - [line]
+        joint.class.new(points: points.include?("gate/1.black") ? points + [line] - ["S1.terminal_1"] : points)
+      end
+    found = halves.with(joints: joints.reject { |joint| joint.points.size < 2 || joint.points.include?(load) })
+    wanted = { "kind" => "restore", "control" => { "R1.2" => ["S2"] }, "always" => ["R1.1"] }
+    asked = job(found, "R1.2" => ["S2"])
+    asked =
+      Dielectra::Evidence::Job.read(asked.to_h.merge("wanted" => wanted, "controls" => asked.to_h["controls"].last(1)))
+    found =
+      found.with(
+        devices: found.devices.reject { |one| one.id == "S1" },
+        joints:
+          found
+            .joints
+            .map { |joint| joint.class.new(points: joint.points.grep_v(/\AS1\./)) }
+            .reject { |joint| joint.points.size < 2 }
+      )
+    session = worked(found, asked)
+    expect(session.next.causes.map { |cause| cause["place"] }).to eq(["gate"])
+  end
+
   it "sorts both boxes of such a receptacle when everything is loose" do
     found =
       halves.with(joints: halves.joints.reject { |joint| joint.points.any? { |point| point.start_with?("gate/") } })

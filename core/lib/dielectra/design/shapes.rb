@@ -76,7 +76,8 @@ module Dielectra
       # For each function the mask of the places that need it
       def links(orders)
         chains = @chains.zip(orders).map { |(switches, loads), order| [switches.values_at(*order), mask(loads)] }
-        [*supplies(chains), *chains.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
+        worked = chains.reject { |switches, _| switches.empty? }
+        [*supplies(chains), *worked.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
       end
 
       # Line and neutral of each circuit, one neutral for two that share it
@@ -94,8 +95,11 @@ module Dielectra
 
       def on(chains, number) = chains.zip(@circuits).filter_map { |chain, circuit| chain if circuit == number }
 
+      # The places that the line of some chains goes to. Loads that nothing works need it themselves.
       def line(chains, feed) =
-        chains.reduce(bit(feed)) { |bits, (switches, loads)| bits | bit(switches.first) | (loads & mask(@halves)) }
+        chains.reduce(bit(feed)) do |bits, (switches, loads)|
+          bits | (switches.empty? ? loads : bit(switches.first) | (loads & mask(@halves)))
+        end
 
       def travelers(switches) = switches.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
 

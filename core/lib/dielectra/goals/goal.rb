@@ -47,6 +47,8 @@ module Dielectra
       # @return [Array<LoadPart>] those but the halves of switched receptacles, and loads that nothing works
       def always_elsewhere =
         always.reject do |part|
+          next true if @loads.any? { |one| one.id == "#{part.load}.#{part.half}" }
+
           load = @loads.find { |one| one.id == part.load }
           if load
             load.kind == "receptacle" && part.half
@@ -148,11 +150,18 @@ module Dielectra
 
       # One group for each load that nothing is to work and that has to be live in every position
       def live_groups(loads)
-        (@wanted["live"] || []).map do |name|
+        (@wanted["live"] || steady_halves).map do |name|
           part = LoadPart.parse(name)
           Group.new([], loads.select { |load| load.id == part.load }.flat_map { |load| parts_of(load, [part]) })
         end
       end
+
+      # First halves that stay live beside a second one that is switched
+      def steady_halves =
+        (@wanted["always"] || []).select do |name|
+          part = LoadPart.parse(name)
+          HALVES.include?(part.half) && works.key?("#{part.load}.#{HALVES.last}") && !works.key?(name)
+        end
 
       # Loads grouped by the controls that work them. A job that says nothing wants its first load worked by all its
       # controls.

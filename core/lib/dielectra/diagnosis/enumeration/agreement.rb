@@ -9,7 +9,7 @@ module Dielectra
       # Number of latest answers used for weighing, and the largest number of rows weighed
       LIGHTS = 6
       READINGS = 4
-      MOST = 1_400
+      MOST = 1_000
 
       # @param world [World]
       # @param listing [Listing]

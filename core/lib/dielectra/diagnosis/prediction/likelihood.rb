@@ -99,9 +99,14 @@ module Dielectra
       # @yieldparam state [Integer] the bit of a combination
       # @return [Array<Float>]
       def in_each(toggles, masks)
+        bits = toggles.bits
+        return [yield(bits.first)] if bits.size == 1
+
         known = {}
-        toggles.bits.map do |state|
-          known[masks.each_with_index.sum { |mask, number| (mask & state) == 0 ? 0 : 1 << number }] ||= yield(state)
+        bits.map do |state|
+          key = 1
+          masks.each { |mask| key = (key << 1) | ((mask & state) == 0 ? 0 : 1) }
+          known[key] ||= yield(state)
         end
       end
 
