@@ -8,6 +8,8 @@ module Server
   # numbers that a program can hold. The body is parsed here, once; later parts see only what came of it.
   class Border
     MOST_BYTES = 4 * 1024 * 1024
+    # The same for the file of a house, which holds photographs
+    MOST_OF = { "/archives" => 64 * 1024 * 1024 }.freeze
     DEEPEST = 40
     # Largest whole number that every JSON reader holds exactly
     LARGEST = (2**53) - 1
@@ -53,15 +55,16 @@ module Server
     end
 
     def read(env)
-      raise too_large if env["CONTENT_LENGTH"].to_i > MOST_BYTES
+      most = MOST_OF.fetch(env["PATH_INFO"], MOST_BYTES)
+      raise too_large(most) if env["CONTENT_LENGTH"].to_i > most
 
-      text = env["rack.input"]&.read(MOST_BYTES + 1).to_s
-      raise too_large if text.bytesize > MOST_BYTES
+      text = env["rack.input"]&.read(most + 1).to_s
+      raise too_large(most) if text.bytesize > most
 
       text.dup.force_encoding(Encoding::UTF_8)
     end
 
-    def too_large = Problem.new(413, "The body is larger than #{MOST_BYTES / 1024 / 1024} MB.")
+    def too_large(most) = Problem.new(413, "The body is larger than #{most / 1024 / 1024} MB.")
 
     def parsed(text)
       raise Problem.new(422, "The body is not UTF-8.") unless text.valid_encoding?

@@ -24,6 +24,7 @@ module Server
     def about
       {
         "id" => id,
+        "code" => (code if id),
         "title" => title,
         "complaint" => complaint,
         "day" => day.iso8601,

@@ -615,6 +615,8 @@ export interface components {
             /** Format: date */
             closed_on: string | null;
             id: number;
+            /** @description What finds it by typing */
+            code: string | null;
             title: string;
             complaint: string;
             /** Format: date */

@@ -24,6 +24,7 @@ const job: Job = {
     day: "2031-03-12",
     time: "",
     closed_on: null,
+    code: "DX001",
     house: { id: 1, name: "A", street: "B", town: "", note: "" },
     steps: 1,
     state: "open",

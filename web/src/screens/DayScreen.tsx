@@ -27,12 +27,12 @@ export function DayScreen() {
           <h1 className="text-2xl font-bold">Day</h1>
           <label className="flex min-h-12 grow items-center gap-2 rounded-md border-2 border-edge bg-sheet px-3 sm:ml-auto sm:max-w-80">
             <Search size={18} aria-hidden />
-            <span className="sr-only">Search by street, name or symptom</span>
+            <span className="sr-only">Search by street, name, symptom or code</span>
             <input
               type="search"
               value={wanted}
               onChange={(event) => setWanted(event.target.value)}
-              placeholder="street, name, symptom"
+              placeholder="street, name, symptom, code"
               className="min-w-0 grow bg-transparent outline-none"
             />
           </label>
@@ -95,7 +95,7 @@ type Section = { title: string; calls: Call[] };
 
 /** Calls by day: what is open from before, today, the days to come, and what is done. */
 function sections(calls: Call[], today: string): Section[] {
-  const over = (call: Call) => OVER.includes(call.state);
+  const over = (call: Call) => OVER.includes(call.state) || Boolean(call.closed_on);
   const open = calls.filter((call) => !over(call)).sort(byTime);
   const days = [...new Set(open.map(({ day }) => day))].filter((day) => day >= today).sort();
   const done = calls.filter(over).sort((one, other) => byTime(other, one));
@@ -112,7 +112,8 @@ const byTime = (one: Call, other: Call) =>
 /** Whether every word is found somewhere in the call. */
 function fits(call: Call, wanted: string): boolean {
   const { house } = call;
-  const text = [call.title, call.complaint, house.name, house.street, house.town].join(" ").toLowerCase();
+  const said = [call.code, call.title, call.complaint, house.name, house.street, house.town];
+  const text = said.join(" ").toLowerCase();
   return wanted
     .toLowerCase()
     .split(/\s+/)
