@@ -54,4 +54,15 @@ RSpec.describe Dielectra::Evidence::Draft do
       }
     end
   end
+
+  it "puts each half of a receptacle on the switch that works it, and both on one where one works both" do
+    said = { "switches" => %w[Den Den], "loads" => [{ "place" => "Den wall", "kind" => "receptacle" }] }
+    apart = described_class.document(said.merge("works" => [["L1.1"], ["L1.2"]]))
+    expect(apart["wanted"]["control"]).to eq("L1.1" => ["S1"], "L1.2" => ["S2"])
+    one = described_class.document(said.merge("switches" => %w[Den], "works" => [%w[L1.1 L1.2]]))
+    expect(one["wanted"]["control"]).to eq("L1" => ["S1"])
+    half = described_class.document(said.merge("switches" => %w[Den], "works" => [%w[L1.1]]))
+    asked = half.merge("wanted" => half["wanted"].merge("kind" => "restore"))
+    expect { Dielectra::Session::Scope.check!(Dielectra::Evidence::Job.read(asked)) }.not_to raise_error
+  end
 end

@@ -901,7 +901,10 @@ export interface components {
                 question: string;
                 usual: string;
                 /** @description Parts that can be on switches of their own */
-                parts: string[];
+                parts: {
+                    value: string;
+                    words: string;
+                }[];
             }[];
             methods: {
                 value: string;

@@ -94,7 +94,12 @@ function Asked({ form, known, volts }: AskedProps) {
   const errors = formState.errors;
 
   const startFrom = (circuit: KnownHouse["circuits"][number]) => {
-    switches.replace(circuit.switches.map((place, at) => ({ place, works: circuit.works[at] ?? [] })));
+    const own = partsOf(form, circuit.loads).map(({ id }) => id);
+    const worked = (id: string) =>
+      own.includes(id) ? [id] : own.filter((part) => part.startsWith(`${id}.`));
+    switches.replace(
+      circuit.switches.map((place, at) => ({ place, works: (circuit.works[at] ?? []).flatMap(worked) })),
+    );
     loads.replace(circuit.loads);
     if (circuit.method) setValue("method", circuit.method);
     setValue("volts", circuit.volts);

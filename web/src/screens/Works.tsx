@@ -10,9 +10,9 @@ export function partsOf(form: CallForm, loads: { place: string; kind: string }[]
     const name = `${known?.words.replace(/^an? /, "") ?? kind}${loads.length > 1 && place ? `, ${place}` : ""}`;
     const own = known?.parts ?? [];
     if (own.length === 0) return [{ id: `L${at + 1}`, words: name }];
-    return own.map((part) => ({
-      id: `L${at + 1}.${part}`,
-      words: loads.length > 1 && place ? `${part}, ${place}` : part,
+    return own.map(({ value, words }) => ({
+      id: `L${at + 1}.${value}`,
+      words: loads.length > 1 && place ? `${words}, ${place}` : words,
     }));
   });
 }

@@ -19,7 +19,10 @@ const form = {
       words: "a fan with a light",
       question: "Where the fan is",
       usual: "ceiling",
-      parts: ["fan", "light"],
+      parts: [
+        { value: "fan", words: "fan" },
+        { value: "light", words: "light" },
+      ],
     },
   ],
   methods: [

@@ -56,16 +56,16 @@ module Dielectra
         live = @said["half"].to_s
         refuse("say which half stays live, 1 or 2.", "/draft/change/half") unless %w[1 2].include?(live)
         other = live == "1" ? "2" : "1"
-        { "control" => { "#{receptacle}.#{other}" => @works.fetch(receptacle) }, "always" => ["#{receptacle}.#{live}"] }
+        { "control" => { "#{receptacle}.#{other}" => its_switches }, "always" => ["#{receptacle}.#{live}"] }
       end
 
-      def always_on = { "control" => {}, "always" => [receptacle], "retire" => @works.fetch(receptacle) }
+      def always_on = { "control" => {}, "always" => [receptacle], "retire" => its_switches }
 
       def feed_light
         place = place_named
         id = "L#{@loads.size + 1}"
         {
-          "control" => @works.except(receptacle).merge(id => @works.fetch(receptacle)),
+          "control" => @works.reject { |name, _| its?(name) }.merge(id => its_switches),
           "always" => [receptacle],
           "new" => [{ "id" => id, "kind" => "luminaire", "place" => place }],
           "places" => [{ "id" => place, "kind" => "luminaire_box" }]
@@ -112,6 +112,11 @@ module Dielectra
         @receptacle ||= @loads.find { |load| load["kind"] == "receptacle" }&.fetch("id") or
           refuse("that wants a receptacle among what is switched.", "/draft/change/kind")
       end
+
+      # The switches that work the receptacle, or a half of it
+      def its_switches = @works.select { |name, _| its?(name) }.values.flatten.uniq
+
+      def its?(name) = Goals::LoadPart.parse(name).load == receptacle
 
       def place_named = Draft.id(@said["place"], "/draft/change/place")
 

@@ -17,7 +17,7 @@ module Dielectra
       MOST_SWITCHES = 4
       MOST_LOADS = 4
       # Loads with parts that can be on switches of their own
-      PARTS = { "fan_light" => %w[fan light] }.freeze
+      PARTS = { "fan_light" => %w[fan light], "receptacle" => Goals::Goal::HALVES }.freeze
       # How the trouble may have begun
       BEGAN = %w[new_switch opened sudden always comes_and_goes smell_or_heat after_water].freeze
 

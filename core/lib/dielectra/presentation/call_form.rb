@@ -11,6 +11,8 @@ module Dielectra
         "fan_light" => ["a fan with a light", "Where the fan is", "ceiling"],
         "receptacle" => ["a receptacle", "Where the receptacle is", ""]
       }.freeze
+      # What parts of a load are called
+      PARTS = { "fan" => "fan", "light" => "light", "1" => "upper half", "2" => "lower half" }.freeze
       METHODS = { "nm" => "cable", "emt" => "conduit", "knob_and_tube" => "single wires on knobs" }.freeze
 
       BEGAN = {
@@ -39,7 +41,8 @@ module Dielectra
           "loads" =>
             Evidence::Draft::LOADS.keys.map do |kind|
               words, question, usual = LOADS.fetch(kind)
-              parts = Evidence::Draft::PARTS.fetch(kind, [])
+              parts =
+                Evidence::Draft::PARTS.fetch(kind, []).map { |part| { "value" => part, "words" => PARTS.fetch(part) } }
               { "value" => kind, "words" => words, "question" => question, "usual" => usual, "parts" => parts }
             end,
           "methods" => Evidence::Draft::METHODS.map { |name| { "value" => name, "words" => METHODS.fetch(name) } },
