@@ -6,17 +6,17 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 
-# Boxes that the painters let go of
-LOOSE = %w[upper_landing store_door].freeze
+# What was wrong then: the load came off its screw
+FAULT = { "kind" => "joint_open", "point" => "chart_room/2.black" }.freeze
 
 def read(name) = JSON.parse(File.read(File.join(__dir__, name), encoding: "UTF-8"))
 
 def write(name, document) = File.write(File.join(__dir__, name), "#{JSON.pretty_generate(document)}\n")
 
-circuit = read("signal_gallery.circuit.json")
-loose = ->(joint) { joint["points"].any? { |point| LOOSE.include?(Dielectra::PointId.head(point)) } }
-found = circuit.merge("faults" => [], "joints" => circuit["joints"].reject(&loose))
-job = Dielectra::Evidence::Job.read(read("signal_gallery.job.json").merge("steps" => [], "began" => "opened"))
+asked = read("chart_room.job.json")
+wanted = { "kind" => "restore", "control" => { "L1" => ["S1"] } }
+job = Dielectra::Evidence::Job.read(asked.merge("wanted" => wanted, "began" => "sudden", "steps" => []))
+found = read("chart_room.circuit.json").merge("faults" => [FAULT])
 house = Dielectra::Practice::House.new(Dielectra::Circuit.read(found), job:)
 session = Dielectra::Session::Troubleshooting.for(job)
 until session.next.is_a?(Dielectra::Session::Conclusion)
@@ -24,7 +24,7 @@ until session.next.is_a?(Dielectra::Session::Conclusion)
   session.record(step.merge("answer" => house.answer(step)))
 end
 steps = session.steps.map { |step| step.except("id") }
-write("signal_gallery_past.job.json", job.to_h.merge("steps" => steps))
-write("signal_gallery.remembered.json", Dielectra::Session::AsLeft.new(session).to_h)
+write("chart_room_past.job.json", job.to_h.merge("steps" => steps))
+write("chart_room.remembered.json", Dielectra::Session::AsLeft.new(session).to_h)
 puts "#{session.next.status}, #{steps.size} steps, #{session.minutes.round} minutes"
 puts JSON.generate(Dielectra::Presentation::Record.new(session, "").closing)
