@@ -125,7 +125,6 @@ class Screenshots
   def horn_shed
     work(4, house("horn_shed")) { |session| session.steps.size > 8 }
     shot("why", "/jobs/4") { click_on "Why?" if page.has_button?("Why?") }
-    shot("dark", "/jobs/4") { page.execute_script("document.documentElement.dataset.theme = 'dark'") }
   end
 
   def watch_room
@@ -145,6 +144,16 @@ class Screenshots
       find("legend", text: "Before you leave")
       page.execute_script("window.scrollTo(0, 480)")
     end
+    tags(7)
+  end
+
+  # The sheet of tags of a job, where there is a program that turns PDF into a picture
+  def tags(number)
+    job = Server::Job.find(number)
+    pdf = Server::TagsPdf.new(Server::Folding.record(job), "http://192.168.1.7:4567/jobs/#{number}", "64x34").render
+    file = File.join(Dir.mktmpdir, "tags.pdf")
+    File.binwrite(file, pdf)
+    system("pdftoppm", "-r", "96", "-png", "-singlefile", file, File.join(@folder, "tags"))
   end
 end
 

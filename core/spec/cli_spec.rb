@@ -59,10 +59,16 @@ RSpec.describe Dielectra::CLI do
   end
 
   it "exports nothing where it is not said what, or where it makes no sense" do
-    [["export", circuit], ["export", "--spice", job], %w[export --csv nowhere.json]].each do |words|
+    [["export", circuit], ["export", "--spice", "--csv", job], %w[export --csv nowhere.json]].each do |words|
       _, errors, status = run(*words)
       expect([status.exitstatus, errors.lines.size]).to eq([2, 1])
     end
+  end
+
+  it "writes the likeliest wiring of a job, and what it leaves known" do
+    expect(run("export", "--spice", job).first).to start_with("*")
+    expect(JSON.parse(run("circuit", job).first)["format"]).to eq("dielectra/circuit")
+    expect(JSON.parse(run("remember", job).first).keys).to include("places", "links", "roles")
   end
 
   it "works a job by pipes against the simulated house" do

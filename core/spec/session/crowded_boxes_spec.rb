@@ -67,12 +67,7 @@ RSpec.describe "Crowded boxes" do
   def worked(circuit, job)
     house = Dielectra::Practice::House.new(circuit, job:)
     watch = Dielectra::Practice::SafetyObserver.new(house, job)
-    session = Dielectra::Session::Troubleshooting.new(job)
-    until session.next.is_a?(Dielectra::Session::Conclusion)
-      step = session.next.to_h
-      watch.check!(step)
-      session.record(step.merge("answer" => house.answer(step)))
-    end
+    session = play(house, job) { |step, _| watch.check!(step) }
     inspection = Dielectra::Practice::Inspection.new(house.circuit, job)
     left = Dielectra::Practice::Handover.new(circuit, house.circuit, job, opened: session.situation.opened.keys)
     expect([session.next.status, watch.unsafe, inspection.obeys?, inspection.hazards, left.shortcomings]).to eq(

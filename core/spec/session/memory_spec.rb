@@ -10,12 +10,7 @@ RSpec.describe Dielectra::Evidence::Memory do
   # @return [Array(Session, House)]
   def played(job, circuit)
     house = Dielectra::Practice::House.new(circuit, job:)
-    session = Dielectra::Session::Troubleshooting.for(job)
-    until session.next.is_a?(Dielectra::Session::Conclusion)
-      step = session.next.to_h
-      session.record(step.merge("answer" => house.answer(step)))
-    end
-    [session, house]
+    [play(house, job), house]
   end
 
   def second(remembered, **more)

@@ -12,7 +12,8 @@ export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean
         <li key={note.article + note.sentence} className="flex gap-2">
           <span aria-hidden>{note.state === "met" ? "✓" : "!"}</span>
           <span>
-            {met && <span className="sr-only">{note.state === "met" ? "Met: " : "To look at: "}</span>}
+            {met && note.state === "met" && <span className="sr-only">Met: </span>}
+            {note.state === "not_met" && <b>Look into this: </b>}
             {note.sentence} <span className="text-quiet">{`${note.article}, ${note.edition}`}</span>
           </span>
         </li>

@@ -40,13 +40,13 @@ function ReadArchive() {
   const read = useReadArchive();
   return (
     <section className="mt-6 grid max-w-prose gap-2">
-      <label className="grid gap-1">
+      <label className="grid min-w-0 gap-1">
         <span className="font-bold">Take in a house from its file</span>
         <input
           type="file"
           accept=".zip,application/zip"
           disabled={read.isPending}
-          className="min-h-12 rounded-md border-2 border-edge bg-sheet px-3 py-2"
+          className="min-h-12 w-full min-w-0 rounded-md border-2 border-edge bg-sheet px-3 py-2"
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) read.mutate(file);

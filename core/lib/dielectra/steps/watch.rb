@@ -36,10 +36,10 @@ module Dielectra
         own.find { |position| position != "on" } || "on"
       end
 
-      # The lights with one breaker off and another on
+      # The lights with one of two breakers off
       def parted(seen, situation)
         own = situation.job.breakers.map { |id| seen[id] || situation.breakers[id] }
-        return [] unless own.tally.keys.sort == %w[off on]
+        return [] unless own.sort_by(&:to_s) == %w[off on]
 
         fed = own.each_index.select { |number| own[number] == "on" }
         Evidence::Sighting.lights(answer, situation.job, :parted, fed:)

@@ -5,12 +5,7 @@ RSpec.describe Dielectra::Diagnosis::LikelyCircuit do
   def worked(name)
     job = Dielectra::Evidence::Job.read(demo_document("#{name}.job.json"))
     house = Dielectra::Practice::House.new(Dielectra::Circuit.read(demo_document("#{name}.circuit.json")), job:)
-    session = Dielectra::Session::Troubleshooting.for(job)
-    until session.next.is_a?(Dielectra::Session::Conclusion)
-      step = session.next.to_h
-      session.record(step.merge("answer" => house.answer(step)))
-    end
-    [session, house]
+    [play(house, job), house]
   end
 
   def likely(session) = described_class.new(session.belief, session.situation).circuit

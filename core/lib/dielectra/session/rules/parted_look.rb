@@ -18,21 +18,26 @@ module Dielectra
 
       # @return [Step, nil] the way to such a look with all lights on, before a job is called right
       def before_leaving
-        return if own.size < 2 || seen_lit? || doubt < DOUBTED
+        return if own.size != 2 || seen_lit? || doubt < DOUBTED
 
-        positions = lit or return
-        id, to = positions.find { |control, at| @situation.positions[control] != at }
-        return @session.permits.looking.step(:set, device: id, to:) if id
-
-        @session.permits.looking.step(:breaker, device: own.last, to: "off")
+        step = toward(lit)
+        step unless step.nil? || @situation.declined?(step.to_h)
       end
 
       private
 
       def own = @session.job.breakers
 
-      def parted?
-        own.size > 1 && @situation.breakers.values_at(*own).tally.then { |now| now["on"] == 1 && now["off"].to_i >= 1 }
+      def parted? = @situation.breakers.values_at(*own).sort_by(&:to_s) == %w[off on]
+
+      # @param positions [Hash{String => String}, nil] of the toggles for the look
+      def toward(positions)
+        return unless positions
+
+        id, to = positions.find { |control, at| @situation.positions[control] != at }
+        return @session.permits.looking.step(:set, device: id, to:) if id
+
+        @session.permits.looking.step(:breaker, device: own.last, to: "off")
       end
 
       # Looks under this arrangement with the breakers as they stand
