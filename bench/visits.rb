@@ -47,7 +47,7 @@ def visit(circuit, job, seed)
   Visit.new(session, house, watch.unsafe, job)
 end
 
-# @return [Array, nil] a line of the table; nil for a house that was not put right, or in which nothing goes wrong again
+# @return [Hash, nil] a line of the table; nil for a house that was not put right, or in which nothing goes wrong again
 def played(number)
   seed = (SEED * 100_000) + number
   scenario = Dielectra::Practice::Scenario.new(Random.new(seed))
@@ -64,7 +64,8 @@ def played(number)
   summary(seed, relapse, first, second, again)
 end
 
-# What is remembered of a house with the same boxes and other wiring
+# The memory of another house of the same family, its places renamed to the places of this one
+# @return [Hash, nil] nil where none of that size is found
 def other_memory(seed, scenario)
   (1..200).each do |more|
     other = Dielectra::Practice::Scenario.new(Random.new(seed + (more * 1_000_003)), family: scenario.family)
@@ -102,7 +103,6 @@ pipes =
     fork do
       reader.close
       (0...HOUSES)
-        .step(1)
         .select { |number| number % WORKERS == worker }
         .each { |number| line = played(number) and writer.write("#{JSON.generate(line)}\n") }
       writer.close

@@ -6,7 +6,7 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 
-# What was wrong then: the load came off its screw
+# The fault of that visit: the load conductor makes no contact in the switch box
 FAULT = { "kind" => "joint_open", "point" => "chart_room/2.black" }.freeze
 
 def read(name) = JSON.parse(File.read(File.join(__dir__, name), encoding: "UTF-8"))

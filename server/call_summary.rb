@@ -26,7 +26,7 @@ module Server
       @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next.status : "open"
     end
 
-    # What is open, off or apart in a job under way
+    # Handover note of a started job: open boxes, breakers off, loose wires
     def left = (Dielectra::Presentation::Record.new(@session, "").unfinished if @session && done.any?)
 
     def last_done

@@ -84,20 +84,35 @@ module Server
         }
       end
 
+    # A job that cannot be worked out still goes out with its file and its photographs.
     def of_job(job)
-      read = Dielectra::Evidence::Job.read(job.file)
-      files = {
+      {
         "#{folder(job)}/job.json" => JSON.pretty_generate(job.file),
-        "#{folder(job)}/readings.csv" => Dielectra::Presentation::Ledger.new(read).to_s
+        **pictures(job),
+        **attempted(job, "damaged.txt") { worked_out(job) },
+        **attempted(job, "no_circuit.txt") { wiring(job) }
+      }
+    end
+
+    # @param name [String] of the file that says why nothing came of it
+    def attempted(job, name)
+      yield
+    rescue Dielectra::InvalidInput, Problem => e
+      { "#{folder(job)}/#{name}" => "#{e.message}\n" }
+    end
+
+    # Readings, the record, and the boxes drawn
+    def worked_out(job)
+      files = {
+        "#{folder(job)}/readings.csv" =>
+          Dielectra::Presentation::Ledger.new(Dielectra::Evidence::Job.read(job.file)).to_s
       }
       record = Folding.record(job)
       files["#{folder(job)}/record.pdf"] = RecordPdf.new(record, job.about, nil).render
       record["electrician"]["boxes"].each do |box|
         files["#{folder(job)}/#{box["place"]}.svg"] = BoxSvg.new(box["after"]).to_s
       end
-      files.merge(wiring(job)).merge(pictures(job))
-    rescue Dielectra::InvalidInput, Problem => e
-      { "#{folder(job)}/job.json" => JSON.pretty_generate(job.file), "#{folder(job)}/damaged.txt" => "#{e.message}\n" }
+      files
     end
 
     # The likeliest wiring as a circuit file and as a netlist in SPICE

@@ -55,8 +55,7 @@ module Server
     # Through JSON, so that it is the same whichever process made it
     def plain(shown) = JSON.parse(JSON.generate(shown))
 
-    def do_left(request) =
-      JSON.parse(JSON.generate(Dielectra::Session::AsLeft.new(session(request, request["steps"])).to_h))
+    def do_left(request) = plain(Dielectra::Session::AsLeft.new(session(request, request["steps"])).to_h)
 
     def do_why(request)
       session = session(request, request["steps"])

@@ -2,7 +2,7 @@
 
 module Server
   module Api
-    # What is kept of a job and of a house: the record on the screen and on paper, tags, and one file with everything.
+    # Job records as JSON and PDF, tag sheets, closing checklists, and house archives.
     class Records < Base
       get("/jobs/:id/record") { json(closable(record(job))) }
 

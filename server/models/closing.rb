@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # What is ticked before a job is left. With everything ticked it closes; closed, it takes no steps until it is
-  # reopened.
+  # The closing checklist of a job. The job can be closed when every line is ticked. A closed job takes no steps until
+  # it is reopened.
   class Closing
     # @param job [Job]
     # @param lines [Array<String>] what there is to tick; see Dielectra::Presentation::Record#closing

@@ -65,7 +65,8 @@ module Dielectra
     desc "export FILE.json", "Write a SPICE netlist, or a circuit's volts or a job's steps as CSV"
     long_desc <<~TEXT
       --spice writes a netlist that ngspice runs (ngspice -b FILE): an operating point in effective volts, every node
-      named after its points in a comment; of a job, its likeliest wiring. --csv writes, for a circuit, a row for each combination of positions with
+      named after its points in a comment; of a job, its likeliest wiring.
+      --csv writes, for a circuit, a row for each combination of positions with
       loads, breakers and the volts of every point against the panel's neutral; for a job, a row for each step.
     TEXT
     option :spice, type: :boolean, desc: "a SPICE netlist of one state"

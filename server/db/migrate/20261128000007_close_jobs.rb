@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What was ticked before leaving, the day a job was closed, and the panel schedule as it was corrected by hand. Rows say
-# whether a job is closed; they are worked out anew.
+# Adds the closing checklist and closing date of jobs, and panel schedules corrected by hand. Cached day rows are
+# cleared, because they show whether a job is closed.
 class CloseJobs < ActiveRecord::Migration[7.2]
   def up
     add_column :jobs, :ticked, :json, null: false, default: []

@@ -86,7 +86,7 @@ module Dielectra
         @between_devices ||=
           fittings
             .flat_map do |fitting|
-              [*fitting.duty.ends, *fitting.duty.lamp, *fitting.duty.parts.values.flat_map(&:ends)].uniq
+              [fitting.duty, *fitting.duty.parts.values].flat_map { |duty| [*duty.ends, *duty.lamp] }.uniq
             end
             .tally
             .filter_map { |function, count| function if count > 1 }

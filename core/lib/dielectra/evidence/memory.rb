@@ -13,7 +13,7 @@ module Dielectra
       attr_reader :links
       # @return [Hash{String => String}] conductor end => role
       attr_reader :roles
-      # @return [Numeric] the age of the youngest part of it
+      # @return [Numeric] the age of the oldest part of it
       attr_reader :days
 
       # @param document [Hash] `remembered` of a job file

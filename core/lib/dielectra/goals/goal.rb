@@ -60,6 +60,9 @@ module Dielectra
       # @return [Array<Hash>] controls and loads that are not there yet
       def new_items = @wanted["new"] || []
 
+      # @return [Array<String>] places of switches that are not there yet
+      def new_switch_places = new_items.select { |row| row["kind"] == Change::SWITCH }.map { |row| row["place"] }
+
       # @return [Array<String>] fields of a change to the house that are filled in
       def changes = %w[new places fit retire runs].select { |field| @wanted[field] && !@wanted[field].empty? }
 

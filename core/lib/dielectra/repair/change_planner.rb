@@ -129,8 +129,7 @@ module Dielectra
       private_constant :SPLIT, :WITHOUT_NEUTRAL
 
       def rules(design)
-        switches = @job.goal.new_items.select { |row| row["kind"] == Goals::Change::SWITCH }.map { |row| row["place"] }
-        (design.split? ? SPLIT : 0.0) + (design.without_neutral(switches).size * WITHOUT_NEUTRAL)
+        (design.split? ? SPLIT : 0.0) + (design.without_neutral(@job.goal.new_switch_places).size * WITHOUT_NEUTRAL)
       end
 
       # The house as it is joined then, with one mishap at a time

@@ -42,7 +42,10 @@ module Dielectra
       def switched_neutral?
         world = @session.belief.world
         reach = best.reach(@situation.arrangement)
-        world.lamps.each_value.none? { |ends| ends.any? { |point| reach.neutral(point) == world.every } }
+        world.lamps.each_value.any? do |ends|
+          neutral = ends.map { |point| reach.neutral(point) }
+          neutral.none?(world.every) && neutral.any?(&:positive?)
+        end
       end
 
       def receptacle_replaced? =
@@ -168,8 +171,7 @@ module Dielectra
 
       # A new switch whose new run brings no neutral
       def without_neutral?
-        switches = @session.asked.goal.new_items.select { |row| row["kind"] == Goals::Change::SWITCH }
-        @plan.design.without_neutral(switches.map { |row| row["place"] }).any?
+        @plan.design.without_neutral(@session.asked.goal.new_switch_places).any?
       end
 
       def gauge_too_small?

@@ -23,12 +23,25 @@ RSpec.describe Dielectra::Diagnosis::LikelyCircuit do
     end
   end
 
-  it "holds a hidden fault until it is mended" do
-    job = Dielectra::Evidence::Job.read(demo_document("boathouse.job.json"))
-    session = Dielectra::Session::Troubleshooting.for(job)
-    supposed = session.belief.hypotheses.find { |one| one.faults.any? { |fault| fault.kind == :lamp_burnt } }
-    session = session.supposing([supposed]) if supposed
-    kinds = likely(session).faults.map { |fault| fault["kind"] }
-    expect(kinds).to eq(supposed ? ["lamp_burnt"] : session.belief.hypotheses.first.faults.map { |one| one.kind.to_s })
+  # Kinds whose ohms nobody knows, or that a dead supply stands for
+  let(:untold) { %w[contact_resistive leak no_supply] }
+
+  it "says every hidden fault that a file can hold" do
+    %w[boathouse watch_room].each do |name|
+      session = Dielectra::Session::Troubleshooting.new(demo_job(name))
+      session
+        .belief
+        .hypotheses
+        .group_by { |one| one.faults.map { |fault| fault.kind.to_s } }
+        .each do |kinds, alike|
+          found = likely(session.supposing([alike.first])).faults.map { |fault| fault["kind"] }
+          expect(found).to eq(kinds - untold)
+        end
+    end
+  end
+
+  it "refuses where no wiring known fits" do
+    session = Dielectra::Session::Troubleshooting.new(demo_job("boathouse"))
+    expect { likely(session.supposing([])) }.to raise_error(Dielectra::InvalidInput, /No wiring/)
   end
 end

@@ -71,14 +71,10 @@ module Dielectra
 
       # @param share [Float]
       # @return [Skeleton] the same with its weight taken times a share
-      def weighing(share) = dup.tap { |copy| copy.instance_variable_set(:@weight, weight * share) }
+      def weighing(share) = dup.tap { |copy| copy.weight = weight * share }
 
       # @return [Skeleton] the same with its two circuits on each other's breaker
-      def swapped =
-        dup.tap do |copy|
-          copy.instance_variable_set(:@breakers, [1, 0])
-          copy.instance_variable_set(:@outer, copy.send(:outer_links))
-        end
+      def swapped = dup.tap(&:swap)
 
       # @return [Array<Symbol>] what is not right in the opened boxes
       def wrong = @wrong ||= verdicts.each_value.map(&:label) - [:right]
@@ -132,6 +128,16 @@ module Dielectra
 
       # @return [Array<String>] the points of the lines that leave a place for elsewhere
       def onward_lines(place) = onward.filter_map { |run, from| run.point(place, "line") if from == place }
+
+      protected
+
+      attr_writer :weight
+
+      # Exchanges the breakers, in place
+      def swap
+        @breakers = [1, 0]
+        @outer = outer_links
+      end
 
       private
 

@@ -5,6 +5,8 @@ module Dielectra
     # The likeliest hypothesis as a circuit: every box and cable, seen or not, joined as things stand now. What follows
     # from a circuit file, such as a netlist, follows from a job that way.
     class LikelyCircuit
+      # Ohms of a bolted short
+      SHORT = 0.05
       # What a hidden fault says in a circuit file, by its kind
       FIELDS = {
         contact_stuck_open: %w[device contact],
@@ -12,22 +14,25 @@ module Dielectra
         contact_intermittent: %w[device contact],
         joint_open: %w[point],
         joint_intermittent: %w[point],
-        lamp_burnt: %w[device]
+        lamp_burnt: %w[device],
+        conductor_open: %w[cable conductor],
+        short: %w[between ohms],
+        marks_wrong: %w[device seen_as]
       }.freeze
       # Watts of a lamp that nobody described
       USUAL_LAMP = { "kind" => "incandescent", "watts" => 60, "good" => true }.freeze
 
       # @param belief [Belief]
       # @param situation [Evidence::Situation]
+      # @raise [InvalidInput] where no hypothesis is left
       def initialize(belief, situation)
         @job = situation.job
         @situation = situation
-        @hypothesis = belief.hypotheses.first
+        @hypothesis = belief.hypotheses.first or raise InvalidInput, "No wiring known here fits what was seen."
         @runs = @hypothesis.skeleton.runs
         @arrangement = situation.arrangement
         @kinds = @hypothesis.kinds(@arrangement)
         @names = {}
-        @outlets = {}
       end
 
       # @return [Circuit]
@@ -108,13 +113,20 @@ module Dielectra
         ends = [0, 1].map { |side| end_name(run, strands, side) }
         wires = strands.map { |strand| wire(strand.points, strand.color, ends) }
         wires << wire(run.grounding, "bare", ends) if run.grounding
-        size = strands.one? ? "knob_and_tube" : (cable_type(run) || "14/#{strands.size}")
-        { "ends" => ends, "type" => size, "method" => laid, "conductors" => wires }
+        { "ends" => ends, "type" => type(run, strands), "method" => laid, "conductors" => wires }
       end
 
-      def cable_type(run)
-        run.ends.filter_map { |name| cable_end(name)&.type }.first
+      # The type seen at either end, or else the usual one for so many conductors
+      def type(run, strands)
+        return "knob_and_tube" if strands.one?
+
+        seen = run.ends.filter_map { |name| cable_end(name)&.type }.first
+        seen || (strands.size > MOST_IN_CABLE ? "raceway" : Trade::CableType.with_conductors(strands.size))
       end
+
+      # Insulated conductors of the largest cable
+      MOST_IN_CABLE = 4
+      private_constant :MOST_IN_CABLE
 
       def cable_end(name)
         place = EndId.place(name)
@@ -233,15 +245,31 @@ module Dielectra
         end
       end
 
-      # Hidden faults that nothing was done about since
+      # Where a fault is, in each way a file may say it: one point, two points, or a conductor of a cable
+      def at(points)
+        return {} if points.empty?
+
+        cable = points.map { |name| PointId.owner(name) }
+        { "point" => points.first, "between" => points, "cable" => cable, "conductor" => PointId.part(points.first) }
+      end
+
+      def remade?(fault) =
+        %i[joint_open joint_intermittent].include?(fault.kind) && @arrangement.touched.intersect?(fault.points)
+
+      # Hidden faults that nothing was done about since. A contact or insulation of unknown ohms is left out.
       def faults
         @hypothesis.faults.filter_map do |fault|
           fields = FIELDS[fault.kind] or next
           next if @arrangement.kinds.key?(fault.device) || @arrangement.lamps.include?(fault.device)
-          next if fault.points && @arrangement.touched.intersect?(fault.points)
+          next if remade?(fault)
 
-          said = { "device" => fault.device, "contact" => fault.contact, "point" => fault.points&.first }
-          said["point"] &&= point(said["point"])
+          said = {
+            "device" => fault.device && PointId.device(fault.device),
+            "contact" => fault.contact,
+            "seen_as" => fault.seen_as,
+            "ohms" => SHORT,
+            **at(fault.points&.map { |name| point(name) } || [])
+          }
           { "kind" => fault.kind.to_s, **said.slice(*fields) }
         end
       end

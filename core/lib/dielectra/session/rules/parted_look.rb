@@ -18,7 +18,7 @@ module Dielectra
 
       # @return [Step, nil] the way to such a look with all lights on, before a job is called right
       def before_leaving
-        return if own.size != 2 || seen_lit? || doubt < DOUBTED
+        return if own.size != 2 || seen_lit? || 1 - @session.certainty < DOUBTED
 
         step = toward(lit)
         step unless step.nil? || @situation.declined?(step.to_h)
@@ -47,16 +47,11 @@ module Dielectra
       end
 
       def parted
-        now = @session.belief.world.same(@situation.arrangement)
-        @session.belief.observations.select { |seen| seen.what == :parted && seen.arrangement.equal?(now) }
+        @belief.observations.select { |seen| seen.what == :parted && seen.arrangement.equal?(@arrangement) }
       end
 
       # Whether such a look was made under this arrangement while a light burned
       def seen_lit? = parted.any? { |seen| seen.reading == "on" }
-
-      def doubt
-        @session.belief.probability { |one| !@session.soundness.sound?(one, @situation.arrangement) }
-      end
 
       # Positions in which every light was seen on
       def lit
