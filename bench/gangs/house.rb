@@ -214,23 +214,19 @@ class Gang
     @runs << [BOX, "wall", %w[load_1 load_2 neutral]]
   end
 
-  # A receptacle of which one half is switched and the other live, and a light on the switch beside
-  def half_and_light
-    receptacle("R1", "wall", "hot_1" => "load_1", "hot_2" => "line")
+  # A receptacle with one half switched and the other live, and a light on the switch beside
+  def half_and_light(switched = 1)
+    receptacle("R1", "wall", "hot_#{switched}" => "load_1", "hot_#{3 - switched}" => "line")
     light("L1", "ceiling_1", "load_2")
-    single("S1", 1, "load_1", "R1.1")
+    single("S1", 1, "load_1", "R1.#{switched}")
     single("S2", 2, "load_2", "L1")
     @runs.push([BOX, "wall", %w[load_1 line neutral]], [BOX, "ceiling_1", %w[load_2 neutral]])
   end
 
   # The same with the lower half switched, and the job saying that the upper one is live
   def lower_half
-    receptacle("R1", "wall", "hot_1" => "line", "hot_2" => "load_1")
-    light("L1", "ceiling_1", "load_2")
-    single("S1", 1, "load_1", "R1.2")
-    single("S2", 2, "load_2", "L1")
+    half_and_light(2)
     @always = ["R1.1"]
-    @runs.push([BOX, "wall", %w[load_1 line neutral]], [BOX, "ceiling_1", %w[load_2 neutral]])
   end
 
   # Two single-poles and a receptacle in one box, the receptacle always live
