@@ -32,4 +32,10 @@ RSpec.describe Dielectra::Sums do
       [%w[14/2 20], %w[12/2 20], %w[raceway 20]].map { |type, amps| described_class::Breaker.enough?(type, amps.to_i) }
     ).to eq([false, true, true])
   end
+
+  it "knows standard boxes by their size, and the smallest that holds what is to go in" do
+    boxes = [10, 19, 40, 100].map { |needed| Dielectra::Trade::StandardBox.for("switch_box", needed).volume_in3 }
+    expect(boxes).to eq([18.0, 22.5, 44.0, 44.0])
+    expect(Dielectra::Trade::StandardBox.for("luminaire_box", 16, enclosure: "metal").volume_in3).to eq(21.5)
+  end
 end

@@ -5,6 +5,8 @@ module Dielectra
     # The sums of the bench as small calculators: what each asks, and what comes of it in a sentence.
     module Calculators
       GAUGES = %w[14 12 10].freeze
+      # The volume of a box is typed in, not looked up by its size.
+      AS_MARKED = "volume as marked"
 
       # A field: its name, its label, and the usual value; `choices` where it is one of some
       Field = Struct.new(:name, :label, :value, :choices)
@@ -17,7 +19,8 @@ module Dielectra
             Field.new("conductors", "Insulated conductors", 4),
             Field.new("devices", "Devices", 1),
             Field.new("grounds", "Grounds", 2),
-            Field.new("volume", "Volume of the box, in³", 18)
+            Field.new("box", "Box", AS_MARKED, [AS_MARKED, *Trade::StandardBox.all.map(&:name)]),
+            Field.new("volume", "Volume marked, in³", 18)
           ]
         ],
         "drop" => [
@@ -25,7 +28,8 @@ module Dielectra
           [
             Field.new("gauge", "Gauge", "14", GAUGES),
             Field.new("feet", "Feet, one way", 50),
-            Field.new("amperes", "Amperes", 5)
+            Field.new("amperes", "Amperes", 5),
+            Field.new("volts", "Volts of the supply", 120)
           ]
         ],
         "distance" => [
@@ -108,6 +112,7 @@ module Dielectra
 
       def sum_box_fill(said)
         gauge = said[:gauge]
+        volume = Trade::StandardBox.named(said[:box])&.volume_in3 || said[:volume]
         fill =
           Sums::BoxFill.new(
             conductors: {
@@ -118,13 +123,15 @@ module Dielectra
             },
             grounds: said[:grounds].to_i
           )
-        verdict = fill.fits?(said[:volume]) ? "The box has it." : "The box is too small."
-        "It needs #{fill.needed} in³. #{verdict} 314.16."
+        verdict = fill.fits?(volume) ? "The box has it." : "The box is too small."
+        "It needs #{fill.needed} in³ of #{volume} in³. #{verdict} 314.16."
       end
 
       def sum_drop(said)
-        volts = Sums::Wire.drop(said[:gauge], said[:feet], said[:amperes])
-        "#{volts} V are lost, #{(volts / 1.2).round(1)} % of 120 V."
+        lost = Sums::Wire.drop(said[:gauge], said[:feet], said[:amperes])
+        return "#{lost} V are lost." unless said[:volts].positive?
+
+        "#{lost} V are lost, #{(lost * 100 / said[:volts]).round(1)} % of #{said[:volts]} V."
       end
 
       def sum_distance(said) = "#{Sums::Wire.feet(said[:gauge], said[:ohms])} ft to where the two conductors meet."

@@ -16,7 +16,7 @@ module Dielectra
         {
           "box_fill" => box,
           "breaker" => { "gauge" => gauge, "amps" => amps }.compact,
-          "drop" => { "gauge" => gauge, "feet" => feet }.compact,
+          "drop" => { "gauge" => gauge, "feet" => feet, "volts" => @job.supply_volts }.compact,
           "distance" => { "gauge" => gauge }.compact,
           "amperes" => { "volts" => @job.supply_volts, "ohms" => lowest_ohms }.compact,
           "cable" => { "feet" => feet }.compact,

@@ -7,8 +7,9 @@ module Dielectra
       FOLDER = File.expand_path("../../../data/rules", __dir__)
       # What stands below every list of rules
       ADOPTED = "Check what your authority has adopted."
-      # The newest edition
-      NEWEST = 2023
+      # Editions that the rules are told apart by
+      EDITIONS = [2008, 2011, 2014, 2017, 2020, 2023].freeze
+      NEWEST = EDITIONS.last
 
       # @param region [String]
       # @return [Book]
@@ -32,10 +33,12 @@ module Dielectra
       def rules(edition = NEWEST) = @rules.select { |rule| rule.in?(edition) }
 
       # @param facts [Facts]
+      # @param step [String, nil] a kind of step; only rules that matter there are looked at
       # @return [Array<Hash>] `article`, `edition`, `sentence` and `state` (met, not_met) of the rules that something is
       #   known about, those not met first
-      def notes(facts, edition = NEWEST)
+      def notes(facts, edition = NEWEST, step: nil)
         rules(edition)
+          .select { |rule| step.nil? || rule.at.include?(step) }
           .filter_map { |rule| (state = rule.judge(facts)) && [rule, state] }
           .sort_by { |rule, state| [state == :not_met ? 0 : 1, rule.article] }
           .map do |rule, state|

@@ -39,12 +39,13 @@ module Dielectra
       end
 
       # @param session [Session::Troubleshooting]
+      # @param local [Local]
       # @return [Facts] of a job as it stands
-      def self.of(session) = FromJob.new(session).facts
+      def self.of(session, local = Local.new) = FromJob.new(session, local:).facts
 
       # @param plan [Repair::ChangePlan]
       # @return [Facts] of a job with what a plan for a change adds
-      def self.of_plan(session, plan) = FromJob.new(session, plan).facts
+      def self.of_plan(session, plan, local = Local.new) = FromJob.new(session, plan, local:).facts
     end
   end
 end

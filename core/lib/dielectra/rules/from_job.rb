@@ -10,8 +10,12 @@ module Dielectra
 
       # @param session [Session::Troubleshooting]
       # @param plan [Repair::ChangePlan, nil]
-      def initialize(session, plan = nil)
+      # @param local [Local]
+      # @param place [String, nil] the only box that is looked at; nil for all
+      def initialize(session, plan = nil, local: Local.new, place: nil)
         @session = session
+        @only = place
+        @local = local
         @plan = plan
         @job = session.job
         @situation = session.situation
@@ -33,6 +37,9 @@ module Dielectra
           led_below_minimum: led_below_minimum?
         )
       end
+
+      # @return [Array<String>] open boxes with a switch and no ground
+      def ungrounded = opened.select { |place| ungrounded?(place) }
 
       private
 
@@ -75,7 +82,7 @@ module Dielectra
 
       def year = @job.document["year_built"]
 
-      def opened = @opened ||= @situation.opened_boxes
+      def opened = @opened ||= @situation.opened_boxes.select { |place| @only.nil? || place == @only }
 
       def seen_in_boxes
         return {} if opened.empty?
@@ -84,7 +91,8 @@ module Dielectra
         joints = opened.flat_map { |place| @situation.joints(place) }
         {
           hot_white_unmarked: hot_whites?,
-          ungrounded_switch: opened.any? { |place| ungrounded?(place) },
+          # Out of reach of grounded metal any plate may stand.
+          ungrounded_switch: ungrounded.any? { |place| @local.grounded_metal[place] != "far" },
           loose_grounds: opened.any? { |place| loose_grounds?(place) },
           backstab: opened.any? { |place| backstab?(place) },
           two_under_screw: joints.any? { |joint| crowded?(joint) },
@@ -138,7 +146,8 @@ module Dielectra
             yokes: {
               gauge => devices
             },
-            grounds: ends.count(&:grounding)
+            grounds: ends.count(&:grounding),
+            edition: @local.edition
           )
         [sum.needed, volume]
       end

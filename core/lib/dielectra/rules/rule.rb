@@ -2,9 +2,10 @@
 
 module Dielectra
   module Rules
-    # One rule: where it stands, what it asks in our words, and the fact that it is judged by.
+    # One rule: where it stands, what it asks in our words, the fact that it is judged by, and the kinds of steps at
+    # which it matters.
     Rule =
-      Struct.new(:name, :article, :since, :until, :sentence, :fact, :unless, :grave) do
+      Struct.new(:name, :article, :since, :until, :sentence, :fact, :unless, :grave, :at) do
         # @param facts [Facts]
         # @return [Symbol, nil] :met or :not_met; nil where it does not apply or nothing is known
         def judge(facts)
