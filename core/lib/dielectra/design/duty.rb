@@ -103,10 +103,10 @@ module Dielectra
       #   live, of a yoke whose toggles are on two circuits
       def broken_tab
         if steady || (role == :light && halves? && parts.values.map { |duty| duty.lamp.first }.uniq.size > 1)
-          return HALVES_APART
+          return Trade::Tab::HOT
         end
 
-        COMMONS_APART if role == :yoke && parts.values.flat_map(&:lines).uniq.size > 1
+        Trade::Tab::COMMON if role == :yoke && parts.values.flat_map(&:lines).uniq.size > 1
       end
 
       # @return [Boolean] whether it is a load that nothing works
@@ -114,9 +114,6 @@ module Dielectra
 
       # @return [Boolean] whether its parts are the halves of a receptacle
       def halves? = parts.any? && parts.keys.all?(/\A\d+\z/)
-
-      HALVES_APART = "hot_tab"
-      COMMONS_APART = "common_tab"
 
       # @return [Array<String>] the lines among the functions at its pole
       def lines = ends.select { |function| Layout.role(function) == "line" }

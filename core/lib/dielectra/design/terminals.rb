@@ -37,7 +37,7 @@ module Dielectra
       # Kind family; a receptacle without its hot tab is its own family
       def family
         kind = @fitting.kind
-        return :half_receptacle if Trade::KindName.tab_broken?(kind, Duty::HALVES_APART)
+        return :half_receptacle if Trade::KindName.tab_broken?(kind, Trade::Tab::HOT)
 
         Duty.family(kind).to_sym
       end

@@ -66,9 +66,10 @@ module Dielectra
         used = functions.compact
         terminals = variants.first
         inner = found.map { |joint| joint.select { |point| used.key?(point) || terminals.key?(point) } }
-        return Verdict.new(:apart, prior("apart")) if inner.none? { |joint| joint.size > 1 }
+        joined = inner.each_with_object({}) { |joint, all| joint.each { |point| all[point] = true } if joint.size > 1 }
+        return Verdict.new(:apart, prior("apart")) if joined.empty?
 
-        variants.map { |expected| weigh(*shortcomings(inner, used, expected)) }.max_by(&:weight)
+        variants.map { |expected| weigh(*shortcomings(inner, joined, used, expected)) }.max_by(&:weight)
       end
 
       private
@@ -109,7 +110,7 @@ module Dielectra
 
       # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and
       #   do not
-      def shortcomings(joints, used, expected)
+      def shortcomings(joints, joined, used, expected)
         misplaced = 0
         labels = []
         joints.each do |joint|
@@ -119,7 +120,7 @@ module Dielectra
         end
         labels.compact!
         misplaced += labels.size - labels.uniq.size
-        [misplaced, loose(joints, used, expected)]
+        [misplaced, loose(joined, used, expected)]
       end
 
       # The function of a joint, and how many of its points do not belong to it
@@ -136,23 +137,24 @@ module Dielectra
         [functions.include?(best) ? best : nil, strays + [terminals.size - fittings.size.clamp(1..), 0].max]
       end
 
-      def loose(joints, used, expected)
-        joined = joints.select { |joint| joint.size > 1 }.flatten
-        counts = used.values.tally
-        served = expected.values.flatten
-        loose =
-          used.count do |point, function|
-            !joined.include?(point) && (counts[function] > 1 || served.include?(function))
-          end
+      def loose(joined, used, expected)
+        apart = used.reject { |point, _| joined.key?(point) }.values
+        loose = apart.empty? ? 0 : unserved(apart, used.values.tally, expected.values.flatten)
         fittings.one? ? loose : [loose, bare(joined, used, expected)].max
       end
 
+      # How many loose conductors carry what another conductor or a terminal carries too
+      def unserved(apart, counts, served) = apart.count { |function| counts[function] > 1 || served.include?(function) }
+
       # Terminals of several devices that nothing reaches although the box holds what belongs on them, as where the line
       # is not carried on to the next switch
-      def bare(joined, used, expected) =
-        expected.count do |point, functions|
-          !joined.include?(point) && functions.intersect?(used.values | between_devices)
-        end
+      def bare(joined, used, expected)
+        free = expected.reject { |point, _| joined.key?(point) }
+        return 0 if free.empty?
+
+        carried = used.values | between_devices
+        free.count { |_, functions| functions.intersect?(carried) }
+      end
 
       # Prior of the kinds found where other kinds are needed
       def instead =

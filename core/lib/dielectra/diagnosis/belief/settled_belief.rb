@@ -8,6 +8,8 @@ module Dielectra
       def after(step, before, after, number)
         world.stirred = after.stirred
         seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
+        newly = after.opened_boxes - before.opened_boxes
+        return opened(newly.first, after, observations + seen) if newly.any?
         return self if seen.empty?
 
         scored = @update.scored(hypotheses, seen)
@@ -29,6 +31,18 @@ module Dielectra
       def reconsidered(_situation) = self
 
       private
+
+      # The same once a box is open that the plan left closed. Everything is weighed anew, since points have new names.
+      # Where the box is not what it was taken for, no hypothesis is left: nothing is rewired by a wrong one.
+      def opened(place, situation, observations)
+        later = OpenedLater.new(world, situation, place)
+        found = hypotheses.flat_map { |one| later.of(one) }
+        world.forget
+        prediction.forget
+        grown = settled(observations, @update.fresh(found, observations)).grown_by_faults(situation)
+        best = grown.hypotheses.first
+        best && grown.discrepancies(best).size <= @tolerated ? grown : settled(observations, [])
+      end
 
       def settled(observations, hypotheses, tolerated: @tolerated) =
         SettledBelief.new(world:, observations:, hypotheses:, prediction:, tolerated:, generation: @generation)

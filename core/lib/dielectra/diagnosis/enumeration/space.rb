@@ -15,6 +15,8 @@ module Dielectra
       # Further skeletons held without a hidden fault, and their least weight relative to the heaviest
       MOST_PLAIN = 250
       LEAST_PLAIN = 0.005
+      # Hypotheses weighed by the latest answers for each that is wanted
+      LOOKED_THROUGH = 4
 
       # @param wide [Boolean] whether to look for layouts seldom met
       # @param guide [Hash{Array => Float}] how much likelier the observations have made each thing that may be wrong,
@@ -85,8 +87,11 @@ module Dielectra
 
       # @param hypotheses [Array<Hypothesis>]
       # @return [Array<Hypothesis>] the likeliest of them by prior and latest answers
-      def likeliest(hypotheses, most) =
-        hypotheses.size > most ? hypotheses.max_by(most) { |one| @agreement.weight(one) } : hypotheses
+      def likeliest(hypotheses, most)
+        return hypotheses if hypotheses.size <= most
+
+        hypotheses.max_by(most * LOOKED_THROUGH, &:prior).max_by(most) { |one| @agreement.weight(one) }
+      end
 
       private
 

@@ -146,6 +146,11 @@ module Dielectra
       def ports(place, cable_ends) =
         kept(:ports, place, cable_ends.map(&:to_h)) { cable_ends.map { |cable_end| Port.new([cable_end], job.region) } }
 
+      # @param ports [Array<Port>] of single conductors, or of two cables side by side
+      # @yieldreturn [Array<Circuit::CableEnd>] of those
+      # @return [Port] the one port they make, the same each time
+      def bundle(ports) = kept(:bundle, *ports) { Port.new(yield, job.region) }
+
       # @return [LocalReadings] of a box that was found joined so
       def local_readings(place, joints) = kept(:local, place, joints) { LocalReadings.new(joints) }
 

@@ -18,7 +18,6 @@ module Dielectra
         @ports =
           situation.opened_boxes.to_h { |place| [place, world.ports(place, situation.surveyed_cable_ends(place))] }
         @local = places.to_h { |place| [place, world.local_readings(place, situation.joints_with_tabs(place))] }
-        @bundles = {}
         @read = {}.compare_by_identity
         @workmanships = {}
         @apart = {}
@@ -35,7 +34,7 @@ module Dielectra
       def joined(group)
         return if group.empty?
 
-        @bundles[group.map(&:ends)] ||= Port.new(group.map { |port| cable_end(port) }, @job.region)
+        @world.bundle(group) { group.map { |port| cable_end(port) } }
       end
 
       # @return [Array<LocalReadings::Reading>] possible functions of a box's conductors, by falling weight

@@ -77,12 +77,9 @@ module Dielectra
       # @return [Symbol, nil] :broken or :whole; nil where it was not reported and the screws do not show it
       def hot_tab(place)
         row = @situation.opened[place]["devices"].find { |device| device["kind"] == "receptacle" } or return
-        return :broken if Trade::KindName.tab_broken?(@situation.found_kind(place, row), Evidence::Situation::HOT_TAB)
+        return :broken if Trade::KindName.tab_broken?(@situation.found_kind(place, row), Trade::Tab::HOT)
 
-        if row.key?(Evidence::Situation::HOT_TAB) ||
-             @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
-          :whole
-        end
+        :whole if row.key?(Trade::Tab::HOT) || @situation.found_joints(place).flatten.include?("#{row["id"]}.hot_1")
       end
     end
   end

@@ -22,15 +22,11 @@ module Dielectra
 
       # Readings kept of a box that is all apart, where only colors carry information
       MOST_LOOSE = 300
-      # Combinations above which they are not enumerated, and the width of the beam search used then
-      TOO_MANY = 20_000
-      BEAM = 1_500
 
       # @param found [Array<Array<String>>] joints as found
       def initialize(found)
         @found = found
-        @joint = {}
-        found.each_with_index { |joint, index| joint.each { |point| @joint[point] = index if joint.size > 1 } }
+        @odd = OddPairs.new(found)
         @memo = {}
         @most = {}
       end
@@ -67,7 +63,7 @@ module Dielectra
       private_constant :RIGHT, :MOST_BOUNDING
 
       # Whether none of the ports' conductors touches anything
-      def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @joint.key?(point) } }
+      def apart?(uses) = uses.none? { |use| use.port.points.any? { |point| @odd.joined?(point) } }
 
       private
 
@@ -110,89 +106,11 @@ module Dielectra
       def local(picked, verdict) =
         Reading.new(picked, verdict, picked.reduce(verdict.weight) { |product, way| product * way.weight })
 
-      def product(choices)
-        first, *rest = choices
-        first ? first.product(*rest) : [[]]
-      end
-
       # Combinations with the fewest pairs that contradict the joints
       def picked_out(uses, most)
-        choices = uses.map { |use| ways(use) }
-        inner = uses.zip(choices).map { |use, list| list.map { |way| odd_inside(use, way) } }
-        cross = crossings(uses, choices)
-        slots = slots(choices, inner, cross)
         most = MOST_BUNDLED if uses.any? { |use| use.port.single? }
-        return slots.map { |slot| slot.zip(choices).map { |way, list| list[way] } } if slots.size <= most
-
-        slots
-          .min_by(most) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) }
-          .map { |slot| slot.zip(choices).map { |way, list| list[way] } }
+        @odd.fewest(uses.map(&:port), uses.map { |use| ways(use) }, most)
       end
-
-      # The combinations by number: all of them, or the best of a beam search if they are too many
-      def slots(choices, inner, cross)
-        return product(choices.map { |list| (0...list.size).to_a }) if choices.map(&:size).reduce(1, :*) <= TOO_MANY
-
-        choices.reduce([[]]) do |so_far, list|
-          all = so_far.flat_map { |slot| list.each_index.map { |way| slot + [way] } }
-          all.size > BEAM ? all.min_by(BEAM) { |slot| odd(slot, inner, cross) + (slot.sum * 0.01) } : all
-        end
-      end
-
-      def odd(slot, inner, cross)
-        sum = 0
-        slot.each_with_index do |way, use|
-          sum += inner[use][way]
-          cross[use].each { |other, table| sum += table[way][slot[other]] if slot[other] }
-        end
-        sum
-      end
-
-      def crossings(uses, choices)
-        uses.each_index.map do |one|
-          ((one + 1)...uses.size).map do |other|
-            [other, odd_between(uses[one], choices[one], uses[other], choices[other])]
-          end
-        end
-      end
-
-      def odd_inside(use, way)
-        (0...use.port.size)
-          .to_a
-          .combination(2)
-          .count do |one, other|
-            odd?(use.port.points[one], way.functions[one], use.port.points[other], way.functions[other])
-          end
-      end
-
-      # @return [Array<Array<Integer>>] for each way of one port and each of another the contradicting pairs
-      def odd_between(use, ways, other, others)
-        touching = touching(use.port.points, other.port.points)
-        ways.map do |way|
-          others.map do |far|
-            both = touching.count { |slot, number| same?(way.functions[slot], far.functions[number]) }
-            touching.size + alike(way.functions, far.functions) - (2 * both)
-          end
-        end
-      end
-
-      # @return [Array<Array(Integer, Integer)>] the pairs that touch, by the numbers of their conductors
-      def touching(points, others)
-        points
-          .each_index
-          .to_a
-          .product(others.each_index.to_a)
-          .select { |slot, number| touch?(points[slot], others[number]) }
-      end
-
-      # @return [Integer] pairs of the same function
-      def alike(functions, others) = functions.sum { |function| function.nil? ? 0 : others.count(function) }
-
-      def odd?(one, function, other, its) = touch?(one, other) != same?(function, its)
-
-      def touch?(one, other) = !@joint[one].nil? && @joint[one] == @joint[other]
-
-      def same?(function, other) = !function.nil? && function == other
     end
   end
 end
