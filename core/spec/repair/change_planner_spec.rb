@@ -44,6 +44,7 @@ RSpec.describe Dielectra::Repair::ChangePlanner do
     stub_const("#{described_class}::MOST_PRICED", 100_000)
     stub_const("Dielectra::Repair::ChangeDesigns::MOST_WAYS", 100_000)
     stub_const("Dielectra::Repair::RewireSearch::MOST_TRIED", 1_000_000)
+    stub_const("Dielectra::Repair::RewireSearch::MOST_PRICED", 1_000_000)
     expect(changes.transform_values { |one| best(survey(one)).cost.round(6) }).to eq(pruned)
   end
 
@@ -59,5 +60,13 @@ RSpec.describe Dielectra::Repair::ChangePlanner do
     expect(plan.design.without_neutral(%w[gallery_door])).to eq(%w[gallery_door])
     expect(plan.cost).to be > plan.minutes
     expect(plan.design.split?).to be false
+  end
+
+  it "names the one run that would do where none that is allowed does" do
+    session = survey(document["wanted"].except("runs"))
+    needed = session.change_planner.needed(session.belief.hypotheses.first, session.situation)
+    expect(needed.map { |row| row["run"].sort }).to include(%w[chart_room gallery_door])
+    allowed = needed.map { |row| { "between" => row["run"], "length_ft" => 10 } }
+    allowed.each { |run| expect(best(survey(document["wanted"].merge("runs" => [run])))).to be_possible }
   end
 end

@@ -15,6 +15,7 @@ RSpec.describe Dielectra::Repair::RewireSearch do
         {},
         nil,
         nil,
+        0,
         0
       )
     first, *rest = choices.map { |list| list.each_index.to_a }

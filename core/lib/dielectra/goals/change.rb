@@ -69,10 +69,10 @@ module Dielectra
         kept.merge(freed.to_h { |name| [name, idle] })
       end
 
-      # A switch that is to be taken out, and frees nothing, works a load together with those that stay.
+      # A switch that is to be taken out, and frees nothing, works the first loads together with those that stay.
       def beside(kept, retired)
-        name, = kept.find { |_, controls| controls.any? }
-        name && retired.any? ? kept.merge(name => kept[name] | retired) : kept
+        first = kept.each_value.find(&:any?)
+        kept.transform_values { |controls| first && controls == first ? controls | retired : controls }
       end
 
       # A half of a receptacle that is to be split counts as the whole of it.

@@ -25,6 +25,7 @@ module Dielectra
       # @param loads [Array] every load of the job, with `id`, `place` and `kind`
       def initialize(wanted, controls, loads)
         @wanted = wanted
+        @all_controls = controls
         @all_loads = loads
         @groups = (grouped(controls, loads) + live_groups(loads)).freeze
         @controls = controls & @groups.flat_map(&:controls)
@@ -68,6 +69,15 @@ module Dielectra
 
       # @return [Boolean] whether only one half of a receptacle is to be switched, and the other to stay live
       def half?(load) = works.key?("#{load}.#{SWITCHED_HALF}")
+
+      # @return [Object, nil] a toggle on a yoke with another that works a load together with other switches
+      def yoke_in_company =
+        groups.select { |group| group.controls.size > 1 }.flat_map(&:controls).find { |control| yoke?(control) }
+
+      # @return [Object, nil] a toggle on a yoke with another that is to do more than be on or off: the same, or one
+      #   that is to be a switch of another kind
+      def overtaxed_yoke =
+        yoke_in_company || @all_controls.find { |control| yoke?(control) && (@wanted["fit"] || {}).key?(control.id) }
 
       # @param controls [Array] with `id`
       # @return [Array<Hash{String => String}>] every combination of their positions, toggles up or down
@@ -148,6 +158,8 @@ module Dielectra
       def new_ids = new_items.map { |item| item["id"] }
 
       private
+
+      def yoke?(control) = control.id != control.device
 
       def live_ids = groups.select(&:live?).flat_map(&:load_ids)
 

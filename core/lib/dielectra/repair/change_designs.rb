@@ -72,6 +72,8 @@ module Dielectra
 
       # The chains with their controls in every order
       def orders
+        return [] if @job.goal.overtaxed_yoke
+
         per_group =
           @job.goal.groups.each_with_index.map do |group, number|
             group.controls.permutation.map do |order|

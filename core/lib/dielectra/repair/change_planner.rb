@@ -11,10 +11,6 @@ module Dielectra
       MOST_PRICED = 24
       # Probability of a hypothesis below which nobody asks what it would take under it
       FAINT = 0.02
-      # Insulated conductors of a run that would be needed, the fewest first
-      SIZES = [2, 3].freeze
-      # Runs named where none that is allowed would do
-      MOST_NEEDED = 2
 
       # @return [Diagnosis::World] of the house as it shall be
       attr_reader :world
@@ -26,6 +22,8 @@ module Dielectra
         @after = job.after
         @costs = costs
         @world = Diagnosis::World.new(@after)
+        @house = HouseToBe.new(job)
+        @work = ChangeWork.new(job)
         @search = RewireSearch.new(@after, BoxWork.new(@after, costs))
         @plans = {}.compare_by_identity
       end
@@ -55,8 +53,15 @@ module Dielectra
       # @return [Diagnosis::Hypothesis, nil] nil where the change cannot be made under it
       def carried(hypothesis, situation, world)
         plan = plan(hypothesis, situation)
-        plan.possible? ? extended(hypothesis, plan.design, situation, world) : nil
+        plan.possible? ? @house.under(hypothesis, plan.design, situation, world) : nil
       end
+
+      # Runs of which one alone would do, where those that are allowed do not
+      # @param hypothesis [Diagnosis::Hypothesis]
+      # @param situation [Evidence::Situation]
+      # @return [Array<Hash>] `run` and `type`
+      def needed(hypothesis, situation) =
+        RunsNeeded.new(hypothesis.skeleton, @job, allowed(situation), situation.pulled).to_a
 
       private
 
@@ -74,8 +79,8 @@ module Dielectra
         left
       end
 
-      def designs(hypothesis, situation, more = []) =
-        ChangeDesigns.new(hypothesis.skeleton, @after, allowed(situation) + more, situation.pulled)
+      def designs(hypothesis, situation) =
+        ChangeDesigns.new(hypothesis.skeleton, @after, allowed(situation), situation.pulled)
 
       # @return [ChangePlan, nil]
       def cheapest(designs, hypothesis, situation)
@@ -101,12 +106,12 @@ module Dielectra
       # @return [ChangePlan, nil] nil where no rewire does it
       # @param below [Float, nil] minutes that the rewire has to stay below
       def priced(design, hypothesis, situation, below)
-        extended = extended(hypothesis, design, situation, @world)
+        extended = @house.under(hypothesis, design, situation, @world)
         there = fitted(situation, extended, hypothesis)
         minutes, functions, targets, kinds = @search.priced(extended, there, [], below:)
         return unless minutes
 
-        work = work(design, extended, situation)
+        work = @work.left(design, extended, situation)
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
         rewire = rewire(extended, there, targets, changed, kinds, functions)
         mishaps = mishaps(extended, there, targets, kinds, rewire.tabs)
@@ -185,120 +190,6 @@ module Dielectra
         (mine | rewire.places) - @job.new_places.map(&:id)
       end
 
-      # --- the house as it shall be
-
-      def extended(hypothesis, design, situation, world)
-        layout =
-          Design::PlannedLayout.new(
-            edges: design.edges,
-            carried: design.carried,
-            chains: design.chains,
-            fits: @job.wanted["fit"] || {}
-          )
-        runs = design.edges.map { |edge| run(hypothesis, edge, design, situation) }
-        skeleton = Diagnosis::LaidSkeleton.new(layout, runs, @after, world)
-        assembly = Diagnosis::Assembly.new(skeleton, boxes(hypothesis, layout, situation), world)
-        gone = (@job.wanted["retire"] || []) | (@job.wanted["fit"] || {}).keys
-        faults = hypothesis.faults.reject { |fault| gone.include?(fault.device) }
-        Diagnosis::Hypothesis.new(assembly:, faults:, prior: hypothesis.weight, world:)
-      end
-
-      def run(hypothesis, edge, design, situation)
-        known = hypothesis.skeleton.runs.find { |run| run.places.equal?(edge) }
-        return known if known
-
-        pulled = situation.pulled.find { |run| run.between.equal?(edge) }
-        pulled ? laid(edge, pulled) : drafted(edge, design.new_runs.fetch(edge))
-      end
-
-      # A run that was pulled
-      def laid(edge, pulled)
-        strands = pulled.insulated.map { |points, color| Design::Run::Strand.new(points, color, nil) }
-        Design::Run.new(places: edge, ends: ends(pulled), strands:, grounding: pulled.grounding)
-      end
-
-      def ends(pulled) = pulled.conductors.first.map { |point| PointId.owner(point) }
-
-      # A run that is only thought of
-      def drafted(edge, work)
-        type = work.type(gauge)
-        names = edge.map { |place| "#{place}/#{DRAFTED}#{edge.find { |other| other != place }}" }
-        colors = work.raceway ? hot_colors.first(work.conductors) : Trade::CableType.colors(type)
-        strands =
-          colors.each_with_index.map do |color, slot|
-            Design::Run::Strand.new(names.map { |name| "#{name}.#{color}_#{slot}" }, color, nil)
-          end
-        Design::Run.new(
-          places: edge,
-          ends: names,
-          strands:,
-          grounding: (names.map { |name| "#{name}.bare" } unless work.raceway)
-        )
-      end
-
-      # The first letters of a cable end that is only thought of
-      DRAFTED = "~new_"
-      private_constant :DRAFTED
-
-      def hot_colors = %w[red blue orange]
-
-      # The gauge that goes with the breaker
-      def gauge
-        amps = @job.document["breakers"].filter_map { |row| row["amps"] }.max || 15
-        amps > 20 ? "10" : (amps > 15 ? "12" : "14")
-      end
-
-      def boxes(hypothesis, layout, situation)
-        retired = @job.wanted["retire"] || []
-        # Copies, since a box numbers its points by the world it is in.
-        kept =
-          hypothesis.boxes.transform_values do |box|
-            Diagnosis::Box.new(**box.to_h, devices: box.devices.except(*retired))
-          end
-        @job
-          .goal
-          .new_items
-          .reduce(kept) do |all, item|
-            place = item["place"]
-            kind = situation.found_device(item["id"])&.fetch("kind") || new_kind(item, layout)
-            old = all[place] || Diagnosis::Box.new(place:, devices: {}, joints: [], weight: 1.0, damaged: [])
-            all.merge(place => Diagnosis::Box.new(**old.to_h, devices: old.devices.merge(item["id"] => kind)))
-          end
-      end
-
-      def new_kind(item, layout) =
-        item["kind"] == Goals::Change::SWITCH ? layout.duty(item["id"]).kind || "single_pole" : item["kind"]
-
-      # --- the work
-
-      # Steps that are left to do before the rewire
-      def work(design, extended, situation)
-        boxes = @job.new_places.map(&:id).reject { |place| situation.open?(place) }
-        [
-          *boxes.map { |place| { "do" => "box", "place" => place, **usual_box } },
-          *design.new_runs.map { |edge, work| pull(edge, work) },
-          *fits(extended, situation),
-          *((@job.wanted["retire"] || []) - situation.retired).map { |device| { "do" => "retire", "device" => device } }
-        ]
-      end
-
-      def usual_box = { "enclosure" => "plastic", "volume_in3" => 20.0 }
-
-      def pull(edge, work)
-        what = work.raceway ? { "colors" => hot_colors.first(work.conductors) } : { "type" => work.type(gauge) }
-        # The new box last: one stays where the run starts.
-        { "do" => "cable", "between" => edge, **what }
-      end
-
-      def fits(extended, situation)
-        new =
-          @job.goal.new_items.map { |item| [item["id"], extended.boxes.fetch(item["place"]).devices.fetch(item["id"])] }
-        wanted = (@job.wanted["fit"] || {}).to_a
-        (new + wanted)
-          .reject { |device, _| situation.fitted.key?(device) }
-          .map { |device, kind| { "do" => "fit", "device" => device, "kind" => kind } }
-      end
-
       # The situation once devices are fitted and taken out
       def fitted(situation, extended, hypothesis)
         todo = (@job.wanted["fit"] || {}).reject { |device, _| situation.fitted.key?(device) }
@@ -315,30 +206,6 @@ module Dielectra
             so_far.without_device(device, place:, from: hypothesis.joints(place, so_far))
           end
         situation.with(arrangement: @world.same(arrangement))
-      end
-
-      # --- what it would take
-
-      # Runs of which one alone would make it possible, those with the fewest conductors first
-      # @return [Array<Hash>]
-      def needed(hypothesis, situation)
-        places = @after.boxes.map(&:id)
-        SIZES.each do |size|
-          found =
-            places
-              .combination(2)
-              .filter_map do |between|
-                run = Evidence::NewRun.new(between, 0, false)
-                designs = designs(hypothesis, situation, [run]).lazy
-                fits =
-                  designs.any? do |design|
-                    design.new_runs.any? { |edge, work| edge == between && work.conductors <= size }
-                  end
-                { "run" => between, "type" => "#{gauge}/#{size}" } if fits
-              end
-          return found.first(MOST_NEEDED) if found.any?
-        end
-        []
       end
     end
   end

@@ -6,16 +6,30 @@ module Dielectra
     # once all its runs are assigned. Branches that cannot beat the best are cut. Its spec compares it with exhaustive
     # search.
     class RewireSearch
-      # Assignments tried before the best so far is accepted
+      # Assignments tried, and boxes priced, before the best so far is accepted
       MOST_TRIED = 600
+      MOST_PRICED = 1_500
       # Cost in minutes of a neutral on a conductor that is not white, so that white is preferred where the work is
       # equal
       OFF_COLOR = 0.7
 
       # State of a search: runs from the leaves inward, what each may carry, boxes decided at each depth, lower bounds
-      # of the remaining cost, and the best result so far
+      # of the remaining cost, the best result so far, and what the search has taken
       Search =
-        Struct.new(:hypothesis, :situation, :layout, :runs, :choices, :boxes, :costs, :least, :ahead, :best, :tried) do
+        Struct.new(
+          :hypothesis,
+          :situation,
+          :layout,
+          :runs,
+          :choices,
+          :boxes,
+          :costs,
+          :least,
+          :ahead,
+          :best,
+          :tried,
+          :priced
+        ) do
           # What the conductors of all runs carry.
           # @param picks [Array<Integer>] for each run the number of its choice
           # @return [Hash{String => String, nil}]
@@ -32,7 +46,7 @@ module Dielectra
           def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
 
           # Whether the budget is used up and there is a result
-          def over? = tried > MOST_TRIED && best
+          def over? = (tried > MOST_TRIED || priced > MOST_PRICED) && best
 
           # What the conductors of a box carry.
           def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
@@ -107,7 +121,8 @@ module Dielectra
 
       # Depth first over the runs. A box that is all apart costs the same for every assignment.
       def search(hypothesis, situation, layout, runs, choices, best)
-        search = Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0)
+        search =
+          Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0, 0)
         search.ahead = bounds(search)
         descend(search, 0.0, [])
         search.best
@@ -134,7 +149,7 @@ module Dielectra
             next descend(search, price, picks + [number])
           end
 
-          at = waiting.index { |row| ([price, number] <=> row.first(2)).negative? } || waiting.size
+          at = waiting.bsearch_index { |row| ([price, number] <=> row.first(2)).negative? } || waiting.size
           waiting.insert(at, [price, number, true])
         end
       end
@@ -184,13 +199,10 @@ module Dielectra
 
       # What a box costs, the runs being picked so far.
       def cost_of(search, box, picks)
-        (search.costs[box.first] ||= {})[search.code(box, picks)] ||= @work.cost(
-          search.hypothesis,
-          search.situation,
-          search.layout,
-          box.first,
-          search.carried(box, picks)
-        )
+        (search.costs[box.first] ||= {})[search.code(box, picks)] ||= begin
+          search.priced += 1
+          @work.cost(search.hypothesis, search.situation, search.layout, box.first, search.carried(box, picks))
+        end
       end
 
       # Least cost of the boxes not yet priced, by depth.
