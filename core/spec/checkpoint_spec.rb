@@ -23,6 +23,22 @@ RSpec.describe Dielectra::Checkpoint do
     expect(Marshal.dump(session).bytesize).to be < 4_000_000
   end
 
+  it "leaves out what a class and the class above it name" do
+    above = Class.new { include Dielectra::Checkpoint.without(:@above) }
+    below =
+      Class.new(above) do
+        include Dielectra::Checkpoint.without(:@below)
+
+        def initialize
+          super
+          @above = 1
+          @below = 2
+          @kept = 3
+        end
+      end
+    expect(below.new.marshal_dump).to eq({ :@kept => 3 })
+  end
+
   it "reads vocabulary back as the one object there is" do
     named = [
       Dielectra::Design::Scheme::PRESENT,

@@ -27,8 +27,9 @@ RSpec.describe Dielectra::Steps do
   end
 
   it "has words for every kind, and minutes for every kind that takes any" do
-    words = described_class.kinds.each_value.map { |kind| Dielectra::Presentation::Steps.const_get(kind.name[/\w+\z/]) }
-    expect(words).to all(be <= Dielectra::Presentation::Steps::Words)
+    words =
+      described_class.kinds.each_value.map { |kind| Dielectra::Presentation::Telling.const_get(kind.name[/\w+\z/]) }
+    expect(words).to all(be <= Dielectra::Presentation::Telling::Words)
     priced = Dielectra::Trade.costs.keys.join(" ")
     expect(described_class.kinds.keys - %w[report]).to all(satisfy { |label| priced.include?(label) })
   end

@@ -7,14 +7,16 @@ module Dielectra
   #     include Checkpoint.without(:@base, :@reach)
   #   end
   #
-  # An object whose caches have to exist defines `restored`, which runs after it was read.
+  # An object whose caches have to exist defines `restored`, which runs after it was read. A subclass names only caches
+  # of its own.
   module Checkpoint
     # @param caches [Array<Symbol>] instance variables that are not written
     # @return [Module]
     def self.without(*caches)
       Module.new do
         define_method(:marshal_dump) do
-          (instance_variables - caches).to_h { |name| [name, instance_variable_get(name)] }
+          all = defined?(super) ? super() : instance_variables.to_h { |name| [name, instance_variable_get(name)] }
+          all.except(*caches)
         end
 
         def marshal_load(state)
@@ -25,6 +27,7 @@ module Dielectra
         private
 
         def restored
+          super if defined?(super)
         end
       end
     end

@@ -26,6 +26,10 @@ module Dielectra
       kind.new(fields)
     end
 
+    # @param fields [Hash] a step, with its answer if there is one
+    # @return [Boolean] whether it was neither refused nor answered with "unsure"
+    def self.done?(fields) = (fields["answer"] || {}).values_at("cannot", "unsure").none?
+
     # Refuses a step whose answer cannot have come from it, before anything is recorded.
     # @param fields [Hash] with its answer
     # @raise [InvalidInput] with the JSON pointer of what is wrong

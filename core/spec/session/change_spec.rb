@@ -48,10 +48,154 @@ RSpec.describe Dielectra::Session::Change do
     expect(done(session, "box")).to be_empty
   end
 
+  describe "with other devices that would need no run" do
+    def told(document, circuit)
+      session, = made(document, circuit)
+      start = Dielectra::Evidence::Job.read(document.merge("steps" => session.steps.first(8)))
+      Dielectra::Presentation::ChangeChoices.new(Dielectra::Session::Troubleshooting.for(start)).to_h["instead"]
+    end
+
+    it "names them where every way needs one" do
+      expect(told(document, circuit)).to contain_exactly(start_with("A switch that sends to a receiver"))
+    end
+
+    it "names none where a way needs no run" do
+      expect(told(wanted(kind: "fit", control: { "L1" => ["S1"] }, fit: { "S1" => "electronic" }), circuit)).to eq([])
+    end
+  end
+
   it "fits a switch that needs a neutral, on the neutral of its own circuit" do
     session, house = made(wanted(kind: "fit", control: { "L1" => ["S1"] }, fit: { "S1" => "electronic" }), circuit)
     expect(session.next.status).to eq("solved")
     expect(house.circuit.joint_at("S1.neutral").points).to include("chart_room/1.white", "chart_room/2.white")
+  end
+
+  describe "with a box that the plan left closed" do
+    let(:job) { Dielectra::Evidence::Job.read(document) }
+    let(:house) { Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit), job:) }
+    let(:session) { Dielectra::Session::Troubleshooting.for(job) }
+    let(:found) { house.answer("do" => "open", "place" => "chart_ceiling") }
+
+    before do
+      until session.__getobj__.is_a?(Dielectra::Session::Work)
+        step = session.next.to_h
+        session.record(step.merge("answer" => house.answer(step)))
+      end
+    end
+
+    def uncover(answer) = session.record("do" => "open", "place" => "chart_ceiling", "answer" => answer)
+
+    it "takes its runs for the cables found there, once it opens" do
+      blind = session.belief.hypotheses.first.skeleton.points_at("chart_ceiling")
+      uncover(found)
+      points = session.belief.hypotheses.first.skeleton.points_at("chart_ceiling")
+      expect([blind, points].map { |some| some.all? { |point| point.start_with?("chart_ceiling/1.") } }).to eq(
+        [false, true]
+      )
+      expect(session.next.to_h["do"]).to eq("prove_dead")
+    end
+
+    it "holds nothing for true where other cables are found" do
+      two = [{ "id" => "black", "color" => "black" }, { "id" => "white", "color" => "white" }]
+      uncover(
+        "found" =>
+          found["found"].merge("cable_ends" => [{ "id" => "chart_ceiling/1", "conductors" => two }], "joints" => [])
+      )
+      expect(session.belief.hypotheses).to eq([])
+    end
+  end
+
+  it "mends a switch that has failed along with the change" do
+    light = { "id" => "L9", "kind" => "luminaire", "place" => "annex" }
+    asked =
+      wanted(
+        kind: "feed_light",
+        control: {
+          "L1" => ["S1"],
+          "L9" => ["S1"]
+        },
+        new: [light],
+        places: [{ "id" => "annex", "kind" => "luminaire_box" }],
+        runs: [{ "between" => %w[chart_ceiling annex], "length_ft" => 10 }]
+      )
+    fault = { "kind" => "contact_stuck_open", "device" => "S1", "contact" => %w[terminal_1 terminal_2] }
+    session, = made(asked, circuit.merge("faults" => [fault]))
+    expect([session.next.status, session.next.causes.map { |cause| cause["kind"] }]).to eq(
+      ["solved", ["device_failed"]]
+    )
+    expect(done(session, "replace").map { |step| step["device"] }).to eq(["S1"])
+  end
+
+  it "puts right what does not obey before anything is changed" do
+    job = Dielectra::Evidence::Job.read(document)
+    stuck = { "kind" => "contact_stuck_open", "device" => "S1", "contact" => %w[terminal_1 terminal_2] }
+    house = Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit.merge("faults" => [stuck])), job:)
+    session = Dielectra::Session::Troubleshooting.for(job)
+    stages =
+      60.times.filter_map do
+        next if session.next.is_a?(Dielectra::Session::Conclusion)
+
+        step = session.next.to_h
+        session.record(step.merge("answer" => house.answer(step)))
+        told = Dielectra::Presentation::ChangeChoices.new(session).to_h if session.restoring?
+        [session.__getobj__.class.name[/\w+\z/], step["do"], told&.fetch("first")]
+      end
+    expect(stages.map(&:first).chunk_while { |one, other| one == other }.map(&:first)).to eq(
+      %w[Survey Restoration Survey Work]
+    )
+    first = stages.find { |stage, _, _| stage == "Restoration" }.last
+    expect(first).to start_with("It does not work as it is.")
+    kinds = stages.map { |_, kind, _| kind }
+    expect(kinds.index("replace")).to be < kinds.index("box")
+    expect(session.next.status).to eq("solved")
+  end
+
+  it "sets the smallest usual box that holds what comes into it" do
+    session, = made(document, circuit)
+    expect(done(session, "box").first.slice("enclosure", "volume_in3")).to eq(
+      "enclosure" => "plastic",
+      "volume_in3" => 18.0
+    )
+  end
+
+  it "says that a toggle on a yoke cannot work a load together with a new switch" do
+    rows = [1, 2].map { |number| { "id" => "S1.#{number}", "place" => "chart_room", "on_off_marked" => true } }
+    second = { "id" => "L2", "place" => "chart_ceiling", "kind" => "luminaire" }
+    control = { "L1" => %w[S1.1 S9], "L2" => ["S1.2"] }
+    yoked =
+      document.merge(
+        "controls" => rows,
+        "loads" => document["loads"] + [second],
+        "wanted" =>
+          document["wanted"].merge(
+            "control" => control,
+            "new" => [{ "id" => "S9", "kind" => "switch", "place" => "gallery_door" }]
+          )
+      )
+    asked = Dielectra::Evidence::Job.read(yoked)
+    expect(asked.after.goal.overtaxed_yoke.id).to eq("S1.1")
+    expect(asked.before.goal.yoke_in_company).to be_nil
+    expect(Dielectra::Session::ChangeConclusion.sentence([], asked)).to include("shares a yoke with another")
+  end
+
+  it "does not refuse another kind of switch on a yoke as two switches for one load" do
+    rows = [1, 2].map { |number| { "id" => "S1.#{number}", "place" => "chart_room", "on_off_marked" => true } }
+    fit = { "kind" => "fit", "control" => { "L1" => ["S1.1"] }, "fit" => { "S1.1" => "dimmer" } }
+    asked = Dielectra::Evidence::Job.read(document.merge("controls" => rows, "wanted" => fit))
+    expect { Dielectra::Session::Scope.check_any!(asked) }.not_to raise_error
+    expect(asked.after.goal.overtaxed_yoke.id).to eq("S1.1")
+  end
+
+  it "takes on for up, and tries no switch twice" do
+    session = Dielectra::Session::Survey.new(Dielectra::Evidence::Job.read(document.merge("steps" => [])))
+    off = { "loads" => { "L1" => "off" }, "breakers" => { "B1" => "on" } }
+    session.record("do" => "watch", "answer" => off)
+    %w[on up].each do |to|
+      session.record("do" => "set", "device" => "S1", "to" => to, "answer" => { "ok" => true })
+      session.record("do" => "watch", "answer" => off)
+    end
+    expect(session).not_to be_to_be_restored
+    expect(session.next.to_h).to eq("do" => "set", "device" => "S1", "to" => "down")
   end
 
   it "takes a control out and leaves the light live" do
@@ -61,27 +205,7 @@ RSpec.describe Dielectra::Session::Change do
   end
 
   describe "of a receptacle" do
-    let(:receptacle) do
-      devices =
-        circuit["devices"].map do |row|
-          next row unless row["id"] == "L1"
-
-          { "id" => "L1", "kind" => "receptacle", "place" => "chart_ceiling", "hot_tab" => "intact" }.merge(
-            "plugged" => {
-              "1" => {
-                "watts" => 40
-              },
-              "2" => {
-                "watts" => 60
-              }
-            }
-          )
-        end
-      names = { "L1.hot" => "L1.hot_1", "L1.neutral" => "L1.neutral_1" }
-      joints =
-        circuit["joints"].map { |row| row.merge("points" => row["points"].map { |point| names.fetch(point, point) }) }
-      circuit.merge("devices" => devices, "joints" => joints)
-    end
+    let(:receptacle) { with_receptacle(circuit, "L1", "L1") }
 
     def asked(**fields)
       loads = [{ "id" => "L1", "place" => "chart_ceiling", "kind" => "receptacle" }]

@@ -87,6 +87,49 @@ RSpec.describe Dielectra::Evidence::Memory do
     expect(told["different"].first["sentences"].join).to include("Now it is joined to")
   end
 
+  describe "of a box that another circuit kept live" do
+    let(:place) { left["places"].keys.first }
+    let(:cable_end) { left["places"][place]["cable_ends"].last["id"] }
+    let(:known) { { "foreign" => { place => [cable_end] }, "breakers" => { place => ["B2"] } } }
+    let(:session) { Dielectra::Session::Troubleshooting.new(second(left.merge(known))) }
+
+    def off(id) = { "do" => "breaker", "device" => id, "to" => "off", "answer" => { "ok" => true } }
+
+    def opened(found)
+      session.record(off("B1"))
+      session.record(off("B2"))
+      session.record({ "do" => "open", "place" => place, "answer" => { "found" => found } })
+      session.record({ "do" => "prove_dead", "place" => place, "answer" => { "live" => [] } })
+      session.situation
+    end
+
+    it "has both breakers off before the cover" do
+      session.record(off("B1"))
+      step = session.approach.hands(place)
+      expect(step.to_h).to eq({ "do" => "breaker", "device" => "B2", "to" => "off" })
+      _, detail = Dielectra::Presentation::Telling::Words.of(step.to_h).told(session.situation)
+      expect(detail).to include("on an earlier visit")
+    end
+
+    it "goes on without, where that breaker cannot be turned off" do
+      session.record(off("B1"))
+      session.record(off("B2").merge("answer" => { "cannot" => "locked" }))
+      expect(session.approach.hands(place).do).to eq("open")
+    end
+
+    it "takes its cables for the other circuit's, and leaves that on record again" do
+      expect(opened(left["places"][place]).foreign).to eq({ place => [cable_end] })
+      expect(Dielectra::Session::AsLeft.new(session).to_h["breakers"]).to eq({ place => ["B2"] })
+      expect(session.situation.left_off).to eq(["B2"])
+    end
+
+    it "takes nothing for granted where other cables are found" do
+      found = Marshal.load(Marshal.dump(left["places"][place]))
+      found["cable_ends"].first["conductors"].first.merge!("id" => "blue", "color" => "blue")
+      expect(opened(found.merge("joints" => [])).foreign).to be_empty
+    end
+  end
+
   describe Dielectra::Evidence::Recall do
     it "calls a device what the new job calls it" do
       place = left["places"].keys.first

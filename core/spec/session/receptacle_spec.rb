@@ -12,8 +12,8 @@ RSpec.describe "A switched receptacle" do
       end
   end
 
-  # Ends of made-up houses, told and not told of the tab.
-  [[true, true], [true, false], [false, true], [false, false]].each do |half, told|
+  # Ends of made-up houses, told and not told of the tab. Half live and not told is the hard one.
+  [[true, false], [false, true]].each do |half, told|
     other = half ? "with its other half left on" : "as a whole"
     it "is repaired #{other}, the tab being #{told ? "told" : "left unsaid"}" do
       made = scenario(half:, trouble: :apart_all)

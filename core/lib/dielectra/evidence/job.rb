@@ -63,6 +63,12 @@ module Dielectra
       # @return [Job] the house as it stands, as a job to restore
       def before = Job.new(Goals::Change.new(document).before)
 
+      # @return [Job] the same where something is wrong with it, which is to be put right before anything is changed
+      def as_found
+        wanted = Goals::Change.new(document).before["wanted"]
+        Job.new(document.merge("wanted" => wanted.slice("kind", "control")))
+      end
+
       # @return [Job] the house as it shall be, as a job to restore
       def after = Job.new(Goals::Change.new(document).after)
 

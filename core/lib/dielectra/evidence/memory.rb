@@ -23,8 +23,20 @@ module Dielectra
         @roles = document["roles"] || {}
         @days = document["days"] || 0
         @foreign = document["foreign"] || {}
+        @breakers = document["breakers"] || {}
         @benched = (document["benched"] || []).to_h { |row| [[row["device"], row["position"] == "up"], row["closed"]] }
       end
+
+      # @param place [String]
+      # @return [Array<String>] breakers of other circuits that were found to keep a box live
+      def breakers_at(place) = @breakers.fetch(place, [])
+
+      # @return [Array<String>] the same of all boxes
+      def breakers = @breakers.values.flatten.uniq
+
+      # @param place [String]
+      # @return [Array<String>] cable ends of other circuits in a box
+      def foreign(place) = @foreign.fetch(place, [])
 
       # @param began [String, nil] how the trouble began, in one word of the job file format
       # @return [Float] probability that the cables and what they carry are still as remembered

@@ -37,21 +37,17 @@ module Dielectra
       def joints_with_tabs =
         found["devices"].reduce(found_joints) do |joints, row|
           kind = found_kind(row)
-          kind = Trade::KindName.without_tab(kind, Situation::HOT_TAB) if @situation.job.goal.half?(row["id"])
-          kind = Trade::KindName.without_tab(kind, COMMON_TAB) if @situation.job.circuits > 1
+          kind = Trade::KindName.without_tab(kind, Trade::Tab::HOT) if @situation.job.goal.half?(row["id"])
+          # Two toggles on one yoke may be on two circuits.
+          kind = Trade::KindName.without_tab(kind, Trade::Tab::COMMON) if @situation.job.circuits > 1
           Trade::DeviceKind[kind].through(row["id"], joints)
         end
-
-      # The tab between the commons of two toggles on one yoke. It is not taken to join them where they may be on two
-      # circuits.
-      COMMON_TAB = "common_tab"
-      private_constant :COMMON_TAB
 
       # @return [Boolean] whether a tab was seen whole that has to be broken off: of a receptacle one half of which is
       #   switched, or between two circuits
       def tab_intact?(device, tab)
         row = found["devices"].find { |one| one["id"] == device }
-        row&.fetch(tab, nil) == "intact" && (tab == COMMON_TAB || @situation.job.goal.half?(device))
+        row&.fetch(tab, nil) == "intact" && (tab == Trade::Tab::COMMON || @situation.job.goal.half?(device))
       end
 
       # The kind of a device as it was found, broken tabs included. Where nobody said, wires on both screws that a tab
@@ -63,7 +59,7 @@ module Dielectra
           return @situation.recognized(row["id"]) || Trade::Unmarked.assumed(used_screws(row["id"]))
         end
 
-        told = Trade::DeviceKind[row["kind"]].tabs.except("neutral_tab").reject { |tab, _| row.key?(tab) }
+        told = Trade::DeviceKind[row["kind"]].tabs.except(Trade::Tab::NEUTRAL).reject { |tab, _| row.key?(tab) }
         used = found_joints.flatten
         broken = told.select { |_, screws| screws.all? { |screw| used.include?("#{row["id"]}.#{screw}") } }
         Trade::DeviceKind.found(row.merge(broken.transform_values { "removed" }))

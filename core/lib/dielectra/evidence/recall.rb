@@ -21,7 +21,18 @@ module Dielectra
         known.reduce({ "days" => known.map(&:last).max, **EMPTY }) { |all, row| merged(all, *row) }
       end
 
-      EMPTY = { "places" => {}, "links" => [], "roles" => {}, "foreign" => {}, "benched" => [] }.freeze
+      EMPTY = {
+        "places" => {
+        },
+        "links" => [],
+        "roles" => {
+        },
+        "foreign" => {
+        },
+        "breakers" => {
+        },
+        "benched" => []
+      }.freeze
       private_constant :EMPTY
 
       private
@@ -56,6 +67,7 @@ module Dielectra
           "links" => all["links"] | left["links"].select { |pair| pair.intersect?(ends) },
           "roles" => all["roles"].merge(left["roles"].select { |point, _| ends.include?(PointId.owner(point)) }),
           "foreign" => all["foreign"].merge(left["foreign"].slice(place)),
+          "breakers" => all["breakers"].merge((left["breakers"] || {}).slice(place)),
           "benched" =>
             all["benched"] +
               left["benched"].filter_map { |row| names[row["device"]]&.then { |id| row.merge("device" => id) } }

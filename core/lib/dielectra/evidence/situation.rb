@@ -9,15 +9,13 @@ module Dielectra
       # Fields and their values before the first step
       FIELDS =
         Ractor.make_shareable(
-          %i[breakers_found positions opened dead live tapes foreign foreign_points benched fitted]
+          %i[breakers_found positions opened dead live tapes foreign foreign_points other_breakers benched fitted]
             .to_h { |name| [name, {}] }
             .merge(%i[bare proved energized stirred pulled retired].to_h { |name| [name, []] })
             .merge(arrangement: Arrangement.as_found, refusals: Refusals.none)
         )
       # Stands for the power in `stirred`.
       POWER = "power"
-      # The tab between the hot screws of a receptacle.
-      HOT_TAB = "hot_tab"
 
       attr_reader :job, :at, :breakers, *FIELDS.keys
 
@@ -100,6 +98,9 @@ module Dielectra
 
       # @return [Boolean] whether another circuit keeps a place live, and its breaker is not known yet
       def second_circuit?(place) = (foreign[place] || []).any? && (breakers.keys - job.breakers).empty?
+
+      # @return [Array<String>] breakers of other circuits that kept a place live on an earlier visit
+      def remembered_breakers(place) = job.memory ? job.memory.breakers_at(place) - job.breakers : []
 
       # @return [String] a point of a place that was live with the job's breakers off
       def foreign_point(place) = foreign_points.fetch(place)

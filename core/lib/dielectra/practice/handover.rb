@@ -56,7 +56,7 @@ module Dielectra
       end
 
       # Whether it is two switches on one yoke that nothing joins
-      def apart?(device) = device.settings["common_tab"] == "removed"
+      def apart?(device) = device.settings[Trade::Tab::COMMON] == "removed"
 
       # Conductors that are hot in some combination, in boxes that were open, of which neither color nor tape says so.
       def unmarked

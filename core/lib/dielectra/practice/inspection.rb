@@ -41,7 +41,7 @@ module Dielectra
             .loads
             .reject(&:part)
             .map { |load| @circuit.device(load.device) }
-            .select { |device| device.settings["hot_tab"] == "removed" }
+            .select { |device| device.settings[Trade::Tab::HOT] == "removed" }
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }
       end
 

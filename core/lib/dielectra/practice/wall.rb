@@ -224,7 +224,8 @@ module Dielectra
       def joints_at(place)
         return outlet_joints(place) if outlets.include?(place)
 
-        kind = @lights.include?(place) ? (@half ? "receptacle-hot_tab" : load) : @kinds[place]
+        kind =
+          @lights.include?(place) ? (@half ? Trade::KindName.without_tab(load, Trade::Tab::HOT) : load) : @kinds[place]
         fitting = Design::Workmanship::Fitting.new(device(place), kind, @layout.duty(device(place)))
         meant = Design::Workmanship.new([fitting])
         turns = meant.turns

@@ -75,8 +75,8 @@ module Dielectra
           "id" => @wall.device(place),
           "kind" => "receptacle",
           "place" => Cabling.named(place),
-          "hot_tab" => "intact",
-          "neutral_tab" => "intact"
+          Trade::Tab::HOT => "intact",
+          Trade::Tab::NEUTRAL => "intact"
         }
         @wall.plugged[place] ? row.merge("plugged" => { "1" => { "watts" => @wall.plugged[place] } }) : row
       end
@@ -86,8 +86,8 @@ module Dielectra
         return row.merge("lamp" => @wall.lamp) unless @wall.receptacle?
 
         row.merge(
-          "hot_tab" => @wall.half ? "removed" : "intact",
-          "neutral_tab" => "intact",
+          Trade::Tab::HOT => @wall.half ? "removed" : "intact",
+          Trade::Tab::NEUTRAL => "intact",
           "plugged" => {
             "1" => {
               "watts" => @wall.lamp["watts"]

@@ -14,13 +14,15 @@ module Dielectra
       end
 
       # @return [Hash] in the form of `remembered` in a job file, without its age: `places` with the contents of the
-      #   opened boxes, `links`, `roles`, `foreign` cable ends of other circuits, and `benched` devices
+      #   opened boxes, `links`, `roles`, `foreign` cable ends of other circuits and the `breakers` of those, and
+      #   `benched` devices
       def to_h
         {
           "places" => @situation.opened.keys.to_h { |place| [place, contents(place)] },
           "links" => links,
           "roles" => roles,
           "foreign" => @situation.foreign,
+          "breakers" => @situation.other_breakers,
           "benched" =>
             @situation.benched.map do |(device, raised), closed|
               { "device" => device, "position" => raised ? "up" : "down", "closed" => closed }

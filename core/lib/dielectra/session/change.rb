@@ -5,7 +5,8 @@ require "delegate"
 module Dielectra
   module Session
     # A session of a job that asks for a change to the house. It is a Survey until all is in and known, and Work from
-    # then on; it answers whatever a troubleshooting session does.
+    # then on. Where the house does not work as it is, a Restoration comes in between. It answers whatever a
+    # troubleshooting session does.
     class Change < SimpleDelegator
       # @return [Evidence::Job] with the change asked for
       attr_reader :asked
@@ -31,12 +32,28 @@ module Dielectra
       # @return [Boolean] whether the house is still being got to know
       def surveying? = __getobj__.is_a?(Survey)
 
+      # @return [Boolean] whether it is put right before it is changed
+      def restoring? = __getobj__.is_a?(Restoration)
+
       private
 
       def advance
-        __setobj__(Work.new(__getobj__)) if surveying? && __getobj__.ready?
+        loop { __setobj__(following || break) }
         __getobj__
       end
+
+      # @return [Troubleshooting, nil] the part that comes after this one, once this one is done
+      def following
+        if surveying?
+          return Restoration.new(__getobj__) if __getobj__.to_be_restored?
+
+          Work.new(__getobj__) if __getobj__.ready?
+        elsif restoring? && restored?
+          Survey.new(asked, costs: __getobj__.costs, after: __getobj__)
+        end
+      end
+
+      def restored? = __getobj__.next.is_a?(Conclusion) && __getobj__.next.status == "solved"
     end
   end
 end

@@ -11,10 +11,14 @@ module Dielectra
         # @return [Object] equal for plans that are the same work
         attr_reader :key
 
-        def initialize(plan, key)
-          super(plan)
+        def initialize(change, key)
+          super(change.rewire || IMPOSSIBLE)
+          @change = change
           @key = key
         end
+
+        # @return [Boolean] whether the rewire can begin: boxes, runs and devices are in
+        def ready? = @change.work.empty? && __getobj__.ready?
       end
 
       # @param planner [Repair::ChangePlanner]
@@ -26,7 +30,7 @@ module Dielectra
       # @return [Labeled]
       def plan(hypothesis, situation)
         change = @planner.plan(hypothesis, situation)
-        @known[change] ||= Labeled.new(change.rewire || IMPOSSIBLE, change.key(situation.opened.keys))
+        @known[change] ||= Labeled.new(change, change.key(situation.opened.keys))
       end
 
       IMPOSSIBLE = Repair::Plan.new(obstacle: Diagnosis::Deviation.new(kind: :old_scheme))

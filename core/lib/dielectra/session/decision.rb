@@ -9,7 +9,7 @@ module Dielectra
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :parted, :roles, :mark, :leave or :unexplained
+      #   :last_check, :second_look, :parted, :roles, :mark, :leave, :unexplained or :first_try
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -91,7 +91,7 @@ module Dielectra
       def concluded
         return unless proved? && worn.empty?
 
-        shared = ruled(:shared_box, SharedBoxCheck.new(@session).step)
+        shared = ruled(:shared_box, (SharedBoxCheck.new(@session).step if @session.opens_boxes?))
         return shared if shared
 
         parted = ruled(:parted, (PartedLook.new(@session).before_leaving if situation.power == "on"))

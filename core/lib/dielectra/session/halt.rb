@@ -35,11 +35,7 @@ module Dielectra
       # Steps that were refused, and not done later
       # @return [Array<Hash>]
       def self.refused(session)
-        done =
-          session
-            .steps
-            .reject { |step| step["answer"]&.key?("cannot") || step["answer"]&.key?("unsure") }
-            .map { |step| step.except("id", "answer") }
+        done = session.steps.select { |step| Steps.done?(step) }.map { |step| step.except("id", "answer") }
         session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(step.except("id", "answer")) }
       end
 

@@ -103,8 +103,7 @@ module Dielectra
 
       # A toggle on a yoke is on or off; two switches that work one load take another kind.
       def self.check_yokes(job)
-        shared = job.goal.groups.select { |group| group.controls.size > 1 }.flat_map(&:controls)
-        yoke = shared.find { |control| control.id != control.device } or return
+        yoke = job.goal.yoke_in_company or return
         refuse("#{yoke.id} works its load together with another switch, which is not covered yet.", "/controls")
       end
       private_class_method :check_yokes

@@ -5,20 +5,7 @@ module Dielectra
     # The first part of a change: the house as it stands is got to know, as far as the change hangs on it, and runs and
     # devices are put in. The rewire and the proof are Work.
     class Survey < Troubleshooting
-      include Checkpoint.without(
-                :@decision,
-                :@search,
-                :@actions,
-                :@findings,
-                :@permits,
-                :@approach,
-                :@pre_energization_test,
-                :@toggles,
-                :@soundness,
-                :@change_planner,
-                :@planner,
-                :@change_plans
-              )
+      include Checkpoint.without(:@change_planner, :@change_plans)
 
       # Hypotheses under which the change is planned, by share and number
       LEADING = 0.99
@@ -28,10 +15,15 @@ module Dielectra
       attr_reader :asked
 
       # @param asked [Evidence::Job] with the change asked for, and no steps
-      def initialize(asked, costs: Evidence::Costs.new)
+      # @param after [Restoration, nil] that has put the house right; the survey goes on from what is known then
+      def initialize(asked, costs: Evidence::Costs.new, after: nil)
         @asked = asked
         super(asked.before, costs:)
+        take_over(after) if after
       end
+
+      # @return [Boolean] whether a switch was thrown and its loads took no notice, although the change could be made
+      def to_be_restored? = !@restored && FirstTry.new(self).disobeyed? && decision.possible?
 
       def decision = @decision ||= SurveyDecision.new(self)
 
@@ -80,6 +72,15 @@ module Dielectra
       end
 
       private
+
+      def take_over(restoration)
+        @restored = true
+        @belief = restoration.belief
+        @situation = restoration.situation.for_job(job)
+        @steps = restoration.steps
+        @minutes = restoration.minutes
+        @readings = restoration.readings
+      end
 
       # Share of the belief under which the open boxes are right as found, above which others are left out
       MOSTLY = 0.8

@@ -17,6 +17,9 @@ module Dielectra
       # @return [Boolean] whether all is in and known, so that the rewire can begin
       def ready? = @ready || false
 
+      # @return [Boolean] whether the change can be made, as far as is known
+      def possible? = !outcome.is_a?(ChangeConclusion)
+
       private
 
       # Nothing of the old circuit is repaired, proved or handed over here.
@@ -25,6 +28,9 @@ module Dielectra
       def concluded = nil
 
       def best
+        try = ruled(:first_try, FirstTry.new(@session).step)
+        return try if try
+
         plan, share = @session.change_plans.first
         return impossible(plan, share) unless plan.possible?
 
@@ -108,7 +114,14 @@ module Dielectra
       # Probability that it cannot be made
       def impossibility = @session.change_plans.sum { |plan, share| plan.possible? ? 0.0 : share }
 
-      def halt_change(plan, share) = ChangeConclusion.impossible(@session, plan, share)
+      # What it would take under a hypothesis of many that are alike was not worked out along with the plans.
+      def halt_change(plan, share)
+        needs = plan.needs
+        needs = @session.change_planner.needed(likeliest, situation) if needs.empty?
+        ChangeConclusion.new(@session, needs, share)
+      end
+
+      def likeliest = @session.belief.hypotheses.first
     end
   end
 end

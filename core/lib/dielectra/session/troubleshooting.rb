@@ -98,6 +98,9 @@ module Dielectra
       # @return [Boolean] whether readings are taken that no doubt asks for, before a job is called done
       def thorough? = false
 
+      # @return [Boolean] whether boxes that nothing points to are opened to be sure
+      def opens_boxes? = true
+
       # The same session restricted to a few hypotheses
       # @param hypotheses [Array<Diagnosis::Hypothesis>] some of the belief's
       # @return [Troubleshooting]

@@ -28,8 +28,14 @@ module Dielectra
 
       def thorough? = true
 
-      # Boxes stay closed now: what a closed one holds was not planned for.
-      def search = @search ||= Actions.new(circumstances, opening: false)
+      def opens_boxes? = false
+
+      # A box that was not planned for stays closed as long as nothing is wrong.
+      def search = @search ||= Actions.new(circumstances, opening: certainty < DOUBTED)
+
+      # Probability that all is right below which further boxes may be opened
+      DOUBTED = 0.5
+      private_constant :DOUBTED
 
       def findings = @findings ||= Diagnosis::ChangeFindings.new(belief, situation)
     end

@@ -23,7 +23,11 @@ module Dielectra
         id = answer["device"]
         return {} if id.nil? || situation.breakers.key?(id)
 
-        { breakers: situation.breakers.merge(id => "on"), breakers_found: situation.breakers_found.merge(id => "on") }
+        {
+          breakers: situation.breakers.merge(id => "on"),
+          breakers_found: situation.breakers_found.merge(id => "on"),
+          other_breakers: situation.other_breakers.merge(situation.place_of_point(fields["point"]) => [id])
+        }
       end
 
       def answer_from(house) = { "device" => house.breaker_behind(fields["point"]) }

@@ -24,7 +24,8 @@ module Dielectra
         proved = situation.proved | [place]
         live = answer["live"] || []
         if live.empty?
-          return { dead: situation.dead.merge(place => number), live: situation.live.except(place), proved: }
+          dead = { dead: situation.dead.merge(place => number), live: situation.live.except(place), proved: }
+          return { **dead, **as_remembered(situation, place) }
         end
 
         seen = { dead: situation.dead.except(place), live: situation.live.merge(place => live), proved: }
@@ -34,6 +35,20 @@ module Dielectra
       def answer_from(house) = { "live" => house.live(fields["place"]) }
 
       private
+
+      # Cable ends of another circuit whose breaker an earlier visit found, and which is off already
+      def as_remembered(situation, place)
+        ids = situation.remembered_breakers(place)
+        memory = situation.job.memory
+        unless ids.any? && situation.breakers.values_at(*ids).all?("off") && memory.standing(situation).include?(place)
+          return {}
+        end
+
+        {
+          foreign: situation.foreign.merge(place => memory.foreign(place)),
+          other_breakers: situation.other_breakers.merge(place => ids)
+        }
+      end
 
       # The cable ends of another circuit, and a point of it.
       def foreign(situation, place, live)

@@ -4,7 +4,7 @@ module Dielectra
   module Steps
     # A tab of a device broken off for good.
     class Tab < Kind
-      FIELDS = { "device" => ID, "tab" => { "enum" => %w[hot_tab neutral_tab common_tab] } }.freeze
+      FIELDS = { "device" => ID, "tab" => { "enum" => Trade::Tab::ALL } }.freeze
 
       def changes(situation, _number)
         kind = situation.kind_of(fields["device"])

@@ -23,6 +23,9 @@ module Dielectra
 
         cover = @permits.cover
         return switch_off unless cover
+
+        other = remembered_off(place)
+        return other if other
         return second_circuit(place) if @situation.second_circuit?(place)
 
         offered(@situation.open?(place) ? cover.step(:prove_dead, place: place) : cover.step(:open, place: place))
@@ -31,7 +34,7 @@ module Dielectra
       # Opens a box, and nothing more
       def open(place)
         cover = @permits.cover
-        cover ? offered(cover.step(:open, place: place)) : switch_off
+        cover ? remembered_off(place) || offered(cover.step(:open, place: place)) : switch_off
       end
 
       # Proves a place dead, with its device out
@@ -98,6 +101,17 @@ module Dielectra
         place, tool, pair = @wanted ||= @pre_energization_test.wanted || [nil]
         step = place && @permits.hands(place)&.step(:probe, tool:, at: pair)
         step unless step.nil? || @situation.declined?(step.to_h)
+      end
+
+      # The breaker of another circuit that kept a box live on an earlier visit: off before the box is opened, and for
+      # every box at once while one stands at the panel
+      def remembered_off(place)
+        places = @situation.at == @situation.job.panel.id ? @situation.job.boxes.map(&:id) : [place]
+        places
+          .flat_map { |name| @situation.remembered_breakers(name) }
+          .reject { |id| @situation.breakers.key?(id) }
+          .filter_map { |id| offered(@permits.looking.step(:breaker, device: id, to: "off")) }
+          .first
       end
 
       def switch_off
