@@ -68,7 +68,7 @@ module Dielectra
       end
 
       def lamp(load) =
-        act("Put a good lamp in", { "do" => "replace", "device" => load.id, "kind" => Dielectra::Steps::Replace::LAMP })
+        act("Put a good lamp in", { "do" => "replace", "device" => load.id, "kind" => Steps::Replace::LAMP })
 
       def readings
         TOOLS

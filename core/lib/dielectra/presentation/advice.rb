@@ -25,6 +25,7 @@ module Dielectra
         roles: "The light obeys. This tells the line from the load, for the record.",
         mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
         leave: "It was only off for safety.",
+        first_try: "Before anything is changed: see that it works as it is.",
         for_change: "The change needs this box open. What it holds decides how it is made.",
         change: "It is known well enough how the change is made. This is the work."
       }.freeze

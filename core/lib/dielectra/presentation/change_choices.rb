@@ -27,13 +27,17 @@ module Dielectra
       end
 
       # @param session [Session::Change]
-      def initialize(session)
+      # @param local [Rules::Local]
+      def initialize(session, local = Rules::Local.new)
         @session = session
+        @local = local
         @asked = session.asked
         @region = @asked.region
       end
 
-      # @return [Hash] `asked` in words, `ways`, and `impossible` (a sentence) where none does it
+      # @return [Hash] `asked` in words, `ways` that are left, `impossible` (a sentence) where none does it, and
+      #   `taken`: the work of the way that is being made, nil before any is done; `first`: what comes before, nil where
+      #   nothing does; and `instead`: what would do without a new run, where every way needs one or there is none
       def to_h
         plans = @session.surveying? ? @session.change_plans : []
         possible = alike(plans.select { |plan, share| plan.possible? && share >= LEAST })
@@ -41,7 +45,10 @@ module Dielectra
         {
           "asked" => asked,
           "ways" => possible.first(MOST).map { |plan, share| way(plan, share) },
-          "impossible" => impossible(plans)
+          "impossible" => impossible(plans),
+          "taken" => (taken unless @session.restoring?),
+          "first" => (FIRST if @session.restoring?),
+          "instead" => instead(plans, possible)
         }
       end
 
@@ -54,6 +61,34 @@ module Dielectra
         ways = @session.change_planner.ways(best, @session.situation, MOST)
         near = ways.select { |plan| plan.cost <= ways.first.cost * DEARER }
         near.reject { |plan| known.include?(plan.work) }.map { |plan| [plan, nil] }
+      end
+
+      # What other devices would do without a new run
+      # @return [Array<String>] sentences
+      def instead(plans, possible)
+        return [] if plans.empty? || possible.any? { |plan, _| plan.work.none? { |step| step["do"] == "cable" } }
+
+        found = []
+        found << BY_RADIO if @asked.wanted["kind"] == "add_control"
+        found << WITHOUT_NEUTRAL if electronic?
+        found << AT_THE_LIGHT if electronic? && fed_light?
+        found
+      end
+
+      BY_RADIO = "A switch that sends to a receiver in a box that is there. The new place needs no run then."
+      WITHOUT_NEUTRAL = "A kind that needs no neutral, where its maker has one. Its least load has to suit the lamp."
+      AT_THE_LIGHT = "A control in the box of the light, which has a line and a neutral."
+      private_constant :BY_RADIO, :WITHOUT_NEUTRAL, :AT_THE_LIGHT
+
+      def electronic? = (@asked.wanted["fit"] || {}).value?(Design::Duty::ELECTRONIC)
+
+      # Whether line and neutral most likely reach a load without a switch between
+      def fed_light?
+        best = @session.belief.hypotheses.first or return false
+        @session.job.goal.loads.any? do |load|
+          roles = best.skeleton.functions_at(load.place).values.compact.map { |name| Design::Layout.role(name) }
+          (%w[line neutral] - roles).empty?
+        end
       end
 
       # Plans that take the same, with their probabilities together
@@ -121,7 +156,36 @@ module Dielectra
         Materials.thing(step["type"] || "raceway", "#{step["type"] || step["colors"].join(" and ")}, #{needed}")
       end
 
-      def rules(plan) = Rules::Book.of(@asked.region.name).notes(Rules::Facts.of_plan(@session, plan))
+      def rules(plan) =
+        Rules::Book.of(@asked.region.name).notes(Rules::Facts.of_plan(@session, plan, @local), @local.edition)
+
+      FIRST = "It does not work as it is. That is put right first, like any other job."
+      private_constant :FIRST
+
+      # Kinds of steps that change the house for good
+      BUILDING = %w[box cable fit tab retire replace].freeze
+      private_constant :BUILDING
+
+      def taken
+        so_far = Evidence::Situation.start(@asked)
+        titles =
+          @session.steps.filter_map do |step|
+            told = Instruction.of(step.except("id", "answer"), so_far)["title"] if built?(step)
+            so_far = so_far.after(step)
+            told
+          end
+        return if titles.empty? && @session.surveying?
+
+        { "work" => titles, "boxes" => to_rewire, "minutes" => @session.minutes.round }
+      end
+
+      # Boxes that are left to rewire
+      def to_rewire
+        rewire = Rewire.new(@session).to_h unless @session.surveying?
+        (rewire || {}).fetch("boxes", []).map { |box| box["name"] }
+      end
+
+      def built?(step) = BUILDING.include?(step["do"]) && Steps.done?(step)
 
       def impossible(plans)
         share = plans.sum { |plan, part| plan.possible? ? 0.0 : part }
@@ -131,7 +195,7 @@ module Dielectra
         {
           "share" => share.round(4),
           "percent" => Wording.percent(share),
-          "sentence" => Session::ChangeConclusion.sentence(best.needs)
+          "sentence" => Session::ChangeConclusion.sentence(best.needs, @asked)
         }
       end
 

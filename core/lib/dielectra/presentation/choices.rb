@@ -22,7 +22,7 @@ module Dielectra
 
       private
 
-      def named = @named ||= Steps::Words.of(@step.to_h).choices(@session)
+      def named = @named ||= Telling::Words.of(@step.to_h).choices(@session)
 
       def expected(outcome, answer)
         return {} unless @action && !outcome.nil?

@@ -3,31 +3,52 @@
 module Dielectra
   module Presentation
     # What a job leaves behind for the next visit to its house: what each breaker feeds, the devices with their kind,
-    # and what was left open.
+    # the rules that are not met, and what was left open.
     class HouseMemory
       # @param session [Session::Troubleshooting, Session::Change]
-      def initialize(session)
+      # @param local [Rules::Local]
+      def initialize(session, local = Rules::Local.new)
         @session = session
+        @local = local
         @job = session.job
         @situation = session.situation
       end
 
       # @return [Hash] `breakers` (each with `id`, `amps`, `feeds`), `devices` (each with `place`, `name`, `kind`,
-      #   `seen`), and `open` (sentences)
-      def to_h = { "breakers" => breakers, "devices" => devices, "open" => Record.new(@session, "").left }
+      #   `seen`, and whether it was `fitted` by the job), `rules` and `open` (sentences)
+      def to_h =
+        { "breakers" => breakers, "devices" => devices, "rules" => rules, "open" => Record.new(@session, "").left }
 
       private
+
+      # Rules that are not met, each with its article
+      def rules
+        notes = RuleSheet.new(@session, @local).to_h["notes"].select { |note| note["state"] == "not_met" }
+        notes.map { |note| "#{note["sentence"]} #{note["article"]}, #{note["edition"]}" }
+      end
+
+      # Devices that the job put in
+      def fitted
+        @fitted ||=
+          @session
+            .steps
+            .select { |step| %w[replace fit].include?(step["do"]) && Steps.done?(step) && step["kind"] != "lamp" }
+            .map { |step| step["device"] }
+      end
 
       def breakers
         rows = @job.document["breakers"].to_h { |row| [row["id"], row["amps"]] }
         others = @situation.breakers.keys - rows.keys
+        boxes = @situation.other_breakers.flat_map { |place, ids| ids.map { |id| [id, Naming.place(place)] } }.to_h
         own =
           Naming.list(
             @job.goal.loads.map { |load| "#{Naming.place(load.place)} #{load.part || Naming.kind(load.kind)}" }
           )
         @job.breakers.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } } +
-          others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in a box of this job" } }
+          others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(boxes[id])}" } }
       end
+
+      def where(name) = name ? "the #{name} box" : "a box of this job"
 
       def devices
         items = (@job.controls + @job.loads).uniq(&:device)
@@ -39,7 +60,13 @@ module Dielectra
                 @job.region.term(Trade::DeviceKind[Trade::KindName.plain(kind)])
               end
             )
-          { "place" => Naming.place(item.place), "name" => item.device, "kind" => named, "seen" => !kind.nil? }
+          {
+            "place" => Naming.place(item.place),
+            "name" => item.device,
+            "kind" => named,
+            "seen" => !kind.nil?,
+            "fitted" => fitted.include?(item.device)
+          }
         end
       end
     end

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # A step in sentences. The words of each kind are in presentation/steps/.
+    # A step in sentences. The words of each kind are in presentation/telling/.
     module Instruction
       module_function
 
@@ -11,7 +11,7 @@ module Dielectra
       # @return [Hash{String => Object}] `title`, `detail`, `place` and `caution` (each nil where there is nothing to
       #   say)
       def of(step, situation)
-        title, detail, caution = Steps::Words.of(step).told(situation)
+        title, detail, caution = Telling::Words.of(step).told(situation)
         place = situation.place_of(step)
         { "title" => title, "detail" => detail, "place" => place, "caution" => caution || remarked(place, situation) }
       end
@@ -31,7 +31,7 @@ module Dielectra
       end
 
       # @return [String] what could not be done, as the start of a sentence
-      def refused(step, situation) = Steps::Words.of(step).refused(situation)
+      def refused(step, situation) = Telling::Words.of(step).refused(situation)
 
       # @param region [Trade::Region] whose words are used
       # @return [String] an answer in a few words
@@ -39,7 +39,7 @@ module Dielectra
         return "cannot: #{answer["cannot"]}" if answer["cannot"]
         return "not sure" if answer["unsure"]
 
-        Steps::Words.of(step).answered(answer, region)
+        Telling::Words.of(step).answered(answer, region)
       end
     end
   end

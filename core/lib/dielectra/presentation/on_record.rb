@@ -14,8 +14,8 @@ module Dielectra
         @memory = @job.memory
       end
 
-      # @return [Hash, nil] `days`, `brief`, `words`, `boxes` (place and name), and `different` (place and sentences);
-      #   nil for a house that nothing is known of
+      # @return [Hash, nil] `days`, `brief`, `words`, `left` ("As left 4 weeks ago"), `boxes` (each drawn as it was
+      #   left), and `different` (place and sentences); nil for a house that nothing is known of
       def to_h
         return unless @memory
 
@@ -23,7 +23,8 @@ module Dielectra
           "days" => @memory.days,
           "brief" => brief,
           "words" => words,
-          "boxes" => @memory.places.keys.map { |place| { "place" => place, "name" => Naming.place(place) } },
+          "left" => "As left #{OnRecord.ago(@memory.days)}",
+          "boxes" => @memory.places.map { |place, left| FoundBox.new(place, left, @job.region).to_h },
           "different" => different
         }
       end

@@ -13,8 +13,9 @@ module Dielectra
 
       # @param session [Session::Troubleshooting, Session::Change]
       # @param code [String] what finds the job again
-      def initialize(session, code)
+      def initialize(session, code, local: Rules::Local.new)
         @session = session
+        @local = local
         @situation = session.situation
         @code = code
         @conclusion = session.next.is_a?(Session::Conclusion) ? session.next : nil
@@ -101,8 +102,6 @@ module Dielectra
         rows.filter_map { |step| Done.sentence(step)&.then { |words| "#{words}." } }
       end
 
-      def declined?(step) = step.dig("answer", "cannot") || step.dig("answer", "unsure")
-
       def watch
         closed = @session.job.boxes.map(&:id) - @situation.opened_boxes
         rows = ["Call again if a light flickers, a switch gets warm or a breaker trips."]
@@ -114,13 +113,13 @@ module Dielectra
         kinds =
           @session
             .steps
-            .select { |step| %w[replace fit].include?(step["do"]) && !declined?(step) }
+            .select { |step| %w[replace fit].include?(step["do"]) && Steps.done?(step) }
             .map { |step| step["kind"] }
         rows =
           kinds.tally.map do |kind, count|
             "#{count} × #{kind == "lamp" ? "lamp" : @session.job.region.term(Trade::DeviceKind[kind])}"
           end
-        rows + @session.steps.select { |step| step["do"] == "cable" && !declined?(step) }.map { |step| run(step) }
+        rows + @session.steps.select { |step| step["do"] == "cable" && Steps.done?(step) }.map { |step| run(step) }
       end
 
       def run(step)
@@ -135,7 +134,7 @@ module Dielectra
           "line" => HouseLine.new(@session).to_a.map { |stop| "#{stop["name"]}: #{stop["what"]}" },
           "boxes" => @situation.opened_boxes.map { |place| box(place) },
           "readings" => readings,
-          "rules" => Rules::Book.of(@session.job.region.name).notes(Rules::Facts.of(@session)),
+          "rules" => RuleSheet.new(@session, @local).to_h["notes"],
           "closed" => (@session.job.boxes.map(&:id) - @situation.opened_boxes).map { |place| Naming.place(place) },
           "findings" => @conclusion ? @conclusion.because : []
         }
@@ -171,7 +170,7 @@ module Dielectra
       def proof(point, role)
         return "not known" if role == "not known"
 
-        read = @session.steps.select { |step| step["do"] == "probe" && step["at"].include?(point) && !declined?(step) }
+        read = @session.steps.select { |step| step["do"] == "probe" && step["at"].include?(point) && Steps.done?(step) }
         return "#{READ} #{read.map { |step| step["id"] }.join(", ")}" if read.any?
 
         joined =

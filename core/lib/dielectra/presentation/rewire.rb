@@ -77,7 +77,7 @@ module Dielectra
           plan
             .tabs_at(place)
             .map do |device, tab|
-              { "what" => "Break off the #{tab.delete_suffix("_tab")} tab of #{device}", "from" => nil, "to" => nil }
+              { "what" => "Break off the #{Trade::Tab.word(tab)} tab of #{device}", "from" => nil, "to" => nil }
             end
         replaced + broken + remade + moved + taped
       end

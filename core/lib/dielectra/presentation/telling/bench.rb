@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a switch tried by itself.
       class Bench < Words
         def told(situation)

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for what the customer says.
       class Report < Watch
         def told(_situation) =

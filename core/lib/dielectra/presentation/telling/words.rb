@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # What a person is told of a step of one kind. A subclass of the kind's name says
       #
       # - told: the title, and below it the detail and the caution, or nil
@@ -13,11 +13,11 @@ module Dielectra
         # @param fields [Hash] a step in the form of the protocol
         # @return [Words]
         def self.of(fields)
-          kind = Dielectra::Steps.of(fields)
-          Steps.const_get(kind.class.name.split("::").last).new(kind)
+          kind = Steps.of(fields)
+          Telling.const_get(kind.class.name.split("::").last).new(kind)
         end
 
-        # @param step [Dielectra::Steps::Kind]
+        # @param step [Steps::Kind]
         def initialize(step)
           @step = step
         end

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a conductor taped.
       class Mark < Words
         def told(situation)

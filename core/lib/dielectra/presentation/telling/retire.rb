@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a switch taken out for good.
       class Retire < Words
         def told(situation)

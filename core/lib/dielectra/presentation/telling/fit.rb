@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a device fitted.
       class Fit < Words
         def told(situation)

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a toggle thrown.
       class Set < Words
         def told(situation) = ["Throw the #{switch(situation)} switch #{self["to"]}", nil, nil]

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a breaker looked for.
       class FindBreaker < Words
         def told(situation)

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a box opened.
       class Open < Words
         LIVE = "Not proved dead yet. Touch no metal."

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a new run.
       class Cable < Words
         # Inches of free conductor in a box, and feet of slack for a run

@@ -2,12 +2,12 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a tab broken off.
       class Tab < Words
         def told(situation)
           [
-            "Break off the #{self["tab"].delete_suffix("_tab")} tab of #{self["device"]}",
+            "Break off the #{Trade::Tab.word(self["tab"])} tab of #{self["device"]}",
             "In the #{place(situation)} box. The tab joins the two screws of one side.",
             nil
           ]

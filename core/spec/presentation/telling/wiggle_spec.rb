@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-RSpec.describe Dielectra::Presentation::Steps::Wiggle do
+RSpec.describe Dielectra::Presentation::Telling::Wiggle do
   let(:session) { Dielectra::Session::Troubleshooting.new(demo_job("tower_stair")) }
-  let(:words) { Dielectra::Presentation::Steps::Words.of({ "do" => "wiggle", "device" => "S1" }) }
+  let(:words) { Dielectra::Presentation::Telling::Words.of({ "do" => "wiggle", "device" => "S1" }) }
 
   it "asks for a toggle pressed and not thrown, cover on" do
     expect(words.told(session.situation).first(2)).to match(

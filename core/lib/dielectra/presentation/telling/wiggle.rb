@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a toggle moved without being thrown.
       class Wiggle < Watch
         def told(situation)

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a box tested for voltage.
       class ProveDead < Words
         def told(situation)

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for wires moved in a box: what the hands do in one sentence, then what is capped and what stays.
       class Arrange < Words
         # Most conductors named one by one; more loose at once count as a box taken apart

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    module Steps
+    module Telling
       # Words for a new device, or a good bulb.
       class Replace < Words
         BULB = "Use a bulb that was seen to burn elsewhere."

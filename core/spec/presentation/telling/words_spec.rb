@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Dielectra::Presentation::Steps::Words do
+RSpec.describe Dielectra::Presentation::Telling::Words do
   let(:session) { opened("tower_stair", "tower_door") }
 
   [
