@@ -39,6 +39,9 @@ module Server
       # @return [Hash] the record of a job; see Dielectra::Presentation::Record
       def record(job) = ask(job, "record", job.steps, code: job.code)
 
+      # @return [Hash] the rules of a job; see Dielectra::Presentation::RuleSheet
+      def rules(job) = ask(job, "rules", job.steps)
+
       # @return [Hash] how a job left its house; see Dielectra::Session::AsLeft
       def left(job) = ask(job, "left", job.steps)
 
@@ -96,6 +99,10 @@ module Server
           "about" => job.about,
           "document" => job.document,
           "minutes" => Setting.minutes,
+          "local" => {
+            "edition" => Setting.now["edition"],
+            "grounded_metal" => job.grounded_metal
+          },
           "steps" => steps
         }
         answer = thinkers.ask(request.merge(more.compact.transform_keys(&:to_s)))

@@ -80,6 +80,7 @@ module Server
           "code" => job.code,
           "photographs" => Photograph.where(job:).order(:id).map { |one| { "id" => one.id, "place" => one.place } },
           "ticked" => job.ticked,
+          "grounded_metal" => job.grounded_metal,
           **job.about.slice("title", "complaint", "day", "time", "closed_on")
         }
       end
@@ -202,6 +203,7 @@ module Server
             day: Date.iso8601(row["day"]),
             time_of_day: row["time"],
             ticked: row["ticked"] || [],
+            grounded_metal: row["grounded_metal"] || {},
             closed_on: row["closed_on"]&.then { |day| Date.iso8601(day) }
           )
         taken =

@@ -6,7 +6,9 @@ module Server
     # @param about [Hash] see CallSummary
     # @param session [Dielectra::Session::Troubleshooting]
     # @param version [Integer] of the job
-    def initialize(about, session, version:)
+    # @param local [Dielectra::Rules::Local]
+    def initialize(about, session, version:, local:)
+      @local = local
       @about = about
       @session = session
       @version = version
@@ -30,9 +32,8 @@ module Server
         steps:,
         ahead: Dielectra::Presentation::Ahead.new(@session).to_h,
         repair: (Dielectra::Presentation::Rewire.new(@session).to_h unless surveying?),
-        change: (Dielectra::Presentation::ChangeChoices.new(@session).to_h if change?),
-        rules:,
-        memory: Dielectra::Presentation::HouseMemory.new(@session).to_h,
+        change: (Dielectra::Presentation::ChangeChoices.new(@session, @local).to_h if change?),
+        memory: Dielectra::Presentation::HouseMemory.new(@session, @local).to_h,
         on_record: Dielectra::Presentation::OnRecord.new(@session).to_h,
         unused: Dielectra::Presentation::Unused.new(@session).to_a,
         minutes: @session.minutes.round(1)
@@ -46,18 +47,18 @@ module Server
     # Whether the house is still being got to know for a change
     def surveying? = change? && @session.surveying?
 
-    def rules
-      book = Dielectra::Rules::Book.of(@session.job.region.name)
-      { name: book.name, notes: book.notes(Dielectra::Rules::Facts.of(@session)) }
-    end
-
     def situation = @session.situation
 
     def wording = Dielectra::Presentation::Wording
 
     def conclusion = @session.next.is_a?(Dielectra::Session::Conclusion) ? @session.next : nil
 
-    def advice = conclusion ? nil : Dielectra::Presentation::Advice.next(@session).to_h
+    def advice
+      return if conclusion
+
+      rules = Dielectra::Presentation::RuleSheet.new(@session, @local).at(@session.next)
+      { **Dielectra::Presentation::Advice.next(@session).to_h, "rules" => rules }
+    end
 
     def controls
       @session.job.goal.controls.map do |control|

@@ -14,7 +14,8 @@ module Server
     attr_reader :sessions
 
     # @param request [Hash] `do`: what is asked, one of the methods below (view for do_view); `about` (see CallSummary),
-    #   `document`, `minutes`, `steps`, `version`, and `was`: the steps before a correction
+    #   `document`, `minutes`, `local` (see Dielectra::Rules::Local), `steps`, `version`, and `was`: the steps before a
+    #   correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
       { "shown" => send("do_#{request.fetch("do")}", request) }
@@ -32,15 +33,21 @@ module Server
     def do_view(request)
       before = leading(session(request, request["was"])) if request["was"]
       session = session(request, request["steps"])
-      view = JobView.new(request["about"], session, version: request["version"]).to_h
+      view = JobView.new(request["about"], session, version: request["version"], local: local(request)).to_h
       view[:changed] = { before:, after: leading(session) } if before
       view
     end
 
     def do_record(request)
-      record = Dielectra::Presentation::Record.new(session(request, request["steps"]), request["code"])
+      session = session(request, request["steps"])
+      record = Dielectra::Presentation::Record.new(session, request["code"], local: local(request))
       plain({ **record.to_h, "closing" => record.closing, "unfinished" => record.unfinished })
     end
+
+    def do_rules(request) =
+      plain(Dielectra::Presentation::RuleSheet.new(session(request, request["steps"]), local(request)).to_h)
+
+    def local(request) = Dielectra::Rules::Local.new(**request.fetch("local", {}).transform_keys(&:to_sym))
 
     # The likeliest wiring, as a circuit file and as a netlist
     def do_circuit(request)

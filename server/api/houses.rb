@@ -45,7 +45,10 @@ module Server
       def boxes(job, view) =
         view["boxes"]
           .select { |box| box["open"] }
-          .map { |box| { call: { id: job.id, title: job.title }, day: job.day.iso8601, box: } }
+          .map do |box|
+            photographs = Photograph.where(job:, place: box["place"]).order(:id).map(&:to_h)
+            { call: { id: job.id, title: job.title }, day: job.day.iso8601, box:, photographs: }
+          end
 
       # What a job leaves behind
       def memory(job, view) = { call: { id: job.id, title: job.title }, day: job.day.iso8601, left: view["memory"] }

@@ -32,7 +32,7 @@ module Server
 
       def job = @job ||= Job.find(number)
 
-      def list(job) = Photograph.where(job:).order(:id).map(&:to_h)
+      def list(job) = Photograph.shown(job)
 
       def picture(path)
         raise Problem.new(404, "This photograph is not there any more.") unless File.file?(path)

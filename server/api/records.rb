@@ -2,7 +2,7 @@
 
 module Server
   module Api
-    # Job records as JSON and PDF, tag sheets, closing checklists, and house archives.
+    # Job records as JSON and PDF, rules, tag sheets, closing checklists, and house archives.
     class Records < Base
       get("/jobs/:id/record") { json(closable(record(job))) }
 
@@ -11,6 +11,21 @@ module Server
         Folding.locked(job.id) { closing(shown).set!(body!["ticked"], body!["closed"]) }
         Events.publish(job: job.id, version: job.version)
         json(closable(shown))
+      end
+
+      get("/jobs/:id/rules") { json(rules(job)) }
+
+      put "/jobs/:id/rules" do
+        places = job.document["places"].map { |row| row["id"] }
+        stray = (body!["metal"].keys - places).first
+        raise Problem.new(422, "There is no box #{stray} here.", "/metal/#{stray}") if stray
+
+        Folding.locked(job.id) do
+          job.update!(grounded_metal: job.grounded_metal.merge(body!["metal"]).compact)
+          Receipt.outdate(job)
+        end
+        Events.publish(job: job.id, version: job.version)
+        json(rules(job))
       end
 
       get "/jobs/:id/record.pdf" do
@@ -46,6 +61,8 @@ module Server
       def job = @job ||= Job.find(id)
 
       def record(job) = Folding.locked(job.id) { Folding.record(job.reload) }
+
+      def rules(job) = Folding.locked(job.id) { Folding.rules(job.reload) }
 
       def closing(shown) = Closing.new(job, shown["closing"])
 

@@ -27,6 +27,7 @@ module Server
           "all_tools" => tools,
           "all_regions" => regions,
           "all_stock" => Dielectra::Presentation::Materials.stock,
+          "all_editions" => Dielectra::Rules::Book::EDITIONS,
           "all_habits" => Dielectra::Presentation::Habits.to_a
         }
       end

@@ -12,6 +12,14 @@ module Server
 
     belongs_to :job
 
+    # @param job [Job]
+    # @return [Array<Hash>] its photographs, and those that earlier jobs at the house have of the same boxes
+    def self.shown(job)
+      places = job.document["places"].map { |row| row["id"] }
+      earlier = where(job: job.house.jobs.where(id: ...job.id), place: places)
+      [*earlier.order(:id).map { |one| { **one.to_h, earlier: true } }, *where(job:).order(:id).map(&:to_h)]
+    end
+
     # Keeps a picture, without what the camera wrote beside it.
     # @param picture [String] JPEG in Base64
     # @param small [String] the same, small
@@ -58,6 +66,7 @@ module Server
         place:,
         person:,
         taken: created_at.utc.iso8601,
+        earlier: false,
         picture: "/api/photographs/#{id}",
         small: "/api/photographs/#{id}/small"
       }

@@ -20,8 +20,12 @@ module Server
       last.text if last && last.version == job.version && last.code == basis
     end
 
-    # @return [String] digest of what an answer depends on besides the job: the code, and the minutes that are set
-    def self.basis = Digest::SHA256.hexdigest(JSON.generate([Sessions.code, Setting.minutes]))[0, 16]
+    # Has a job worked out anew when it is shown next; an answer that is asked for again stays.
+    def self.outdate(job) = where(job:).update_all(code: "")
+
+    # @return [String] digest of what an answer depends on besides the job: the code, and what is set
+    def self.basis =
+      Digest::SHA256.hexdigest(JSON.generate([Sessions.code, *Setting.now.values_at("minutes", "edition")]))[0, 16]
 
     # @param key [String] chosen by the client
     # @param said [String] digest of the request

@@ -2,7 +2,8 @@
 
 module Server
   # What the people of this server have set: the tools in the bag, minutes per kind of step that differ from the usual
-  # ones, the region they work in, their habits, and what the van has in stock. One row holds it.
+  # ones, the region they work in, their habits, what the van has in stock, and the edition of the code that was
+  # adopted. One row holds it.
   class Setting < ActiveRecord::Base
     USUAL = {
       "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS,
@@ -10,12 +11,14 @@ module Server
       },
       "region" => Dielectra::Trade::Region.all.first.name,
       "habits" => [],
-      "stock" => []
+      "stock" => [],
+      "edition" => Dielectra::Rules::Book::NEWEST
     }.freeze
     # Settings chosen from a list: the word for one choice, and all valid choices
     LISTS = {
       "tools" => ["tool", Dielectra::Evidence::Draft::TOOLS],
       "region" => ["region", Dielectra::Trade::Region.all.map(&:name)],
+      "edition" => ["edition", Dielectra::Rules::Book::EDITIONS],
       "habits" => ["habit", Dielectra::Presentation::Habits::ALL.keys],
       "stock" => ["thing in stock", Dielectra::Presentation::Materials.stock.map { |row| row["value"] }]
     }.freeze

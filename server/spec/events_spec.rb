@@ -14,7 +14,7 @@ RSpec.describe Server::Events do
 
   def heard(socket, pattern)
     text = +""
-    Timeout.timeout(5) { text << socket.readpartial(4_096) until text.match?(pattern) }
+    Timeout.timeout(60) { text << socket.readpartial(4_096) until text.match?(pattern) }
     text
   end
 
@@ -30,7 +30,7 @@ RSpec.describe Server::Events do
     stays = listener
     both = described_class.count
     gone.close
-    Timeout.timeout(5) do
+    Timeout.timeout(60) do
       described_class.publish(job: 1, version: 1)
       sleep(0.02) until described_class.count < both
     end

@@ -31,6 +31,18 @@ RSpec.describe Server::Photograph do
     expect(send_json(:get, "/photographs/#{id}")).to eq(404)
   end
 
+  it "is shown at a later job in the same house, beside the same box only" do
+    send_picture
+    first = Server::Job.find(1)
+    later = Server::Job.create!(house: first.house, title: "Again", document: first.document)
+    send_json(:get, "/jobs/#{later.id}/photographs")
+    expect(said.map { |one| one.slice("place", "earlier") }).to eq([{ "place" => "lamp_room", "earlier" => true }])
+    elsewhere = first.document.merge("places" => first.document["places"].reject { |row| row["id"] == "lamp_room" })
+    later.update!(document: elsewhere)
+    send_json(:get, "/jobs/#{later.id}/photographs")
+    expect(said).to eq([])
+  end
+
   it "leaves nothing behind where the disk is full" do
     allow(File).to receive(:binwrite).and_call_original
     allow(File).to receive(:binwrite).with(/small/, any_args).and_raise(Errno::ENOSPC)

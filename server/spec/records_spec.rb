@@ -93,15 +93,48 @@ RSpec.describe "Records and archives" do
     expect(send_json(:put, "/houses/#{job.house_id}", { panel:, note: "Mind the weed." })).to eq(200)
     lines = JSON.parse(fetch("/jobs/#{job.id}/record"))["closing"]
     expect(send_json(:put, "/jobs/#{job.id}/closing", { ticked: lines, closed: true })).to eq(200)
+    place = job.document["places"].last["id"]
+    expect(send_json(:put, "/jobs/#{job.id}/rules", { metal: { place => "far" } })).to eq(200)
     zip = fetch("/houses/#{job.house_id}/archive")
     Server::Database.open(File.join(@beside, "elsewhere"))
     Server::Folding.forget
     _, came = send_archive(zip)
     house = Server::House.find(came["house"])
     again = house.jobs.first
-    expect([house.panel, house.note, again.ticked, again.closed_on]).to eq(
-      [panel, "Mind the weed.", lines, Date.current]
+    expect([house.panel, house.note, again.ticked, again.closed_on, again.grounded_metal]).to eq(
+      [panel, "Mind the weed.", lines, Date.current, { place => "far" }]
     )
+  end
+end
+
+RSpec.describe "The rules of a job" do
+  include_context "with the application"
+
+  let(:job) { Server::Job.find_by!(title: "Boathouse light dead") }
+
+  def rules = send_json(:get, "/jobs/#{job.id}/rules") && said
+
+  def say(metal) = [send_json(:put, "/jobs/#{job.id}/rules", { metal: }), said]
+
+  it "keeps where grounded metal is" do
+    place = job.document["places"].last["id"]
+    expect(say({ place => "far" }).first).to eq(200)
+    expect(job.reload.grounded_metal).to eq(place => "far")
+    say({ place => nil })
+    expect(job.reload.grounded_metal).to eq({})
+  end
+
+  it "refuses a box that is not there, and words that say nothing" do
+    expect(say({ "cellar" => "far" })).to match([422, include("detail" => "There is no box cellar here.")])
+    expect(say({ job.document["places"].last["id"] => "perhaps" }).first).to eq(422)
+    expect(job.reload.grounded_metal).to eq({})
+  end
+
+  it "reads them by the edition in Settings" do
+    expect(send_json(:put, "/settings", { edition: 2014 })).to eq(200)
+    expect(rules).to include("name", "notes", "metal")
+    expect(rules["notes"].map { |note| note["edition"] }.uniq - [2014]).to be_empty
+    expect(send_json(:put, "/settings", { edition: 1999 })).to eq(422)
   end
 end
 

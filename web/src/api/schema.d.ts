@@ -503,6 +503,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{id}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The rules of a job, met or to be looked into */
+        get: operations["rules"];
+        /** Says of boxes whether grounded metal is within reach */
+        put: operations["answerRules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{id}/record.pdf": {
         parameters: {
             query?: never;
@@ -783,10 +803,9 @@ export interface components {
             days: number;
             brief: string;
             words: string;
-            boxes: {
-                place: string;
-                name: string;
-            }[];
+            /** @description How long ago the boxes were left as drawn here */
+            left: string;
+            boxes: components["schemas"]["Box"][];
             different: {
                 place: string;
                 sentences: string[];
@@ -804,7 +823,11 @@ export interface components {
                 name: string;
                 kind: string | null;
                 seen: boolean;
+                /** @description Whether the job put it in */
+                fitted: boolean;
             }[];
+            /** @description Rules that are not met, each with its article */
+            rules: string[];
             open: string[];
         };
         Record: {
@@ -863,6 +886,30 @@ export interface components {
                 length_ft?: number;
             }[];
         };
+        Rules: {
+            name: string;
+            notes: components["schemas"]["RuleNote"][];
+            /** @description Switch boxes that were found without a ground */
+            metal: {
+                place: string;
+                name: string;
+                /**
+                 * @description Grounded metal within reach or not
+                 * @enum {string|null}
+                 */
+                answer: "near" | "far" | null;
+            }[];
+        };
+        Photograph: {
+            id: number;
+            place: string;
+            person: string | null;
+            taken: string;
+            picture: string;
+            small: string;
+            /** @description Whether it is of an earlier job */
+            earlier: boolean;
+        };
         RuleNote: {
             article: string;
             edition: number;
@@ -888,6 +935,19 @@ export interface components {
                 boxes: string[];
                 rules: components["schemas"]["RuleNote"][];
             }[];
+            /** @description What comes before the change */
+            first: string | null;
+            /** @description What would do without a new run, where every way needs one or there is none */
+            instead: string[];
+            /** @description The way that is being made */
+            taken: {
+                /** @description What was put in */
+                work: string[];
+                /** @description Boxes that are left to rewire */
+                boxes: string[];
+                /** @description So far */
+                minutes: number;
+            } | null;
             impossible: {
                 share: number;
                 percent: string;
@@ -1094,6 +1154,8 @@ export interface components {
                 /** @enum {string} */
                 state: "done" | "now" | "later";
             }[];
+            /** @description Rules that are not met where the next step is taken, and matter for it */
+            rules?: components["schemas"]["RuleNote"][];
             after: components["schemas"]["Box"] | null;
             moves: components["schemas"]["Move"][];
             /** @description How the moves are done */
@@ -1248,10 +1310,6 @@ export interface components {
                 serves: string[];
                 prove: string | null;
             }[];
-            rules: {
-                name: string;
-                notes: components["schemas"]["RuleNote"][];
-            };
             minutes: number;
             changed?: {
                 before: string;
@@ -1260,20 +1318,13 @@ export interface components {
         };
     };
     responses: {
-        /** @description The photographs of the job */
+        /** @description The photographs of the job, after those of its boxes that earlier jobs at the house have */
         Photographs: {
             headers: {
                 [name: string]: unknown;
             };
             content: {
-                "application/json": {
-                    id: number;
-                    place: string;
-                    person: string | null;
-                    taken: string;
-                    picture: string;
-                    small: string;
-                }[];
+                "application/json": components["schemas"]["Photograph"][];
             };
         };
         /** @description What is set, with the words for each choice */
@@ -1288,6 +1339,9 @@ export interface components {
                     habits: string[];
                     /** @description What the van carries */
                     stock: string[];
+                    /** @description Of the code that the authority has adopted */
+                    edition: number;
+                    all_editions: number[];
                     all_stock: {
                         value: string;
                         words: string;
@@ -1697,6 +1751,7 @@ export interface operations {
                     region?: string;
                     habits?: string[];
                     stock?: string[];
+                    edition?: number;
                 };
             };
         };
@@ -1757,6 +1812,7 @@ export interface operations {
                             call: components["schemas"]["CallName"];
                             day: string;
                             box: components["schemas"]["Box"];
+                            photographs: components["schemas"]["Photograph"][];
                         }[];
                         circuits: {
                             call: components["schemas"]["CallName"];
@@ -2265,6 +2321,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Record"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rules */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+        };
+    };
+    answerRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description For each place: near, far, or null where nobody looked */
+                    metal: {
+                        [key: string]: "near" | "far" | null;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The rules, read again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
                 };
             };
             404: components["responses"]["Problem"];
