@@ -32,5 +32,5 @@ export default defineConfig({
   plugins: [react(), tailwindcss(), shell],
   server: { proxy: { "/api": "http://127.0.0.1:4567" } },
   build: { assetsInlineLimit: 0 },
-  test: { environment: "jsdom", globals: true, setupFiles: ["src/test.setup.ts"] },
+  test: { environment: "jsdom", globals: true, testTimeout: 60_000, setupFiles: ["src/test.setup.ts"] },
 });

@@ -66,7 +66,8 @@ Browser.register
 Axe::Configuration.instance.skip_iframes = true
 Axe::Configuration.instance.legacy_mode = true
 Capybara.server = :puma, { Silent: true, Threads: "1:4" }
-Capybara.default_max_wait_time = 15
+# The longest that a slow machine may need for one step. A condition that holds at once is not waited for.
+Capybara.default_max_wait_time = 60
 Capybara.enable_aria_label = true
 
 # The real interface in the real browser, over a day of the example's own.
