@@ -13,6 +13,22 @@ module Houses
 
   def demo_document(file) = JSON.parse(File.read(File.join(DEMO, file)))
 
+  # A circuit with a receptacle in place of a light
+  # @param document [Hash] of a circuit file
+  # @param light [String]
+  # @param id [String] of the receptacle
+  # @return [Hash]
+  def with_receptacle(document, light, id)
+    old = document["devices"].find { |row| row["id"] == light }
+    plugged = { "1" => { "watts" => 40 }, "2" => { "watts" => 60 } }
+    new = { "id" => id, "kind" => "receptacle", "place" => old["place"], "hot_tab" => "intact", "plugged" => plugged }
+    names = { "hot" => "hot_1", "neutral" => "neutral_1", "ground" => "ground" }
+    names = names.to_h { |was, is| ["#{light}.#{was}", "#{id}.#{is}"] }
+    joints =
+      document["joints"].map { |row| row.merge("points" => row["points"].map { |point| names.fetch(point, point) }) }
+    document.merge("devices" => document["devices"] - [old] + [new], "joints" => joints)
+  end
+
   # Plays a session in a house until it concludes; yields each step before it is answered, and the session.
   # @return [Dielectra::Session::Troubleshooting]
   def play(house, job)

@@ -30,13 +30,14 @@ RSpec.describe "A change in the browser", type: :feature do
     Server::Job.last
   end
 
-  # A new call with another change to the same light
-  def ask_for(kind, title)
+  # A new call with another change to the same light, or to a receptacle in its place
+  def ask_for(kind, title, load = "light")
     visit "/calls/new"
     fill_in "Street", with: "9 Beacon Path"
     fill_in "What it is about", with: title
     fill_in "Where the switch is", with: "Chart room"
-    fill_in "Where the light is", with: "Chart ceiling"
+    select "a receptacle", from: "What it works" if load == "receptacle"
+    fill_in "Where the #{load} is", with: "Chart ceiling"
     select kind, from: "What is asked for"
     yield if block_given?
     click_button "Start the call"
@@ -76,6 +77,43 @@ RSpec.describe "A change in the browser", type: :feature do
     end
     visit "/"
     expect(page).to have_content("Closed")
+  end
+
+  describe "of a receptacle" do
+    let(:house) do
+      job = Dielectra::Evidence::Job.read(Server::Job.last.file)
+      document = with_receptacle(demo_document("chart_room.circuit.json"), "L1", "L1")
+      Dielectra::Practice::House.new(Dielectra::Circuit.read(document), job:)
+    end
+    let(:receptacle) { house.circuit.device("L1") }
+
+    it "keeps one half of it live" do
+      job =
+        ask_for("one half of the receptacle always live", "A clock", "receptacle") do
+          select "the lower", from: "Which half stays live"
+        end
+      work_to_the_end(job)
+      expect(receptacle.settings["hot_tab"]).to eq("removed")
+    end
+
+    it "keeps all of it live, and takes the switch out" do
+      work_to_the_end(ask_for("the receptacle always live", "A freezer", "receptacle"))
+      expect([house.circuit.device("S1"), house.loads["L1"]]).to eq([nil, "on"])
+    end
+
+    it "keeps it live and works a new light in its place" do
+      job =
+        ask_for("a new light in its place", "A ceiling light", "receptacle") do
+          fill_in "Where the new light shall be", with: "Chart corner"
+          click_button "+ where a new run could be pulled"
+          fill_in "From", with: "Chart ceiling"
+          fill_in "To", with: "Chart corner"
+          fill_in "Feet", with: "12"
+        end
+      work_to_the_end(job)
+      expect(house.circuit.devices.map(&:id)).to include("L2")
+      expect(house.loads["L1"]).to eq("on")
+    end
   end
 
   it "is asked for, shown with what it takes, worked and proved" do

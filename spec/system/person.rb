@@ -20,6 +20,7 @@ module Person
     answer = house.answer(step)
     return if part&.key?("answer")
     return typed ? type(answer["found"]) : write_down(answer["found"]) if step["do"] == "open"
+    return tell_each(answer["loads"]) if step["do"] == "watch" && page.has_css?("legend", wait: 0)
 
     around =
       (
@@ -32,9 +33,18 @@ module Person
     within(:xpath, around) { find("button", text: /^#{Regexp.escape(label(step["do"], answer))}$/).click }
   end
 
+  # What each group of loads does
+  def tell_each(loads)
+    groups = Dielectra::Presentation::Grid.new(Server::Folding.session(Server::Job.last)).groups
+    groups.each { |group| find("[aria-label='#{group["name"]} #{loads.fetch(group["loads"].first)}']").click }
+  end
+
   def label(kind, answer)
     if kind == "watch"
-      return answer["breakers"]["B1"] == "tripped" ? "Breaker tripped" : answer["loads"]["L1"].capitalize
+      return "Breaker tripped" if answer["breakers"]["B1"] == "tripped"
+
+      loads = Server::Folding.session(Server::Job.last).job.goal.loads.map(&:id)
+      return answer["loads"].values_at(*loads).compact.first.capitalize
     end
     if kind == "wiggle"
       return { "on" => "Steady, on", "off" => "Steady, off", "flickers" => "It flickers" }.fetch(answer["loads"]["L1"])

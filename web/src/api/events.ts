@@ -15,8 +15,11 @@ export function useEvents() {
       const { job, version } = word;
       const shown = queries.getQueryData<Job>(tags.job(job));
       void queries.invalidateQueries({ queryKey: tags.day });
-      if (!shown || shown.version >= version) return;
-      for (const queryKey of [tags.job(job), tags.why(job)]) void queries.invalidateQueries({ queryKey });
+      if (!shown || shown.version > version) return;
+      // Rule answers and closing ticks do not change the version of a job.
+      const always = [tags.record(job), tags.rules(job)];
+      const stale = shown.version === version ? always : [...always, tags.job(job), tags.why(job)];
+      for (const queryKey of stale) void queries.invalidateQueries({ queryKey });
     });
   }, [queries]);
 }

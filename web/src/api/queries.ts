@@ -25,6 +25,8 @@ export const tags = {
   trade: (volts: number) => ["trade", volts] as const,
   job: (id: number) => ["job", id] as const,
   why: (id: number) => ["why", id] as const,
+  record: (id: number) => ["record", id] as const,
+  rules: (id: number) => ["rules", id] as const,
   instead: (id: number, version: number) => ["instead", id, version] as const,
   looks: (id: number, version: number, place: string) => ["looks", id, version, place] as const,
 };
@@ -97,8 +99,29 @@ export function useSum() {
 /** The record of a job as it stands. */
 export function useRecord(id: number, version: number) {
   return useQuery({
-    queryKey: ["record", id, version],
+    queryKey: [...tags.record(id), version],
     queryFn: () => body(api.GET("/jobs/{id}/record", { params: { path: { id } } })),
+  });
+}
+
+/** The rules of a job. */
+export function useRules(id: number, version: number) {
+  return useQuery({
+    queryKey: [...tags.rules(id), version],
+    queryFn: () => body(api.GET("/jobs/{id}/rules", { params: { path: { id } } })),
+  });
+}
+
+/** Says of boxes whether grounded metal is within reach. */
+export function useAnswerRules(id: number, version: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (metal: Record<string, "near" | "far" | null>) =>
+      body(api.PUT("/jobs/{id}/rules", { params: { path: { id } }, body: { metal } })),
+    onSuccess: (rules) => {
+      queries.setQueryData([...tags.rules(id), version], rules);
+      void queries.invalidateQueries({ queryKey: tags.record(id) });
+    },
   });
 }
 
@@ -109,7 +132,7 @@ export function useClosing(id: number, version: number) {
     mutationFn: (closing: { ticked: string[]; closed: boolean }) =>
       body(api.PUT("/jobs/{id}/closing", { params: { path: { id } }, body: closing })),
     onSuccess: (record) => {
-      queries.setQueryData(["record", id, version], record);
+      queries.setQueryData([...tags.record(id), version], record);
       void queries.invalidateQueries({ queryKey: tags.job(id) });
       void queries.invalidateQueries({ queryKey: tags.day });
       void queries.invalidateQueries({ queryKey: tags.houses });
@@ -244,8 +267,9 @@ export function useSettings() {
 export function useSet() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (said: Partial<Pick<Settings, "tools" | "minutes" | "region" | "habits" | "stock">>) =>
-      body(api.PUT("/settings", { body: said })),
+    mutationFn: (
+      said: Partial<Pick<Settings, "tools" | "minutes" | "region" | "habits" | "stock" | "edition">>,
+    ) => body(api.PUT("/settings", { body: said })),
     onSuccess: (settings) => {
       queries.setQueryData(tags.settings, settings);
       void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== tags.settings[0] });

@@ -11,6 +11,7 @@ export function ChangeWays({ change }: { change: Asked }) {
       <p>
         Asked for: <b>{change.asked}</b>
       </p>
+      {change.first && <p className="border-l-4 border-copper pl-3">{change.first}</p>}
       {change.impossible && (
         <p className="border-l-4 border-copper pl-3">
           {change.impossible.percent}: {change.impossible.sentence}.
@@ -23,8 +24,46 @@ export function ChangeWays({ change }: { change: Asked }) {
           </li>
         ))}
       </ol>
-      {change.ways.length === 0 && !change.impossible && (
-        <p className="text-quiet">The work is under way. The rewire stands under its own tab.</p>
+      {change.instead.length > 0 && (
+        <div>
+          <b>Without a new run</b>
+          <ul className="list-disc pl-5">
+            {change.instead.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {change.taken && <Taken taken={change.taken} left={change.ways.length} />}
+    </div>
+  );
+}
+
+/** The way that is being made: what was put in so far, and what is left of it. */
+function Taken({ taken, left }: { taken: NonNullable<Asked["taken"]>; left: number }) {
+  return (
+    <div className="grid max-w-xl gap-2 rounded-lg border border-edge bg-wall p-3">
+      <p className="flex items-baseline gap-3">
+        <b className="text-lg">The way you are making</b>
+        <span className="ml-auto tabular-nums">{taken.minutes} min so far</span>
+      </p>
+      <ul className="grid gap-1">
+        {taken.work.map((title, index) => (
+          <li key={index} className="flex gap-2">
+            <span aria-hidden>✓</span>
+            <span>
+              <span className="sr-only">Done: </span>
+              {title}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {left === 0 && (
+        <p>
+          {taken.boxes.length > 0
+            ? `Left to rewire: ${taken.boxes.join(", ")}.`
+            : "All is joined. What is left is the proof."}
+        </p>
       )}
     </div>
   );

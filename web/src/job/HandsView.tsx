@@ -36,6 +36,16 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
       </Panel>
     );
   }
+  const left = job.on_record?.boxes.find((candidate) => candidate.place === place);
+  if (left && !box?.open && shown !== null) {
+    return (
+      <Panel label={`The ${left.name} box`}>
+        <Sheet name={left.name} note={`${job.on_record?.left}. It may have changed since.`}>
+          <BoxDrawing box={left} />
+        </Sheet>
+      </Panel>
+    );
+  }
   const atPanel = advice !== null && AT_PANEL.includes(advice.step.do);
   if (shown === null && !atPanel && (!advice || looking(advice) || !box?.open)) {
     return (
@@ -64,7 +74,7 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
           picked={picked}
         />
       ) : (
-        <p className="m-auto max-w-sm text-center text-quiet">
+        <p className="m-auto max-w-sm text-center text-quiet first-letter:uppercase">
           {box.name} is closed.{" "}
           {box.kind === "luminaire_box"
             ? "The light is in it; opening it takes a ladder."
@@ -90,47 +100,65 @@ function Panel({ label, children }: { label: string; children: React.ReactNode }
   );
 }
 
-type View = "now" | "after";
-
-type OpenBoxProps = Pick<Props, "job" | "pick" | "picked"> & { box: Box; advice: Advice | null };
-
-/** An open box, its points lit; for a rewire as it is and as it shall be. */
-function OpenBox({ job, box, advice, pick, picked }: OpenBoxProps) {
-  const [view, setView] = useState<View>("after");
-  const after = advice?.after;
-  const drawn = after && view === "after" ? after : box;
-  const steps = advice ? [advice.step, ...advice.parts.map(({ step }) => step)] : [];
-  const probing = steps.some((step) => step.do === "probe");
+/** A drawing of a box under its name, with a note and what there is to choose. */
+function Sheet({ name, note, choice, children }: SheetProps) {
   return (
     <>
       <div className="mb-1 flex flex-wrap items-center gap-x-3">
-        <h2 className="font-bold first-letter:uppercase">{box.name} box</h2>
-        <span className="text-sm text-quiet">
-          {[box.enclosure, after ? null : "as it is joined now"].filter(Boolean).join(", ")}
-        </span>
-        {after && (
-          <span className="ml-auto">
-            <Choice<View>
-              label="The box before or after the rewire"
-              hidden
-              options={[
-                { value: "now", words: "Before" },
-                { value: "after", words: "After" },
-              ]}
-              value={view}
-              onChange={setView}
-            />
-          </span>
-        )}
+        <h2 className="font-bold first-letter:uppercase">{name} box</h2>
+        <span className="text-sm text-quiet">{note}</span>
+        {choice && <span className="ml-auto">{choice}</span>}
       </div>
-      <Zoom className="lg:h-[max(22rem,calc(100vh-24.5rem))]">
+      <Zoom className="lg:h-[max(22rem,calc(100vh-24.5rem))]">{children}</Zoom>
+    </>
+  );
+}
+
+type SheetProps = { name: string; note: string; choice?: React.ReactNode; children: React.ReactNode };
+
+type View = "left" | "now" | "after";
+
+type OpenBoxProps = Pick<Props, "job" | "pick" | "picked"> & { box: Box; advice: Advice | null };
+
+/** An open box, its points lit: as it is, as it shall be after a rewire, and as an earlier job left it. */
+function OpenBox({ job, box, advice, pick, picked }: OpenBoxProps) {
+  const after = advice?.after;
+  const left = job.on_record?.boxes.find(({ place }) => place === box.place);
+  const options: { value: View; words: string; drawn: Box }[] = [
+    ...(left ? [{ value: "left" as const, words: job.on_record?.left ?? "", drawn: left }] : []),
+    { value: "now", words: after ? "Before" : "Now", drawn: box },
+    ...(after ? [{ value: "after" as const, words: "After", drawn: after }] : []),
+  ];
+  const [chosen, choose] = useState<View | null>(null);
+  const view = options.find(({ value }) => value === chosen)?.value ?? (after ? "after" : "now");
+  const steps = advice ? [advice.step, ...advice.parts.map(({ step }) => step)] : [];
+  const probing = steps.some((step) => step.do === "probe");
+  const several = options.length > 1;
+  const points = advice?.points ?? [];
+  const lit = view === "left" ? {} : pick ? { marked: picked, onPick: pick } : { marked: points };
+  return (
+    <>
+      <Sheet
+        name={box.name}
+        note={[box.enclosure, several ? null : "as it is joined now"].filter(Boolean).join(", ")}
+        choice={
+          several && (
+            <Choice<View>
+              label="Which state of the box is drawn"
+              hidden
+              options={options}
+              value={view}
+              onChange={choose}
+            />
+          )
+        }
+      >
         <BoxDrawing
-          box={drawn}
-          marked={pick ? picked : (advice?.points ?? [])}
-          probes={probing && !pick ? (advice?.points ?? []) : []}
-          {...(pick && { onPick: pick })}
+          box={options.find(({ value }) => value === view)?.drawn ?? box}
+          probes={probing && !pick && view !== "left" ? points : []}
+          {...lit}
         />
-      </Zoom>
+      </Sheet>
       <Photographs job={job.call.id} place={box.place} name={box.name} />
     </>
   );

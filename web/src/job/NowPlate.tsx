@@ -11,6 +11,7 @@ import { Chooser } from "./Chooser";
 import { Ended } from "./Ended";
 import { HabitLines } from "./HabitLines";
 import { Moves } from "./Moves";
+import { RuleNotes } from "./RuleNotes";
 import { minutes } from "./words";
 
 type Props = {
@@ -99,6 +100,14 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
           )}
           <HabitLines />
         </>
+      )}
+      {(advice.rules ?? []).length > 0 && (
+        <details className="text-sm">
+          <summary className="min-h-11 cursor-pointer content-center underline">
+            {advice.rules?.length === 1 ? "A rule" : `${advice.rules?.length} rules`} to look at here
+          </summary>
+          <RuleNotes notes={advice.rules ?? []} />
+        </details>
       )}
       {advice.parts.length > 0 ? (
         <Together job={job} parts={advice.parts} busy={busy} take={take} />

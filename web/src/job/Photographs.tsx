@@ -7,7 +7,7 @@ import { Notice } from "../ui/Notice";
 
 type Props = { job: number; place: string; name: string };
 
-/** The photographs of a box, and one more from the camera or a file. */
+/** The photographs of a box, those of earlier jobs among them, and one more from the camera or a file. */
 export function Photographs({ job, place, name }: Props) {
   const list = usePhotographs(job);
   const { keep, remove } = usePhotographing(job);
@@ -18,7 +18,7 @@ export function Photographs({ job, place, name }: Props) {
         <Shown
           key={photograph.id}
           photograph={photograph}
-          name={`${name}, photograph ${index + 1}`}
+          name={`${name}, photograph ${index + 1}${photograph.earlier ? " of an earlier job" : ""}`}
           remove={() => remove.mutate(photograph.id)}
         />
       ))}
@@ -47,8 +47,13 @@ function Shown({ photograph, name, remove }: { photograph: Photograph; name: str
         <img
           src={photograph.small}
           alt=""
-          className="h-11 w-14 rounded-md border-2 border-edge object-cover"
+          className={`h-11 w-14 rounded-md border-2 border-edge object-cover ${photograph.earlier ? "border-dashed sepia" : ""}`}
         />
+        {photograph.earlier && (
+          <span aria-hidden className="block text-center text-xs text-quiet">
+            {new Date(photograph.taken).getFullYear()}
+          </span>
+        )}
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-20 bg-black/70" />
@@ -65,9 +70,11 @@ function Shown({ photograph, name, remove }: { photograph: Photograph; name: str
             <Dialog.Close asChild>
               <Button small>Close</Button>
             </Dialog.Close>
-            <Button small onClick={remove}>
-              Take it away
-            </Button>
+            {!photograph.earlier && (
+              <Button small onClick={remove}>
+                Take it away
+              </Button>
+            )}
           </div>
         </Dialog.Content>
       </Dialog.Portal>

@@ -1,7 +1,12 @@
 import { Link } from "react-router";
-import type { Job } from "../api/client";
+import type { components } from "../api/schema";
+import { useAnswerRules, useRules } from "../api/queries";
+import { Choice } from "../ui/Choice";
+import { Notice } from "../ui/Notice";
+import { Waiting } from "../ui/Waiting";
 
-type Note = Job["rules"]["notes"][number];
+type Note = components["schemas"]["RuleNote"];
+type Metal = components["schemas"]["Rules"]["metal"][number];
 
 /** Rules by article and edition, in our own words. */
 export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean }) {
@@ -14,7 +19,7 @@ export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean
           <span>
             {met && note.state === "met" && <span className="sr-only">Met: </span>}
             {note.state === "not_met" && <b>Look into this: </b>}
-            {note.sentence} <span className="text-quiet">{`${note.article}, ${note.edition}`}</span>
+            {note.sentence} <span className="opacity-80">{`${note.article}, ${note.edition}`}</span>
           </span>
         </li>
       ))}
@@ -22,11 +27,43 @@ export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean
   );
 }
 
+const REACH = [
+  { value: "near", words: "within reach" },
+  { value: "far", words: "out of reach" },
+] as const;
+
+/** Asks whether grounded metal is within reach of a switch box without a ground. */
+function MetalNear({ row, onChange }: { row: Metal; onChange: (said: "near" | "far") => void }) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-l-4 border-copper pl-3">
+      <p className="max-w-prose">
+        The {row.name} box has no ground. Grounded metal, a pipe, radiator or sink, within 8 ft up or down or
+        5 ft across?
+      </p>
+      <Choice
+        label={`Grounded metal near the ${row.name}`}
+        hidden
+        options={[...REACH]}
+        value={row.answer === "near" || row.answer === "far" ? row.answer : null}
+        onChange={onChange}
+      />
+    </div>
+  );
+}
+
 /** Everything that the rules say about a job. They warn and never block. */
-export function JobRules({ rules, job }: { rules: Job["rules"]; job: number }) {
+export function JobRules({ job, version }: { job: number; version: number }) {
+  const asked = useRules(job, version);
+  const answer = useAnswerRules(job, version);
+  const rules = asked.data;
+  if (!rules) return asked.error ? <Notice error={asked.error} /> : <Waiting />;
   return (
     <div className="grid gap-2">
+      <Notice error={answer.error} />
       <p className="text-quiet">{rules.name}. Check what your authority has adopted.</p>
+      {rules.metal.map((row) => (
+        <MetalNear key={row.place} row={row} onChange={(said) => answer.mutate({ [row.place]: said })} />
+      ))}
       {rules.notes.length === 0 && <p>No box is open yet, so there is nothing to judge.</p>}
       <RuleNotes notes={rules.notes} met />
       <p>

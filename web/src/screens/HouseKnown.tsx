@@ -7,14 +7,28 @@ import { Notice } from "../ui/Notice";
 import { longDay } from "../ui/days";
 
 type Row = KnownHouse["house"]["panel"][number];
+/** A row being typed. */
+type Draft = { breaker: string; amps: string; feeds: string };
+
+/** A number of amperes, or nothing. */
+const AMPS = /^\d{0,3}$/;
 
 /** The panel schedule: as the jobs found it, or as somebody wrote it down by hand, which counts for more. */
 export function PanelSchedule({ known }: { known: KnownHouse }) {
-  const [draft, setDraft] = useState<Row[] | null>(null);
+  const [draft, setDraft] = useState<Draft[] | null>(null);
+  const [wrong, setWrong] = useState<number | null>(null);
   const correct = useCorrectHouse(known.house.id);
   const rows = draft ?? schedule(known);
-  const change = (at: number, part: Partial<Row>) =>
-    setDraft(rows.map((row, index) => (index === at ? { ...row, ...part } : row)));
+  const change = (at: number, part: Partial<Draft>) =>
+    setDraft((draft ?? []).map((row, index) => (index === at ? { ...row, ...part } : row)));
+  const save = (all: Draft[]) => {
+    const bad = all.findIndex((row) => row.breaker.trim() !== "" && !AMPS.test(row.amps.trim()));
+    setWrong(bad < 0 ? null : bad);
+    if (bad >= 0) return;
+    const named = all.filter((row) => row.breaker.trim() !== "");
+    const panel = named.map((row) => ({ ...row, amps: row.amps.trim() === "" ? null : Number(row.amps) }));
+    correct.mutate({ panel }, { onSuccess: () => setDraft(null) });
+  };
   const field = "min-h-11 w-full rounded-md border-2 border-edge bg-sheet px-2";
   return (
     <section>
@@ -43,9 +57,10 @@ export function PanelSchedule({ known }: { known: KnownHouse }) {
                   <input
                     aria-label={`Amps of breaker ${at + 1}`}
                     inputMode="numeric"
+                    aria-invalid={wrong === at}
                     className={field}
                     value={row.amps ?? ""}
-                    onChange={(event) => change(at, { amps: Number(event.target.value) || null })}
+                    onChange={(event) => change(at, { amps: event.target.value })}
                   />
                 </td>
                 <td className="pb-1">
@@ -68,27 +83,25 @@ export function PanelSchedule({ known }: { known: KnownHouse }) {
         </tbody>
       </table>
       <Notice error={correct.error} />
+      {wrong !== null && (
+        <p role="alert">The amps of breaker {wrong + 1} are no number. Nothing was saved.</p>
+      )}
       <p className="mt-2 flex flex-wrap gap-2">
         {draft ? (
           <>
-            <Button
-              kind="key"
-              onClick={() =>
-                correct.mutate(
-                  { panel: draft.filter((row) => row.breaker.trim() !== "") },
-                  { onSuccess: () => setDraft(null) },
-                )
-              }
-            >
+            <Button kind="key" onClick={() => save(draft)}>
               Save schedule
             </Button>
-            <Button onClick={() => setDraft([...rows, { breaker: "", amps: null, feeds: "" }])}>
+            <Button onClick={() => setDraft([...draft, { breaker: "", amps: "", feeds: "" }])}>
               Add a breaker
             </Button>
             <Button onClick={() => setDraft(null)}>Cancel</Button>
           </>
         ) : (
-          <Button small onClick={() => setDraft(rows)}>
+          <Button
+            small
+            onClick={() => setDraft(schedule(known).map((row) => ({ ...row, amps: String(row.amps ?? "") })))}
+          >
             Correct the schedule
           </Button>
         )}
@@ -110,17 +123,23 @@ function schedule(known: KnownHouse): Row[] {
   return rows;
 }
 
-/** The devices as each job left them, and what it left open. */
+/** The devices as each job left them, the rules it found unmet, each said once, and what it left open. */
 export function DevicesKnown({ memory }: { memory: KnownHouse["memory"] }) {
   const told = memory
-    .map((row) => ({ ...row, seen: row.left.devices.filter(({ seen }) => seen) }))
-    .filter(({ seen, left }) => seen.length > 0 || left.open.length > 0);
+    .map((row, at) => ({
+      ...row,
+      seen: row.left.devices.filter(({ seen }) => seen),
+      rules: row.left.rules.filter(
+        (line) => !memory.slice(0, at).some((one) => one.left.rules.includes(line)),
+      ),
+    }))
+    .filter(({ seen, rules, left }) => seen.length > 0 || left.open.length > 0 || rules.length > 0);
   if (told.length === 0) return null;
   return (
     <section>
-      <h2 className="mt-6 mb-2 font-bold">Devices, and what was left open</h2>
+      <h2 className="mt-6 mb-2 font-bold">Devices, rules not met, and what was left open</h2>
       <ul className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-        {told.map(({ call, day, left, seen }) => (
+        {told.map(({ call, day, left, seen, rules }) => (
           <li key={call.id} className="min-w-0 border-t border-edge pt-2">
             <p className="text-sm text-quiet">
               <Link to={`/jobs/${call.id}`} className="underline">
@@ -129,12 +148,19 @@ export function DevicesKnown({ memory }: { memory: KnownHouse["memory"] }) {
               , {longDay(day)}
             </p>
             <ul>
-              {seen.map(({ name, place, kind }) => (
+              {seen.map(({ name, place, kind, fitted }) => (
                 <li key={`${name}${place}`}>
                   <b>{name}</b> {place}: {kind}
+                  {fitted && ", new that day"}
                 </li>
               ))}
             </ul>
+            {rules.map((line) => (
+              <p key={line} className="mt-1 text-sm">
+                <span aria-hidden>! </span>
+                {line}
+              </p>
+            ))}
             {left.open.map((line) => (
               <p key={line} className="mt-1 border-l-4 border-copper pl-2">
                 {line}

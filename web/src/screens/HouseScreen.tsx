@@ -56,7 +56,7 @@ export function HouseScreen() {
             <p className="text-quiet">None yet. What a box holds stands here once it was written down.</p>
           )}
           <ul className="grid gap-4 md:grid-cols-2">
-            {known.boxes.map(({ call, day, box }) => (
+            {known.boxes.map(({ call, day, box, photographs }) => (
               <li
                 key={`${call.id}${box.place}`}
                 className="min-w-0 rounded-lg border border-edge bg-sheet p-3"
@@ -73,6 +73,19 @@ export function HouseScreen() {
                     <BoxDrawing box={box} />
                   </div>
                 </div>
+                {photographs.length > 0 && (
+                  <p className="flex flex-wrap gap-2 py-2">
+                    {photographs.map(({ id, picture, small, taken }) => (
+                      <a key={id} href={picture}>
+                        <img
+                          src={small}
+                          alt={`${box.name}, ${new Date(taken).toLocaleDateString()}`}
+                          className="h-16 w-20 rounded-md border-2 border-edge object-cover"
+                        />
+                      </a>
+                    ))}
+                  </p>
+                )}
                 <More className="border-edge" label="Every conductor in words">
                   <InWords box={box} />
                 </More>

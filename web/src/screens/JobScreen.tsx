@@ -171,7 +171,7 @@ function About({ job, busy, take, amend }: Pick<Changes, "busy" | "take" | "amen
         <Ahead job={job} />
       </Tabs.Content>
       <Tabs.Content value="rules" className="pt-2">
-        <JobRules rules={job.rules} job={job.call.id} />
+        <JobRules job={job.call.id} version={job.version} />
       </Tabs.Content>
       <Tabs.Content value="record" className="pt-2">
         <RecordSheet job={job} />

@@ -50,6 +50,15 @@ function Work() {
           onChange={(region) => set.mutate({ region })}
         />
       </Sheet>
+      <Sheet title="Edition of the code" aside="that your authority has adopted; rules are read by it">
+        <Choice
+          label="Edition"
+          hidden
+          options={now.all_editions.map((edition) => ({ value: edition, words: edition }))}
+          value={now.edition}
+          onChange={(edition) => set.mutate({ edition })}
+        />
+      </Sheet>
       <Sheet title="Habits" aside="said at every rewire">
         <Some
           all={now.all_habits.map(({ name, words }) => ({ value: name, words }))}

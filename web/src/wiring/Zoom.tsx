@@ -3,12 +3,12 @@ import { useState, type ReactNode } from "react";
 
 const SCALES = [1, 1.5, 2, 3];
 
-/** A drawing that can be enlarged, moved about by scrolling, and printed. */
+/** A drawing that can be enlarged, moved about by scrolling, and printed. No tool lies over it. */
 export function Zoom({ className, children }: { className: string; children: ReactNode }) {
   const [step, setStep] = useState(0);
   const scale = SCALES[step] ?? 1;
   return (
-    <div className="relative min-h-0">
+    <div className="relative flex min-h-0 flex-col lg:pr-12">
       <div className={`overflow-auto ${className}`} tabIndex={scale > 1 ? 0 : undefined}>
         <div
           className="h-full min-w-[20rem] print:min-w-0"
@@ -17,7 +17,7 @@ export function Zoom({ className, children }: { className: string; children: Rea
           {children}
         </div>
       </div>
-      <div className="no-print absolute top-0 right-0 grid rounded-md border border-edge bg-sheet/90">
+      <div className="no-print order-first flex justify-end rounded-md border-edge lg:absolute lg:top-0 lg:right-0 lg:grid lg:border">
         <Tool
           label="Enlarge the drawing"
           disabled={step === SCALES.length - 1}
