@@ -5,17 +5,18 @@
 # where a file expected.json beside them says what is right:
 #
 #   ruby --yjit bench/cases.rb FOLDER [GLOB] [--slips one|SHARE] [--unsure SHARE] [--seed N] [--flip]
-#                             [--workers N] [--show]
+#                             [--workers N] [--show] [--cable]
 #
 # --slips writes readings down wrong, --unsure answers so many questions with "unsure", --flip turns toggles over by
-# chance, --show prints every step.
+# chance, --show prints every step, --cable compares the feet of new runs with the least possible.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "optparse"
 require_relative "support/least"
+require_relative "support/least_cable"
 
-options = { slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false }
+options = { slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false, cable: false }
 OptionParser
   .new do |parser|
     parser.on("--slips SHARE") { |value| options[:slips] = value }
@@ -24,6 +25,7 @@ OptionParser
     parser.on("--workers N", Integer) { |value| options[:workers] = value }
     parser.on("--flip") { options[:flip] = true }
     parser.on("--show") { options[:show] = true }
+    parser.on("--cable") { options[:cable] = true }
   end
   .parse!(ARGV)
 OPTIONS = options.freeze
@@ -37,7 +39,7 @@ EXPECTED =
   end
 
 # One case played to its end.
-Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least)
+Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
@@ -140,8 +142,14 @@ def judged(name, circuit, house, session, watch, times)
     note,
     conclusion.causes,
     conclusion.confidence,
-    (Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved")
+    (Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved"),
+    (cable(circuit, session) if OPTIONS[:cable] && conclusion.status == "solved" && session.respond_to?(:asked))
   )
+end
+
+# @return [Array(Float, Float)] feet of the runs that were pulled, and the least possible
+def cable(circuit, session)
+  [LeastCable.pulled(session.asked, session.steps), LeastCable.new(circuit, session.asked).feet]
 end
 
 # The job as the house shall be
@@ -221,6 +229,17 @@ solved = results.select(&:least)
 if solved.any?
   ours, least = %i[minutes least].map { |field| solved.sum(&field) / solved.size }
   puts format("solved %d: minutes %.1f, of who knew the truth %.1f, ratio %.2f", solved.size, ours, least, ours / least)
+end
+cabled = results.filter_map(&:cable).select { |_, least| least }
+if cabled.any?
+  pulled, least = cabled.transpose.map(&:sum)
+  puts format(
+         "changes %d: cable %.0f ft, least possible %.0f ft, ratio %.2f",
+         cabled.size,
+         pulled,
+         least,
+         pulled / least
+       )
 end
 unless times.empty?
   puts format(

@@ -4,15 +4,31 @@
 # Plays a first visit to made-up houses, lets something else go wrong in each, and plays the second visit with what the
 # first one left known and, for comparison, without it. Prints the minutes of each:
 #
-#   bundle exec ruby --yjit bench/visits.rb [HOUSES] [SEED] [--stale]
+#   bundle exec ruby --yjit bench/visits.rb [HOUSES] [SEED] [--stale] [--all]
+#   bundle exec ruby --yjit bench/visits.rb --cases FOLDER [GLOB] [SEED]
 #
-# With --stale the second visit is to another house than the one remembered, so that the memory misleads.
+# With --stale the second visit is to another house than the one remembered, so that the memory misleads. With --all
+# everything about the house is on record, more than any visit leaves known. With --cases the houses are those of a
+# folder that are to be put right.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
+require "optparse"
+require_relative "support/least"
+require_relative "support/sound_house"
+require_relative "visits/all_on_record"
 require_relative "visits/relapse"
 
-STALE = ARGV.delete("--stale")
+options = {}
+OptionParser
+  .new do |parser|
+    parser.on("--stale")
+    parser.on("--all")
+    parser.on("--cases FOLDER")
+  end
+  .parse!(ARGV, into: options)
+STALE, ALL, CASES = options.values_at(:stale, :all, :cases)
+GLOB = ARGV[0] || "*"
 HOUSES = (ARGV[0] || 50).to_i
 SEED = (ARGV[1] || 1).to_i
 DAYS = 400
@@ -33,6 +49,9 @@ Visit =
     def inspection = Dielectra::Practice::Inspection.new(house.circuit, job)
 
     def opened = session.situation.opened.size
+
+    # Minutes of who knew the truth beforehand
+    def least(found) = Least.new(found, house.circuit, session, job).minutes
   end
 
 def visit(circuit, job, seed)
@@ -54,14 +73,34 @@ def played(number)
   first = visit(scenario.circuit, scenario.job, seed)
   return unless first.right?
 
-  left = Dielectra::Session::AsLeft.new(first.session).to_h
-  left = other_memory(seed, scenario) || left if STALE
-  relapse = Relapse.new(first.house.circuit, scenario.job, Random.new(seed + 7))
+  left = (other_memory(seed, scenario) if STALE) || Dielectra::Session::AsLeft.new(first.session).to_h
+  again(seed, scenario.circuit, scenario.job, first, left)
+end
+
+# @param name [String] of a case
+# @return [Hash, nil] the same of a house that somebody else made
+def played_case(name)
+  seed = (SEED * 100_000) + name.sum
+  circuit, job = %w[circuit job].map { |kind| JSON.parse(File.read(File.join(CASES, "#{name}.#{kind}.json"))) }
+  return unless job.dig("wanted", "kind") == "restore"
+
+  circuit = Dielectra::Circuit.read(circuit)
+  job = Dielectra::Evidence::Job.read(job)
+  first = visit(circuit, job, seed)
+  again(seed, circuit, job, first, Dielectra::Session::AsLeft.new(first.session).to_h) if first.right?
+end
+
+# The second visit, with what the first one left known and without it
+# @return [Hash, nil] nil where nothing goes wrong again
+def again(seed, circuit, job, first, left)
+  sound = SoundHouse.of(first.house.circuit, job)
+  left = AllOnRecord.new(sound, job).to_h if ALL
+  relapse = Relapse.new(sound, job, Random.new(seed + 7))
   return unless relapse.circuit
 
   second = visit(relapse.circuit, relapse.call(left, DAYS), seed + 1)
-  again = visit(relapse.circuit, relapse.call(nil, DAYS), seed + 1)
-  summary(seed, relapse, first, second, again)
+  without = visit(relapse.circuit, relapse.call(nil, DAYS), seed + 1)
+  summary(seed, circuit, relapse, first, second, without)
 end
 
 # The memory of another house of the same family, its places renamed to the places of this one
@@ -82,29 +121,38 @@ def other_memory(seed, scenario)
   nil
 end
 
-def summary(seed, relapse, first, second, again)
+def summary(seed, first_circuit, relapse, first, second, without)
   {
     seed:,
     trouble: relapse.trouble,
     first: first.session.minutes,
     second: second.session.minutes,
-    without: again.session.minutes,
-    opened: [first, second, again].map(&:opened),
-    right: [second, again].map(&:right?),
-    wrong: [second, again].map(&:wrong?),
-    unsafe: (second.unsafe + again.unsafe).first,
+    without: without.session.minutes,
+    least: [first.least(first_circuit), second.least(relapse.circuit)],
+    opened: [first, second, without].map(&:opened),
+    right: [second, without].map(&:right?),
+    wrong: [second, without].map(&:wrong?),
+    unsafe: (second.unsafe + without.unsafe).first,
     why: second.session.next.why
   }
 end
 
+plays =
+  if CASES
+    names = Dir[File.join(CASES, "#{GLOB}.circuit.json")].map { |path| File.basename(path, ".circuit.json") }.sort
+    names.map { |name| -> { played_case(name) } }
+  else
+    Array.new(HOUSES) { |number| -> { played(number) } }
+  end
 pipes =
   (0...WORKERS).map do |worker|
     reader, writer = IO.pipe
     fork do
       reader.close
-      (0...HOUSES)
-        .select { |number| number % WORKERS == worker }
-        .each { |number| line = played(number) and writer.write("#{JSON.generate(line)}\n") }
+      plays
+        .each_slice(WORKERS)
+        .filter_map { |some| some[worker] }
+        .each { |play| line = play.call and writer.write("#{JSON.generate(line)}\n") }
       writer.close
     end
     writer.close
@@ -141,4 +189,10 @@ puts format(
        mean["second"] / mean["first"],
        mean["without"],
        mean["without"] / mean["first"]
+     )
+least = [0, 1].map { |at| lines.sum { |line| line["least"][at] } / lines.size }
+puts format(
+       "who knew the truth: first %.1f, second %.1f (%.2f of the first visit as it was)",
+       *least,
+       least.last / mean["first"]
      )

@@ -29,7 +29,7 @@ class Least
 
   private
 
-  def taken = @taken ||= @session.steps.reject { |step| step["answer"].key?("cannot") || step["answer"].key?("unsure") }
+  def taken = @taken ||= @session.steps.select { |step| Dielectra::Steps.done?(step) }
 
   def joints(circuit, place) =
     circuit.joints.map(&:points).select { |points| points.size > 1 && circuit.place_of(points.first) == place }

@@ -108,6 +108,14 @@ class Relapse
     !seen.obeys? && seen.hazards.none?("a breaker trips")
   end
 
+  # Toggle by toggle, where two are on one yoke
+  def toggles(positions) =
+    positions
+      .flat_map do |id, at|
+        at.is_a?(Array) ? at.each_with_index.map { |one, index| ["#{id}.#{index + 1}", one] } : [[id, at]]
+      end
+      .to_h
+
   # What the customer says of two combinations
   def reports
     Dielectra::Physics::Survey
@@ -115,7 +123,7 @@ class Relapse
       .sample(2, random: @random)
       .map do |row|
         loads = row["loads"].slice(*@job.goal.loads.map(&:id))
-        { "do" => "report", "positions" => row["positions"], "answer" => { "loads" => loads } }
+        { "do" => "report", "positions" => toggles(row["positions"]), "answer" => { "loads" => loads } }
       end
   end
 end
