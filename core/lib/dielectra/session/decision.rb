@@ -143,6 +143,7 @@ module Dielectra
 
         return give_up(@action.subject, open) if @action.purpose == :stop
         return refused(@action.subject, open) if @action.purpose == :refused
+        return halt(:no_progress) if @action.purpose == :repair && untold?
 
         ruled(:cause, (CauseCheck.new(@session).step(@action) if @action.purpose == :repair)) || @action.step
       end
@@ -151,14 +152,22 @@ module Dielectra
         @session.aim &&
           open.find { |one| Decision.aim(one) == @session.aim && one.value <= open.first.value + ON_THE_WAY }
 
-      # Whether the breaker was switched too often, or wires are moved back and forth without a reading
+      # Whether all obeys, and what is left to try is a matter of outlets that nobody in this job can see
+      def untold? = @session.proof.complete? && UnknownOnward.new(@session).run
+
+      # Whether the breaker was switched too often, or wires are moved back and forth
       def circling?
+        @session.steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED || back_and_forth?
+      end
+
+      # Whether wires are moved without a reading, or a box was joined in the same way again and again
+      def back_and_forth?
         steps = @session.steps
-        steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED ||
-          (
-            steps.size >= Troubleshooting::MOST_MOVED &&
-              steps.last(Troubleshooting::MOST_MOVED).all? { |step| step["do"] == "arrange" }
-          )
+        moves = steps.select { |step| step["do"] == "arrange" && Steps.done?(step) }
+        last = steps.last(Troubleshooting::MOST_MOVED)
+        (last.size == Troubleshooting::MOST_MOVED && last.all? { |step| step["do"] == "arrange" }) ||
+          moves.map { |step| [step["place"], step["joints"].map(&:sort).sort] }.tally.values.max.to_i >
+            Troubleshooting::MOST_REPEATED
       end
 
       # Whether a step would switch a breaker back that was switched a step ago

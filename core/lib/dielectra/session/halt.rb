@@ -138,6 +138,8 @@ module Dielectra
       def left
         return "the answers fit no circuit known here. Get a second opinion", 1.0 if belief.hypotheses.empty?
 
+        unknown = UnknownOnward.new(@session)
+        return unknown.why, 1.0 if @reason == :no_progress && unknown.run
         named = []
         sum = 0.0
         opening = OPENINGS.fetch(@reason, OPENINGS[:nothing_left])

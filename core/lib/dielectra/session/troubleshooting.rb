@@ -29,6 +29,8 @@ module Dielectra
       MOST_SWITCHED = 24
       # Times that wires are moved in a row without a reading, at most
       MOST_MOVED = 8
+      # Times that a box is joined in one and the same way, at most
+      MOST_REPEATED = 2
       # Posterior above which a circuit is called right
       SURE = 0.999
       # Posterior that is enough if no question is worth its minutes

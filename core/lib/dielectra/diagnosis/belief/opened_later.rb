@@ -17,13 +17,13 @@ module Dielectra
       # @param hypothesis [Hypothesis]
       # @return [Array<Hypothesis>] one for each way its runs can be the cables found; none where they cannot
       def of(hypothesis)
-        unseen = hypothesis.skeleton.runs.select { |run| run.at?(@place) && blind?(run) }
-        ways(unseen).map { |ends| relaid(hypothesis, unseen.zip(ends).to_h.compare_by_identity) }
+        unseen = hypothesis.skeleton.runs.select { |run| run.at?(@place) && blind?(run.ends[run.side(@place)]) }
+        ways(unseen).filter_map { |ends| relaid(hypothesis, unseen.zip(ends).to_h.compare_by_identity) }
       end
 
       private
 
-      def blind?(run) = run.ends[run.side(@place)].include?("/~")
+      def blind?(cable_end) = cable_end.include?("/~")
 
       # Cable ends for some runs, in their order
       def ways(unseen)
@@ -32,11 +32,19 @@ module Dielectra
       end
 
       def fits?(run, found)
-        run.strands.map(&:color).sort == found.insulated.map(&:color).sort && !run.grounding == !found.grounding
+        run.strands.map(&:color).sort == found.insulated.map(&:color).sort && grounded_alike?(run, found)
       end
 
+      # A run of which nothing was seen yet is only supposed to have a ground. It may have none.
+      def grounded_alike?(run, found) =
+        !run.grounding == !found.grounding || (run.grounding && run.ends.all? { |one| blind?(one) })
+
+      # @return [Hypothesis, nil] nil where its fault is at a ground that is not there
       def relaid(hypothesis, ends)
         names = {}
+        lacking = ends.select { |run, found| run.grounding && !found.grounding }.flat_map { |run, _| run.grounding }
+        return if hypothesis.faults.any? { |fault| fault.points&.intersect?(lacking) }
+
         runs =
           hypothesis.skeleton.runs.map do |run|
             found = ends.find { |one, _| one.equal?(run) }&.last
@@ -57,7 +65,7 @@ module Dielectra
             wire = left.delete_at(left.index { |one| one.color == strand.color })
             strand.dup.tap { |copy| copy.points = named(strand.points, side, found.point(wire), names) }
           end
-        grounding = run.grounding && named(run.grounding, side, found.point(found.grounding), names)
+        grounding = found.grounding && named(run.grounding, side, found.point(found.grounding), names)
         Design::Run.new(places: run.places, ends: put(run.ends, side, found.id), strands:, grounding:)
       end
 
