@@ -30,6 +30,10 @@ RSpec.describe Dielectra::Rules::Book do
     expect(at).to eq([["EPA RRP"], ["110.14(A)"], []])
   end
 
+  it "is met by marking where a plan marks the conductor" do
+    expect(state("200.7(C)", 2023, hot_white_unmarked: Dielectra::Rules::Facts::TO_BE_MARKED)).to eq("met_by_marking")
+  end
+
   it "leaves out what an edition does not have" do
     expect([2008, 2011].map { |edition| state("404.2(C)", edition, new_switch_without_neutral: true) }).to eq(
       [nil, "not_met"]

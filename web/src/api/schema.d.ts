@@ -915,7 +915,7 @@ export interface components {
             edition: number;
             sentence: string;
             /** @enum {string} */
-            state: "met" | "not_met";
+            state: "met" | "met_by_marking" | "not_met";
         };
         /** @description A change that was asked for, and the ways to make it */
         Asked: {

@@ -15,9 +15,10 @@ export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean
     <ul className="grid gap-1 text-sm">
       {notes.map((note) => (
         <li key={note.article + note.sentence} className="flex gap-2">
-          <span aria-hidden>{note.state === "met" ? "✓" : "!"}</span>
+          <span aria-hidden>{note.state === "not_met" ? "!" : "✓"}</span>
           <span>
             {met && note.state === "met" && <span className="sr-only">Met: </span>}
+            {note.state === "met_by_marking" && <b>Met by marking: </b>}
             {note.state === "not_met" && <b>Look into this: </b>}
             {note.sentence} <span className="opacity-80">{`${note.article}, ${note.edition}`}</span>
           </span>

@@ -10,6 +10,8 @@ module Dielectra
       # Editions that the rules are told apart by
       EDITIONS = [2008, 2011, 2014, 2017, 2020, 2023].freeze
       NEWEST = EDITIONS.last
+      # How a rule may stand, the most urgent first
+      STATES = %i[not_met met_by_marking met].freeze
 
       # @param region [String]
       # @return [Book]
@@ -34,13 +36,13 @@ module Dielectra
 
       # @param facts [Facts]
       # @param step [String, nil] a kind of step; only rules that matter there are looked at
-      # @return [Array<Hash>] `article`, `edition`, `sentence` and `state` (met, not_met) of the rules that something is
-      #   known about, those not met first
+      # @return [Array<Hash>] `article`, `edition`, `sentence` and `state` (met, met_by_marking, not_met) of the rules
+      #   that something is known about, those not met first
       def notes(facts, edition = NEWEST, step: nil)
         rules(edition)
           .select { |rule| step.nil? || rule.at.include?(step) }
           .filter_map { |rule| (state = rule.judge(facts)) && [rule, state] }
-          .sort_by { |rule, state| [state == :not_met ? 0 : 1, rule.article] }
+          .sort_by { |rule, state| [STATES.index(state), rule.article] }
           .map do |rule, state|
             { "article" => rule.article, "edition" => edition, "sentence" => rule.sentence, "state" => state.to_s }
           end

@@ -29,6 +29,9 @@ module Dielectra
         receptacle_replaced
         led_below_minimum
       ].freeze
+      # The value of a fact that a plan sees to by marking a conductor
+      TO_BE_MARKED = :to_be_marked
+
       attr_reader(*FIELDS)
 
       def initialize(**known)

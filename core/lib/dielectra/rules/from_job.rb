@@ -90,7 +90,7 @@ module Dielectra
         remarks = opened.flat_map { |place| (@situation.opened[place]["remarks"] || []).map { |row| row["what"] } }
         joints = opened.flat_map { |place| @situation.joints(place) }
         {
-          hot_white_unmarked: hot_whites?,
+          hot_white_unmarked: marked? ? Facts::TO_BE_MARKED : hot_whites?,
           # Out of reach of grounded metal any plate may stand.
           ungrounded_switch: ungrounded.any? { |place| @local.grounded_metal[place] != "far" },
           loose_grounds: opened.any? { |place| loose_grounds?(place) },
@@ -100,6 +100,9 @@ module Dielectra
           cloth: remarks.include?("cloth")
         }
       end
+
+      # Whether the plan marks conductors whose color says something else
+      def marked? = @plan&.possible? && @plan.rewire.tapes.any?
 
       def hot_whites?
         best && @session.planner.respond_to?(:unmarked) && @session.planner.unmarked(best, @situation).any?

@@ -7,12 +7,13 @@ module Dielectra
     Rule =
       Struct.new(:name, :article, :since, :until, :sentence, :fact, :unless, :grave, :at) do
         # @param facts [Facts]
-        # @return [Symbol, nil] :met or :not_met; nil where it does not apply or nothing is known
+        # @return [Symbol, nil] :met, :met_by_marking or :not_met; nil where it does not apply or nothing is known
         def judge(facts)
           return fill(facts) if fact == "fill"
 
           known = facts.public_send(fact)
           return if known.nil?
+          return :met_by_marking if known == Facts::TO_BE_MARKED
 
           known ? :not_met : :met
         end
