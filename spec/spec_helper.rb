@@ -32,7 +32,7 @@ module Houses
   # Plays a session in a house until it concludes; yields each step before it is answered, and the session.
   # @return [Dielectra::Session::Troubleshooting]
   def play(house, job)
-    session = Dielectra::Session::Troubleshooting.new(job)
+    session = Dielectra::Session::Troubleshooting.for(job)
     until (step = session.next).is_a?(Dielectra::Session::Conclusion)
       yield step.to_h, session if block_given?
       session.record(step.to_h.merge("answer" => house.answer(step.to_h)))

@@ -106,6 +106,9 @@ module Dielectra
       # @return [Integer] how many circuits may meet in its boxes: one for each breaker, two at most
       def circuits = breakers.size.clamp(1, MOST_CIRCUITS)
 
+      # @return [Boolean] whether conductors run one by one on knobs, without a sheath
+      def single_conductors? = document["method"] == "knob_and_tube"
+
       # @return [Hash, nil] the row of `wanted` for a device that is not there yet
       def new_item(id) = goal.new_items.find { |row| row["id"] == PointId.device(id) }
 

@@ -29,7 +29,7 @@ module Dielectra
           **planned,
           built_with_lead: year && year < LEAD,
           old_luminaire_taps: year && year < TAPS && @job.loads.any? { |load| load.kind == "luminaire" },
-          knob_and_tube: @job.document["method"] == "knob_and_tube",
+          knob_and_tube: @job.single_conductors?,
           second_circuit: (yokes? if @job.circuits > 1),
           shared_neutral: (best.skeleton.layout.sharing? if @job.circuits > 1 && best),
           switched_neutral: (switched_neutral? if opened.any? && best),

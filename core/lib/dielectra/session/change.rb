@@ -23,6 +23,7 @@ module Dielectra
       def record(step)
         __getobj__.record(step)
         advance
+        foresee if astray?(step)
         self
       end
 
@@ -36,6 +37,25 @@ module Dielectra
       def restoring? = __getobj__.is_a?(Restoration)
 
       private
+
+      # Whether a box opened that the plan had left closed, and is not what it was taken for. Single open conductors
+      # look alike: with them a plan is not made anew so late.
+      def astray?(step) =
+        step["do"] == "open" && __getobj__.is_a?(Work) && belief.hypotheses.empty? && !asked.single_conductors?
+
+      # Nothing that was done reached into that box. So the change is planned anew, as if the box had been seen before
+      # the work began, and what was done is taken for what it is. Where it would have been planned otherwise then, what
+      # follows is a stop.
+      def foresee
+        planned = steps.first(__getobj__.surveyed)
+        seen, done = steps.drop(planned.size).partition { |step| step["do"] == "open" && Steps.done?(step) }
+        foreseen = [*planned[..-2], *seen, *planned.last(1), *done]
+        other = self.class.new(asked.with_steps(foreseen), costs:)
+        __setobj__(other.__getobj__.accounted(self)) unless other.surveying?
+      rescue InvalidInput
+        # It could not have been opened then. What follows is a stop.
+        self
+      end
 
       def advance
         loop { __setobj__(following || break) }

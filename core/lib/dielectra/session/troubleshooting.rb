@@ -30,7 +30,7 @@ module Dielectra
       # Times that wires are moved in a row without a reading, at most
       MOST_MOVED = 8
       # Times that a box is joined in one and the same way, at most
-      MOST_REPEATED = 2
+      MOST_REPEATED = 4
       # Posterior above which a circuit is called right
       SURE = 0.999
       # Posterior that is enough if no question is worth its minutes
@@ -108,6 +108,16 @@ module Dielectra
       # @return [Troubleshooting]
       def supposing(hypotheses)
         dup.tap { |other| other.suppose(hypotheses) }
+      end
+
+      # Takes over in which order the steps were taken, and what they took.
+      # @param other [Troubleshooting] with the same steps
+      # @return [Troubleshooting] itself
+      def accounted(other)
+        @steps = other.steps
+        @minutes = other.minutes
+        forget
+        self
       end
 
       # @return [Step, Conclusion] what to do next, or how it ended

@@ -4,6 +4,9 @@ module Dielectra
   module Session
     # The second part of a change: the house is rewired and what was asked for is proved in every combination.
     class Work < Troubleshooting
+      # @return [Integer] steps that were taken before it began
+      attr_reader :surveyed
+
       # @param survey [Survey] that is ready
       def initialize(survey) # rubocop:disable Lint/MissingSuper
         @costs = survey.costs
@@ -19,6 +22,7 @@ module Dielectra
             prediction: Diagnosis::Prediction.new(world)
           )
         @steps = survey.steps
+        @surveyed = steps.size
         @watched = []
         @minutes = survey.minutes
         @visited = []

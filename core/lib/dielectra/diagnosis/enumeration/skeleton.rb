@@ -218,7 +218,7 @@ module Dielectra
         Trade::CableType.colors(Trade::CableType.with_conductors(count.clamp(2, 4))) + (["black"] * [count - 4, 0].max)
       end
 
-      def knob_and_tube? = @job.document["method"] == "knob_and_tube"
+      def knob_and_tube? = @job.single_conductors?
 
       def grounding(edge, near, far)
         return if near || far ? (near || far).grounding.nil? : knob_and_tube?
