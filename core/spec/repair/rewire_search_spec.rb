@@ -11,6 +11,7 @@ RSpec.describe Dielectra::Repair::RewireSearch do
         runs,
         choices,
         rewire.send(:boxes, hypothesis, runs),
+        rewire.send(:works, hypothesis, situation, layout),
         {},
         {},
         nil,

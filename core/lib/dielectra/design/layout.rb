@@ -19,7 +19,12 @@ module Dielectra
         "line" => "line",
         "neutral" => "neutral"
       }.freeze
-      private_constant :ROLES
+      # Function => role, filled as functions are met
+      ROLE_OF =
+        Hash.new do |known, function|
+          known[function] = ROLES.find { |start, _| function.start_with?(start) }&.last || function
+        end
+      private_constant :ROLES, :ROLE_OF
       # The first letters of junctions that the job does not know of.
       UNSEEN = "_unseen"
 
@@ -118,9 +123,7 @@ module Dielectra
         ((@travelers ||= {})[hop] ||= {})[wire] ||= "traveler_#{wire}#{"_#{hop + 1}" if hop.positive?}"
 
       # @return [String] the field's role for a function
-      def self.role(function)
-        ROLES.find { |start, _| function.start_with?(start) }&.last || function
-      end
+      def self.role(function) = ROLE_OF[function]
 
       def self.onward?(place) = place.start_with?(ONWARD)
 

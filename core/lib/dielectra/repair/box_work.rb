@@ -2,7 +2,7 @@
 
 module Dielectra
   module Repair
-    # The work in each box given what its conductors are to carry, and its cost in minutes
+    # The work in the boxes of a house, under a hypothesis and a layout that it shall have
     class BoxWork
       # @param job [Evidence::Job]
       # @param costs [Evidence::Costs]
@@ -13,54 +13,38 @@ module Dielectra
         @memories = {}
       end
 
-      # @param functions [Hash{String => String, nil}] conductor's point => function
-      # @return [Array(Hash{String => Target}, Hash{String => String})] what each box is to be joined like, and
-      #   replacements by device
-      def targets(hypothesis, situation, layout, functions)
-        boxes =
-          hypothesis.boxes.keys.to_h do |place|
-            [
-              place,
-              target(hypothesis, situation, layout, place, functions.values_at(*hypothesis.skeleton.points_at(place)))
-            ]
-          end
-        kinds =
-          hypothesis.boxes.keys.map { |place| replacements(hypothesis, situation, layout, place) }.reduce({}, :merge)
-        [boxes, kinds]
-      end
-
-      # @param carried [Array<String, nil>] what the conductors of the place are to carry, in the order of its points
-      def target(hypothesis, situation, layout, place, carried)
-        duties = hypothesis.boxes[place].devices.each_key.map { |device| layout.duty(device) }
+      # @param place [String]
+      # @return [WorkInBox]
+      def in_box(hypothesis, situation, layout, place)
         points = hypothesis.skeleton.points_at(place)
+        devices = hypothesis.boxes[place].devices.keys
         memory = memory(hypothesis, situation, place, points)
-        by_duties = (memory[:targets][duties] ||= {})
-        by_duties[carried] ||= Target.new(
-          current: memory[:joints],
-          functions: points.zip(carried).to_h,
-          partners: memory[:partners],
-          workmanship: workmanship(hypothesis, situation, layout, place),
-          grounds: memory[:grounds],
-          fresh: fresh_grounds(situation, place) & memory[:grounds]
+        duties = devices.to_h { |device| [device, layout.duty(device)] }
+        kinds = hypothesis.kinds(situation.arrangement).slice(*devices)
+        replacements = duties.select { |device, duty| duty.switch? && !duty.served_by?(kinds[device]) }
+        WorkInBox.new(
+          place:,
+          points:,
+          memory:,
+          targets: memory[:targets][duties.values] ||= {},
+          workmanship: workmanship(duties, kinds),
+          fresh: fresh_grounds(situation, place) & memory[:grounds],
+          replacements: replacements.transform_values(&:kind),
+          prices: @prices ||= Prices.new(@costs["arrange_point"], @costs["replace"], @costs["walk"]),
+          entry: entry(situation, place)
         )
       end
 
-      # @param carried [Array<String, nil>] what the conductors are to carry, in the order of the box's points
-      # @return [Float] minutes
-      def cost(hypothesis, situation, layout, place, carried)
-        changed = target(hypothesis, situation, layout, place, carried).changes
-        replaced = replacements(hypothesis, situation, layout, place).size * @costs["replace"]
-        return 0.0 if changed.zero? && replaced.zero?
+      # Minutes for a point that is moved, for a device that is replaced, and for the way to a box
+      Prices = Struct.new(:point, :device, :walk)
 
-        replaced + changing(situation, place, changed)
-      end
+      private
 
-      # @return [Float] minutes to change a number of points in a box; infinite where the box is out of reach
-      def changing(situation, place, points)
+      # @return [Float] minutes until hands are in a box; infinite where it is out of reach
+      def entry(situation, place)
         return Float::INFINITY if Design::Layout.unseen?(place)
 
-        entry = situation.open?(place) ? 0.0 : @costs.opening(@job.place(place)) + @costs["prove_dead"]
-        (points * @costs["arrange_point"]) + entry + @costs["walk"]
+        situation.open?(place) ? 0.0 : @costs.opening(@job.place(place)) + @costs["prove_dead"]
       end
 
       # What all targets of a box share as it is joined now
@@ -81,26 +65,12 @@ module Dielectra
         end
       end
 
-      private
-
-      # @return [Hash{String => String}] switches to replace because they are of the wrong kind => the right kind
-      def replacements(hypothesis, situation, layout, place)
-        kinds = hypothesis.kinds(situation.arrangement)
-        hypothesis.boxes[place]
-          .devices
-          .each_key
-          .to_h { |device| [device, layout.duty(device)] }
-          .select { |device, duty| duty.switch? && !duty.served_by?(kinds[device]) }
-          .transform_values(&:kind)
-      end
-
       # The workmanship of a box with the devices that are or will be in it
-      def workmanship(hypothesis, situation, layout, place)
-        kinds = hypothesis.kinds(situation.arrangement).merge(replacements(hypothesis, situation, layout, place))
+      def workmanship(duties, kinds)
         fittings =
-          hypothesis.boxes[place].devices.each_key.map do |device|
-            duty = layout.duty(device)
-            Design::Workmanship::Fitting.new(device, kinds[device]&.then { |kind| duty.fitted(kind) }, duty)
+          duties.map do |device, duty|
+            kind = duty.switch? && !duty.served_by?(kinds[device]) ? duty.kind : kinds[device]
+            Design::Workmanship::Fitting.new(device, kind && duty.fitted(kind), duty)
           end
         Design::Workmanship.new(fittings)
       end

@@ -23,6 +23,7 @@ module Dielectra
           :runs,
           :choices,
           :boxes,
+          :works,
           :costs,
           :least,
           :ahead,
@@ -119,10 +120,28 @@ module Dielectra
         end
       end
 
+      # The work in each box under a layout
+      def works(hypothesis, situation, layout) =
+        hypothesis.boxes.keys.to_h { |place| [place, @work.in_box(hypothesis, situation, layout, place)] }
+
       # Depth first over the runs. A box that is all apart costs the same for every assignment.
       def search(hypothesis, situation, layout, runs, choices, best)
         search =
-          Search.new(hypothesis, situation, layout, runs, choices, boxes(hypothesis, runs), {}, {}, nil, best, 0, 0)
+          Search.new(
+            hypothesis,
+            situation,
+            layout,
+            runs,
+            choices,
+            boxes(hypothesis, runs),
+            works(hypothesis, situation, layout),
+            {},
+            {},
+            nil,
+            best,
+            0,
+            0
+          )
         search.ahead = bounds(search)
         descend(search, 0.0, [])
         search.best
@@ -159,7 +178,9 @@ module Dielectra
         return if search.hopeless?(cost, picks.size)
 
         functions = search.functions(picks)
-        search.best = [cost, functions, *@work.targets(search.hypothesis, search.situation, search.layout, functions)]
+        works = search.works.values
+        targets = works.to_h { |work| [work.place, work.target(work.carried(functions))] }
+        search.best = [cost, functions, targets, works.map(&:replacements).reduce({}, :merge)]
       end
 
       def price(search, depth, picks)
@@ -167,41 +188,22 @@ module Dielectra
           search.boxes[depth].sum { |box| cost_of(search, box, picks) }
       end
 
-      # Lower bound of the cost, from whether a box changes at all
+      # Lower bound of the cost
       def least(search, depth, picks)
         color_cost(search.runs[depth], search.choices[depth][picks[depth]]) +
           search.boxes[depth].sum { |box| least_of(search, box, picks) }
       end
 
-      def least_of(search, box, picks)
-        (search.least[box.first] ||= {})[search.code(box, picks)] ||= begin
-          place = box.first
-          memory = @work.memory(search.hypothesis, search.situation, place, search.hypothesis.skeleton.points_at(place))
-          unchanged?(memory[:joint_of], search.carried(box, picks)) ? 0.0 : @work.changing(search.situation, place, 1)
-        end
-      end
-
-      # Whether the joints already match the functions
-      # @param joint_of [Array<Integer, nil>] for each conductor the joint it is in
-      # @param carried [Array<String, nil>]
-      def unchanged?(joint_of, carried)
-        carried.each_with_index do |function, slot|
-          next unless function
-
-          (slot + 1).upto(carried.size - 1) do |other|
-            next unless carried[other]
-
-            return false if (function == carried[other]) != (!joint_of[slot].nil? && joint_of[slot] == joint_of[other])
-          end
-        end
-        true
-      end
+      def least_of(search, box, picks) =
+        (search.least[box.first] ||= {})[search.code(box, picks)] ||= search.works[box.first].least(
+          search.carried(box, picks)
+        )
 
       # What a box costs, the runs being picked so far.
       def cost_of(search, box, picks)
         (search.costs[box.first] ||= {})[search.code(box, picks)] ||= begin
           search.priced += 1
-          @work.cost(search.hypothesis, search.situation, search.layout, box.first, search.carried(box, picks))
+          search.works[box.first].cost(search.carried(box, picks))
         end
       end
 
@@ -211,18 +213,8 @@ module Dielectra
         least =
           search.boxes.map do |places|
             places.sum do |place, _|
-              apart = search.hypothesis.joints(place, search.situation.arrangement).empty?
-              if apart
-                @work.cost(
-                  search.hypothesis,
-                  search.situation,
-                  search.layout,
-                  place,
-                  some.values_at(*search.hypothesis.skeleton.points_at(place))
-                )
-              else
-                0.0
-              end
+              work = search.works[place]
+              work.apart? ? work.cost(work.carried(some)) : 0.0
             end
           end
         (0..search.runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
