@@ -2,30 +2,43 @@
 
 module Dielectra
   module Session
-    # Before a house is changed: each switch is thrown once, and the loads are watched. What does not obey now is put
-    # right first.
+    # Before a house is changed: each switch is thrown once, and the loads are watched; once more where they take no
+    # notice. What does not obey then is put right first.
     class FirstTry < Rule
       # @return [Step, nil] nil once every switch was tried, or a box is open
       def step
         return unless @situation.opened.empty? && @situation.power == "on"
 
-        control = controls.find { |one| pair(one).nil? }
+        control = controls.find { |one| pairs(one).size < (ignored?(one, pairs(one).first) ? TRIES : 1) }
         step = control && toward(control)
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
-      # @return [Boolean] whether a switch was thrown and none of its loads took notice
+      # @return [Boolean] whether a switch was thrown more than once and none of its loads ever took notice
       def disobeyed? =
-        @session.job.goal.groups.any? do |group|
-          group.controls.any? do |control|
-            lights = pair(control)&.map { |_, seen| seen.select { |id, _| own?(group, id) } }
-            lights && lights.first == lights.last
-          end
+        controls.any? do |control|
+          seen = pairs(control)
+          seen.size >= TRIES && seen.all? { |pair| ignored?(control, pair) }
         end
+
+      # Times that a switch is thrown before it is taken for one that works nothing. One look may be mistaken.
+      TRIES = 2
+      private_constant :TRIES
 
       private
 
       def controls = @session.job.goal.controls
+
+      # Whether none of the loads of a switch took notice between two looks
+      def ignored?(control, pair)
+        return false if pair.nil?
+
+        groups = @session.job.goal.groups.select { |group| group.controls.include?(control) }
+        groups.any? do |group|
+          before, after = pair.map { |_, seen| seen.select { |id, _| own?(group, id) } }
+          before == after
+        end
+      end
 
       def own?(group, id) =
         group.load_ids.any? { |own| [own, PointId.device(own)].include?(id) || id.start_with?("#{own}.") }
@@ -39,16 +52,15 @@ module Dielectra
         looking.step(:set, device: control.id, to: Trade::Position.raised?(at) ? "down" : "up")
       end
 
-      # Two looks in a row between which only one switch was thrown
-      # @return [Array(Array, Array), nil]
-      def pair(control)
+      # Looks in a row between which only one switch was thrown
+      # @return [Array<Array(Array, Array)>]
+      def pairs(control) =
         looks
           .each_cons(2)
-          .find do |(before, _), (after, _)|
+          .select do |(before, _), (after, _)|
             before.key?(control.id) && before.keys == after.keys &&
               (before.to_a - after.to_a).map(&:first) == [control.id]
           end
-      end
 
       # Positions by whether the toggle stands up, so that on and up are one
       def raised(positions) = positions.transform_values { |at| Trade::Position.raised?(at) }
