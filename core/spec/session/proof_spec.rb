@@ -77,3 +77,21 @@ RSpec.describe Dielectra::Session::Proof, "of two switches" do
     expect(described_class.new(demo_job("tower_stair"), at, done).next_missing.values.count(true)).to eq(1)
   end
 end
+
+RSpec.describe Dielectra::Session::Proof, "of one switch" do
+  let(:job) { demo_job("boathouse") }
+  let(:situation) { Dielectra::Evidence::Situation.start(job) }
+
+  def left(*looks)
+    watched = looks.map { |at, light| [{ job.goal.controls.first.id => at }, light, situation.arrangement] }
+    described_class.new(job, situation, watched).missing.flat_map(&:values)
+  end
+
+  it "takes no single look for enough" do
+    expect([left(%w[up on], %w[down off]), left(%w[up on], %w[down off], %w[up on])]).to eq([[true], []])
+  end
+
+  it "is not made by a look that another contradicts" do
+    expect(left(%w[up on], %w[down off], %w[up off])).not_to be_empty
+  end
+end

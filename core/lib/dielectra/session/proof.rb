@@ -20,11 +20,14 @@ module Dielectra
 
       def combinations = @combinations ||= job.goal.combinations.map { |positions| toggles(positions) }
 
+      # Combinations below which one of them is watched once more, so that no single look, which may be mistaken, makes
+      # the proof
+      FEW = 3
+      private_constant :FEW
+
       # Combinations still to be watched: those never watched, or else those that contradict the rest and may have been
-      # misread
-      def missing
-        @missing ||= (combinations - seen.keys).then { |never| never.any? ? never : odd }
-      end
+      # misread, or else one more than once where there are so few
+      def missing = @missing ||= [combinations - seen.keys, odd, again].find(&:any?) || []
 
       # @return [Boolean] whether the light has been seen to obey in every combination
       def complete?
@@ -49,7 +52,7 @@ module Dielectra
 
       # Minutes to watch what is left after a plan
       def minutes(plan, work_state)
-        left = plan.nothing? ? missing.size : combinations.size
+        left = plan.nothing? ? missing.size : looks_needed
         return 0.0 if left.zero?
 
         first = work_state.at == job.panel.id ? 1.5 : 0.0
@@ -58,8 +61,19 @@ module Dielectra
 
       private
 
+      def looks_needed = combinations.size + (combinations.size < FEW ? 1 : 0)
+
+      # The combination in which something is on, where all were watched and not often enough
+      def again
+        return [] unless (combinations - seen.keys).empty? && @times.values_at(*combinations).sum < looks_needed
+
+        combinations.max_by(1) { |raised| job.goal.states(seen[raised]).count("on") }
+      end
+
       # Combinations in which the light was neither on nor off, or else those that most of their neighbors contradict
       def odd
+        return [] unless (combinations - seen.keys).empty?
+
         between = combinations.reject { |raised| job.goal.clear?(seen[raised]) }
         return between if between.any?
 

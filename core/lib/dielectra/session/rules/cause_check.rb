@@ -64,7 +64,7 @@ module Dielectra
       def ways(place)
         other = thrown(place)
         [
-          (Way.new(toggles, 1.0, false) if toggles.known?),
+          Way.new(toggles, 1.0, false),
           (Way.new(other, LATER, false) if other),
           (Way.new(toggles, LATER**2, true) if other && toggles.known? && intermittent?)
         ].compact
