@@ -82,13 +82,20 @@ RSpec.describe Dielectra::Session::Proof, "of one switch" do
   let(:job) { demo_job("boathouse") }
   let(:situation) { Dielectra::Evidence::Situation.start(job) }
 
-  def left(*looks)
+  def proof(*looks)
     watched = looks.map { |at, light| [{ job.goal.controls.first.id => at }, light, situation.arrangement] }
-    described_class.new(job, situation, watched).missing.flat_map(&:values)
+    described_class.new(job, situation, watched)
   end
+
+  def left(*looks) = proof(*looks).missing.flat_map(&:values)
 
   it "takes no single look for enough" do
     expect([left(%w[up on], %w[down off]), left(%w[up on], %w[down off], %w[up on])]).to eq([[true], []])
+  end
+
+  it "says whether it goes on or begins again" do
+    looks = [[%w[up on]], [%w[up on], %w[down off]]]
+    expect(looks.map { |some| proof(*some).repeating? }).to eq([false, true])
   end
 
   it "is not made by a look that another contradicts" do

@@ -173,7 +173,11 @@ module Dielectra
             "#{leading} The smallest change that fixes it."
           end
         when :prove
-          "Nothing counts as fixed before every control was seen to work from every state of the others."
+          if @session.proof.repeating?
+            "Every position was watched. One look may be mistaken, so one of them is watched again."
+          else
+            "Nothing counts as fixed before every control was seen to work from every state of the others."
+          end
         end
       end
 

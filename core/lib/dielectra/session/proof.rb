@@ -29,6 +29,9 @@ module Dielectra
       # misread, or else one more than once where there are so few
       def missing = @missing ||= [combinations - seen.keys, odd, again].find(&:any?) || []
 
+      # @return [Boolean] whether every combination was watched, and one is to be watched again
+      def repeating? = missing.any? && (combinations - seen.keys).empty?
+
       # @return [Boolean] whether the light has been seen to obey in every combination
       def complete?
         missing.empty?
