@@ -30,7 +30,7 @@ module Server
         conclusion: conclusion&.to_h,
         suspects:,
         steps:,
-        ahead: Dielectra::Presentation::Ahead.new(@session).to_h,
+        ahead: Dielectra::Presentation::Ahead.of(@session).to_h,
         repair: (Dielectra::Presentation::Rewire.new(@session).to_h unless surveying?),
         change: (Dielectra::Presentation::ChangeChoices.new(@session, @local).to_h if change?),
         memory: Dielectra::Presentation::HouseMemory.new(@session, @local).to_h,

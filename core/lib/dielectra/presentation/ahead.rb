@@ -4,6 +4,13 @@ module Dielectra
   module Presentation
     # What is left of the job if the likeliest explanation holds: legs, minutes, and walks to the panel
     class Ahead
+      # @param session [Session::Troubleshooting, Session::Change]
+      # @return [Ahead] for a session, whatever stage it is in
+      def self.of(session)
+        preparing = session.respond_to?(:surveying?) && session.surveying?
+        (preparing && session.change_plans.any? { |plan, _| plan.possible? } ? AheadOfChange : self).new(session)
+      end
+
       def initialize(session)
         @session = session
         @situation = session.situation
