@@ -61,10 +61,11 @@ module Dielectra
       def change_planner = @change_planner ||= Repair::ChangePlanner.new(asked, costs)
 
       # Where the boxes most likely are right as found, nothing loose in them is taken for something that was left out.
+      # A hidden fault is looked for among all that there may be once an answer surprises.
       # @return [Array<Diagnosis::Hypothesis>] about the house as it shall be, once all is in
       def carried(world)
         leading = belief.leading(share: LEADING, most: MOST)
-        right = leading.select { |hypothesis| hypothesis.skeleton.wrong.empty? }
+        right = leading.select { |hypothesis| hypothesis.skeleton.wrong.empty? && hypothesis.faults.empty? }
         leading = right if right.sum(&:weight) > leading.sum(&:weight) * MOSTLY
         leading
           .select { |hypothesis| ready_under?(hypothesis) }

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Session
-    # Before a house is changed: each switch is thrown once, and the loads are watched; once more where they take no
+    # Before a house is changed: each switch is thrown once, and the loads are watched; once more where one takes no
     # notice. What does not obey then is put right first.
     class FirstTry < Rule
       # @return [Step, nil] nil once every switch was tried, or a box is open
@@ -14,7 +14,7 @@ module Dielectra
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
-      # @return [Boolean] whether a switch was thrown more than once and none of its loads ever took notice
+      # @return [Boolean] whether a switch was thrown more than once and each time a load of it took no notice
       def disobeyed? =
         controls.any? do |control|
           seen = pairs(control)
@@ -29,19 +29,25 @@ module Dielectra
 
       def controls = @session.job.goal.controls
 
-      # Whether none of the loads of a switch took notice between two looks
+      # Whether a load of a switch took no notice between two looks
       def ignored?(control, pair)
         return false if pair.nil?
 
         groups = @session.job.goal.groups.select { |group| group.controls.include?(control) }
-        groups.any? do |group|
-          before, after = pair.map { |_, seen| seen.select { |id, _| own?(group, id) } }
-          before == after
-        end
+        groups
+          .flat_map(&:load_ids)
+          .any? do |load|
+            before, after = pair.map { |_, seen| light(load, seen) }
+            before == after && !before.empty?
+          end
       end
 
-      def own?(group, id) =
-        group.load_ids.any? { |own| [own, PointId.device(own)].include?(id) || id.start_with?("#{own}.") }
+      # What was seen of a load; of its device where it was not told by itself
+      def light(load, seen)
+        return seen[load] if seen.key?(load)
+
+        seen.select { |id, _| id == PointId.device(load) || id.start_with?("#{load}.") }
+      end
 
       def toward(control)
         at = @situation.positions[control.id]
