@@ -1,12 +1,10 @@
 # frozen_string_literal: true
 
-require_relative "../app"
-require "rack/test"
-require "securerandom"
-require "tmpdir"
+require_relative "contexts"
 
 RSpec.describe "The API" do
   include Rack::Test::Methods
+  include Patiently
 
   application = Server.app # rubocop:disable RSpec/LeakyLocalVariable
   # The application holds its own answers to the description as well.
@@ -45,7 +43,7 @@ RSpec.describe "The API" do
       body ||= {}
     end
     env[:input] = body.is_a?(String) ? body : JSON.generate(body) if body
-    custom_request(verb, "/api#{path}", {}, env)
+    patiently { custom_request(verb, "/api#{path}", {}, env) }
     # The description names paths below the server's own, /api.
     request = Rack::Request.new(last_request.env.merge("PATH_INFO" => path.split("?").first, "SCRIPT_NAME" => ""))
     request.env["rack.input"] = StringIO.new(env[:input].to_s)

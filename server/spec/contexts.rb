@@ -22,9 +22,18 @@ RSpec.shared_context "with a data folder" do
   end
 end
 
+# Sends the same request again as long as the answer is not there yet, as every client does.
+module Patiently
+  def patiently
+    yield
+    yield while last_response.accepted?
+  end
+end
+
 # The whole application over such a folder, each answer held against the description of the API.
 RSpec.shared_context "with the application" do
   include Rack::Test::Methods
+  include Patiently
   include_context "with a data folder"
 
   around do |example|
@@ -46,7 +55,7 @@ RSpec.shared_context "with the application" do
     header "Host", "127.0.0.1"
     header "Idempotency-Key", SecureRandom.uuid
     header "If-Match", version && "\"#{version}\""
-    public_send(verb, "/api#{path}", verb == :get ? {} : JSON.generate(body))
+    patiently { public_send(verb, "/api#{path}", verb == :get ? {} : JSON.generate(body)) }
     last_response.status
   end
 end
