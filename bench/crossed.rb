@@ -7,7 +7,7 @@
 #   bundle exec ruby --yjit bench/crossed.rb FOLDER [GLOB] [--seed N] [--kinds faults,changes,both]
 #                                            [OPTIONS OF cases.rb]
 #
-# The houses that were put right are kept beside the system's temporary files, as long as FOLDER stays the same.
+# The houses that were put right are kept among the system's temporary files, for the same folder and the same core.
 # KEEP=FOLDER keeps the cases.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
@@ -87,7 +87,9 @@ end
 
 names = Dir[File.join(FOLDER, "#{GLOB}.circuit.json")].map { |path| File.basename(path, ".circuit.json") }.sort
 names.select! { |name| read(name, "job").dig("wanted", "kind") == "restore" }
-cache = File.join(Dir.tmpdir, "dielectra_sound_#{Digest::MD5.hexdigest(File.expand_path(FOLDER))}")
+core = Dir[File.expand_path("../core/lib/**/*.rb", __dir__)].map { |path| File.read(path) }
+key = Digest::MD5.hexdigest([File.expand_path(FOLDER), *core].join)
+cache = File.join(Dir.tmpdir, "dielectra_sound_#{key}")
 FileUtils.mkdir_p(cache)
 WORKERS.times { |worker| fork { names.each_with_index { |name, at| sound(name, cache) if at % WORKERS == worker } } }
 Process.waitall

@@ -2,8 +2,7 @@
 
 module Dielectra
   module Presentation
-    # What is left of a change while it is prepared: the likeliest way to make it, with the runs, boxes and devices that
-    # it takes
+    # The work left in a change before the rewire begins. Counts the new runs, boxes and devices of the likeliest plan.
     class AheadOfChange < Ahead
       private
 

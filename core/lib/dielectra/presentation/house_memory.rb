@@ -23,8 +23,10 @@ module Dielectra
 
       # Rules that are not met, each with its article
       def rules
-        notes = RuleSheet.new(@session, @local).to_h["notes"].select { |note| note["state"] == "not_met" }
-        notes.map { |note| "#{note["sentence"]} #{note["article"]}, #{note["edition"]}" }
+        RuleSheet
+          .new(@session, @local)
+          .unmet
+          .map { |note| "#{note["sentence"]} #{note["article"]}, #{note["edition"]}" }
       end
 
       # Devices that the job put in
@@ -39,16 +41,21 @@ module Dielectra
       def breakers
         rows = @job.document["breakers"].to_h { |row| [row["id"], row["amps"]] }
         others = @situation.breakers.keys - rows.keys
-        boxes = @situation.other_breakers.flat_map { |place, ids| ids.map { |id| [id, Naming.place(place)] } }.to_h
         own =
           Naming.list(
             @job.goal.loads.map { |load| "#{Naming.place(load.place)} #{load.part || Naming.kind(load.kind)}" }
           )
         @job.breakers.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } } +
-          others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(boxes[id])}" } }
+          others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(id)}" } }
       end
 
-      def where(name) = name ? "the #{name} box" : "a box of this job"
+      # The boxes in which a breaker of another circuit was met
+      def where(breaker)
+        places = @situation.other_breakers.select { |_, ids| ids.include?(breaker) }.keys
+        return "a box of this job" if places.empty?
+
+        "the #{Naming.list(places.map { |place| Naming.place(place) })} box#{"es" if places.size > 1}"
+      end
 
       def devices
         items = (@job.controls + @job.loads).uniq(&:device)

@@ -22,15 +22,20 @@ module Dielectra
         }
       end
 
+      # @return [Array<Hash>] the notes of the rules that are not met
+      def unmet = to_h["notes"].select { |note| unmet?(note) }
+
       # @param step [Session::Step]
       # @return [Array<Hash>] the rules that are not met where a step is taken, and matter for it
       def at(step)
         place = @session.situation.place_of(step.to_h)
         facts = Rules::FromJob.new(@session, plan, local: @local, place:).facts
-        book.notes(facts, @local.edition, step: step.do).select { |note| note["state"] == "not_met" }
+        book.notes(facts, @local.edition, step: step.do).select { |note| unmet?(note) }
       end
 
       private
+
+      def unmet?(note) = note["state"] == "not_met"
 
       # The likeliest plan of a change that is not under way yet
       def plan = (@session.change_plans.first&.first if @session.respond_to?(:change_plans))

@@ -4,6 +4,9 @@ module Dielectra
   module Repair
     # The work in the boxes of a house, under a hypothesis and a layout that it shall have
     class BoxWork
+      # Minutes for a point that is moved, for a device that is replaced, and for the way to a box
+      Prices = Struct.new(:point, :device, :walk)
+
       # @param job [Evidence::Job]
       # @param costs [Evidence::Costs]
       def initialize(job, costs)
@@ -11,6 +14,7 @@ module Dielectra
         @costs = costs
         @targets = {}.compare_by_identity
         @memories = {}
+        @prices = Prices.new(costs["arrange_point"], costs["replace"], costs["walk"])
       end
 
       # @param place [String]
@@ -21,22 +25,20 @@ module Dielectra
         memory = memory(hypothesis, situation, place, points)
         duties = devices.to_h { |device| [device, layout.duty(device)] }
         kinds = hypothesis.kinds(situation.arrangement).slice(*devices)
-        replacements = duties.select { |device, duty| duty.switch? && !duty.served_by?(kinds[device]) }
+        wrong = duties.select { |device, duty| duty.switch? && !duty.served_by?(kinds[device]) }
+        replacements = wrong.transform_values(&:kind)
         WorkInBox.new(
           place:,
           points:,
           memory:,
           targets: memory[:targets][duties.values] ||= {},
-          workmanship: workmanship(duties, kinds),
+          workmanship: workmanship(duties, kinds.merge(replacements)),
           fresh: fresh_grounds(situation, place) & memory[:grounds],
-          replacements: replacements.transform_values(&:kind),
-          prices: @prices ||= Prices.new(@costs["arrange_point"], @costs["replace"], @costs["walk"]),
+          replacements:,
+          prices: @prices,
           entry: entry(situation, place)
         )
       end
-
-      # Minutes for a point that is moved, for a device that is replaced, and for the way to a box
-      Prices = Struct.new(:point, :device, :walk)
 
       private
 
@@ -69,8 +71,7 @@ module Dielectra
       def workmanship(duties, kinds)
         fittings =
           duties.map do |device, duty|
-            kind = duty.switch? && !duty.served_by?(kinds[device]) ? duty.kind : kinds[device]
-            Design::Workmanship::Fitting.new(device, kind && duty.fitted(kind), duty)
+            Design::Workmanship::Fitting.new(device, kinds[device]&.then { |kind| duty.fitted(kind) }, duty)
           end
         Design::Workmanship.new(fittings)
       end

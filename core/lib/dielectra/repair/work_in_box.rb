@@ -66,7 +66,7 @@ module Dielectra
 
       private
 
-      def changing(points) = @entry.infinite? ? @entry : (points * @prices.point) + @entry + @prices.walk
+      def changing(points) = (points * @prices.point) + @entry + @prices.walk
 
       # How many conductors in use do not touch just those that carry the same
       def moved(carried)

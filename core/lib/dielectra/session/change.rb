@@ -48,13 +48,19 @@ module Dielectra
       # follows is a stop.
       def foresee
         planned = steps.first(__getobj__.surveyed)
+        at = last_off(planned) or return
         seen, done = steps.drop(planned.size).partition { |step| step["do"] == "open" && Steps.done?(step) }
-        foreseen = [*planned[..-2], *seen, *planned.last(1), *done]
+        foreseen = [*planned.first(at), *seen, *planned.drop(at), *done]
         other = self.class.new(asked.with_steps(foreseen), costs:)
         __setobj__(other.__getobj__.accounted(self)) unless other.surveying?
-      rescue InvalidInput
-        # It could not have been opened then. What follows is a stop.
-        self
+      end
+
+      # @return [Integer, nil] after how many steps, before the last of them, a box could be opened; nil where the power
+      #   was never off
+      def last_off(planned)
+        now = Evidence::Situation.start(asked)
+        off = planned[..-2].map { |step| (now = now.after(step, step["id"])).off? }
+        off.rindex(true)&.succ
       end
 
       def advance

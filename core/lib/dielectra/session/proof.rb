@@ -27,10 +27,10 @@ module Dielectra
 
       # Combinations still to be watched: those never watched, or else those that contradict the rest and may have been
       # misread, or else one more than once where there are so few
-      def missing = @missing ||= [combinations - seen.keys, odd, again].find(&:any?) || []
+      def missing = @missing ||= [unseen, odd, again].find(&:any?) || []
 
       # @return [Boolean] whether every combination was watched, and one is to be watched again
-      def repeating? = missing.any? && (combinations - seen.keys).empty?
+      def repeating? = missing.any? && unseen.empty?
 
       # @return [Boolean] whether the light has been seen to obey in every combination
       def complete?
@@ -64,18 +64,21 @@ module Dielectra
 
       private
 
+      # Combinations never watched
+      def unseen = combinations - seen.keys
+
       def looks_needed = combinations.size + (combinations.size < FEW ? 1 : 0)
 
       # The combination in which something is on, where all were watched and not often enough
       def again
-        return [] unless (combinations - seen.keys).empty? && @times.values_at(*combinations).sum < looks_needed
+        return [] unless unseen.empty? && @times.values_at(*combinations).sum < looks_needed
 
         combinations.max_by(1) { |raised| job.goal.states(seen[raised]).count("on") }
       end
 
       # Combinations in which the light was neither on nor off, or else those that most of their neighbors contradict
       def odd
-        return [] unless (combinations - seen.keys).empty?
+        return [] unless unseen.empty?
 
         between = combinations.reject { |raised| job.goal.clear?(seen[raised]) }
         return between if between.any?

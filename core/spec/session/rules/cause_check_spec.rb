@@ -10,7 +10,7 @@ RSpec.describe Dielectra::Session::CauseCheck do
 
   def take(step) = session.record(step.merge("answer" => house.answer(step)))
 
-  # What is asked before the switch is replaced
+  # The step that CauseCheck inserts before the replacement
   def asked
     repair = session.actions.find { |action| action.purpose == :repair && action.step.do == "replace" }
     described_class.new(session).step(repair).to_h

@@ -42,7 +42,7 @@ module Dielectra
           end
       end
 
-      # What was seen of a load; of its device where it was not told by itself
+      # The state of a load in a look. Where only its device was reported, the state of the device.
       def light(load, seen)
         return seen[load] if seen.key?(load)
 
