@@ -6,6 +6,7 @@ require "etc"
 require_relative "server/app"
 
 folder = ENV.fetch("DIELECTRA_DATA", File.expand_path("data", __dir__))
+unfit = Server::Storage.unfit(folder) and abort(unfit)
 HELD = Server::Backup.hold(folder) or abort("Another server, or a restore, uses #{folder}.")
 Server::Database.open(folder)
 minds = Integer(ENV.fetch("DIELECTRA_THINKERS", Etc.nprocessors.clamp(1, 4)))

@@ -4,8 +4,8 @@ require "ipaddr"
 require "rack/utils"
 
 module Server
-  # Who may come in over the local network: this computer, and devices that were paired. Everybody else sees the page
-  # that asks for a code, and nothing of the data.
+  # Who may come in over the local network: this computer, and devices that were paired. It stands in front of each part
+  # of the application, after routing, and lets nobody else in but to what that part names as public.
   class Access
     COOKIE = "dielectra_device"
     # Who makes a request, for the journal
@@ -14,20 +14,20 @@ module Server
     DEVICE = "dielectra.device"
     # Seconds a device stays paired that is not revoked: a year
     LASTS = 365 * 24 * 3_600
-    # What an unpaired device may ask
-    OPEN = [%w[POST /api/devices]].freeze
+    # Requests that an unpaired device may make of the API: method and path below its mount
+    PAIRING = [%w[POST /devices]].freeze
 
-    def initialize(app)
+    # @param public [Array<Array(String, String)>] requests that need no pairing: method and path below the mount
+    def initialize(app, public: [])
       @app = app
+      @public = public
     end
 
     def call(env)
-      return @app.call(env) unless env["PATH_INFO"].start_with?("/api/", "/photographs/")
-
       device = Device.of(Rack::Utils.parse_cookies(env)[COOKIE])
       env[DEVICE] = device
       env[PERSON] = device&.person
-      return @app.call(env) if device || local?(env) || OPEN.include?([env["REQUEST_METHOD"], env["PATH_INFO"]])
+      return @app.call(env) if device || local?(env) || @public.include?(env.values_at("REQUEST_METHOD", "PATH_INFO"))
 
       Problem.new(401, "This device is not paired. Enter the code that the server shows.").response
     ensure

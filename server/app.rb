@@ -10,8 +10,10 @@ require_relative "database"
 end
 %w[
   problem
+  storage
   jpeg
   guard
+  address
   access
   floods
   border
@@ -49,14 +51,18 @@ module Server
     Rack::Builder
       .new do
         use Guard
+        use Address
         if lan
           Floods.set_up
           use Rack::Attack
-          use Access
         end
-        map("/api/events") { run Events.new }
+        map("/api/events") do
+          use Access if lan
+          run Events.new
+        end
         use Rack::Deflater
         map("/api") do
+          use Access, public: Access::PAIRING if lan
           use Border
           use Description
           run Rack::Cascade.new(

@@ -6,10 +6,12 @@ require "json"
 require "sqlite3"
 require "tmpdir"
 require "zip"
+require_relative "database_file"
 
 module Server
   # One file with everything: the database as SQLite's online backup copies it while the server runs, photographs, and a
-  # manifest with the checksum of each. What is restored is checked first, and what was there is kept aside.
+  # manifest with the checksum of each. A backup is written beside its final name, read again and checked, and only then
+  # takes that name. What is restored is checked first, and what was there is kept aside.
   class Backup
     FORMAT = "dielectra/backup"
     VERSION = 1
@@ -18,6 +20,9 @@ module Server
     PHOTOGRAPHS = "photographs"
     # Largest file that is read out of a backup, in bytes
     LARGEST = 4 * 1024 * 1024 * 1024
+
+    # Result of a step of SQLite's online backup that copied everything (SQLITE_DONE)
+    COPIED = 101
 
     # A backup that cannot be made or used, in a sentence.
     class Unusable < StandardError
@@ -30,24 +35,22 @@ module Server
       @clock = clock
     end
 
-    # @param path [String] of the zip; replaced at once when it is complete, and never half
+    # @param path [String] of the zip; replaced at once when it is complete and was checked, and never half
     # @return [Hash] the manifest
-    # @raise [Unusable]
+    # @raise [Unusable] where it could not be made; a file of that name is as it was then
     def make(path)
       raise Unusable, "There is no database in #{@folder}." unless File.file?(File.join(@folder, DATABASE))
 
       Dir.mktmpdir("backup", File.dirname(File.expand_path(path))) do |work|
-        copy_database(File.join(work, DATABASE))
-        files = { DATABASE => File.join(work, DATABASE), **photographs }
-        manifest = manifest(files)
-        whole = File.join(work, "whole.zip")
-        pack(whole, files, manifest)
+        manifest = write(whole = File.join(work, "whole.zip"), work)
+        check(whole, manifest, File.join(work, "again"))
+        File.open(whole, &:fsync)
         File.rename(whole, path)
         manifest
       end
-    rescue Errno::ENOSPC
-      raise Unusable, "The disk is full; no backup was made. Nothing else has changed."
-    rescue SystemCallError => e
+    rescue Errno::ENOSPC, SQLite3::FullException
+      raise Unusable, "The disk is full. No backup was made. Nothing else has changed."
+    rescue SystemCallError, SQLite3::Exception, Zip::Error => e
       raise Unusable, "No backup was made: #{e.message}. Nothing else has changed."
     end
 
@@ -58,7 +61,8 @@ module Server
       exclusive do
         Dir.mktmpdir("restore", @folder) do |work|
           unpack(path, work)
-          check_database(File.join(work, DATABASE))
+          check_database(restored = File.join(work, DATABASE))
+          DatabaseFile.new(restored).let_in_as(File.join(@folder, DATABASE))
           replace(work)
         end
       end
@@ -84,13 +88,45 @@ module Server
       held&.close
     end
 
+    # @return [Hash] the manifest of the zip that was written
+    def write(whole, work)
+      copy_database(copy = File.join(work, DATABASE))
+      manifest = manifest({ DATABASE => copy, **photographs }, DatabaseFile.new(copy).counts)
+      pack(
+        whole,
+        manifest["files"].to_h { |row| [row["name"], row["name"] == DATABASE ? copy : within(row)] },
+        manifest
+      )
+      manifest
+    end
+
+    def within(row) = File.join(@folder, row["name"])
+
+    # Reads a backup again, as a restore would.
+    # @raise [Unusable] where anything of it is not what the manifest says
+    def check(whole, manifest, again)
+      FileUtils.mkdir_p(again)
+      unpack(whole, again)
+      read = DatabaseFile.new(File.join(again, DATABASE))
+      unless read.whole? && read.counts == manifest["counts"] && grown?(read.counts)
+        raise Unusable, "The backup did not pass its check. No backup was made. Nothing else has changed."
+      end
+    ensure
+      FileUtils.rm_rf(again)
+    end
+
+    # Jobs and entries are never deleted: a copy holds at least those that were there when it was begun.
+    def grown?(counts) = @before.slice("jobs", "entries").all? { |name, count| counts.fetch(name) >= count }
+
     def copy_database(to)
       source = SQLite3::Database.new(File.join(@folder, DATABASE), readonly: true)
       target = SQLite3::Database.new(to)
       source.busy_timeout = 10_000
+      @before = DatabaseFile.counts(source)
       copy = SQLite3::Backup.new(target, "main", source, "main")
-      copy.step(-1)
+      result = copy.step(-1)
       copy.finish
+      raise Unusable, "No backup was made: the database could not be copied (SQLite #{result})." if result != COPIED
     ensure
       target&.close
       source&.close
@@ -105,12 +141,18 @@ module Server
         .to_h { |path| [path.delete_prefix("#{@folder}/"), path] }
     end
 
-    def manifest(files)
+    def manifest(files, counts)
       rows =
         files.map do |name, path|
           { "name" => name, "bytes" => File.size(path), "sha256" => Digest::SHA256.file(path).hexdigest }
         end
-      { "format" => FORMAT, "version" => VERSION, "made" => @clock.call.utc.iso8601, "files" => rows }
+      {
+        "format" => FORMAT,
+        "version" => VERSION,
+        "made" => @clock.call.utc.iso8601,
+        "counts" => counts,
+        "files" => rows
+      }
     end
 
     def pack(whole, files, manifest)
@@ -165,14 +207,11 @@ module Server
     end
 
     def check_database(path)
-      database = SQLite3::Database.new(path, readonly: true)
-      whole = database.execute("PRAGMA integrity_check").flatten == ["ok"]
-      known = database.execute("SELECT count(*) FROM sqlite_master WHERE name IN ('jobs', 'entries')").flatten == [2]
-      raise Unusable, "The database in this backup is damaged." unless whole && known
-    rescue SQLite3::Exception
-      raise Unusable, "The database in this backup is damaged."
-    ensure
-      database&.close
+      read = DatabaseFile.new(path)
+      raise Unusable, "The database in this backup is damaged." unless read.whole?
+
+      missing = read.missing
+      raise Unusable, "The database in this backup has no table #{missing.join(", ")}." if missing.any?
     end
 
     def replace(work)

@@ -11,7 +11,7 @@ module Server
     option :data, type: :string, desc: "the data folder"
     option :json, type: :boolean, desc: "print the manifest"
     def backup(path)
-      kept do |backup|
+      kept(1) do |backup|
         manifest = backup.make(path)
         puts options[:json] ? JSON.generate(manifest) : "#{path}: #{manifest["files"].size} files"
       end
@@ -20,7 +20,7 @@ module Server
     desc "restore FILE.zip", "Take everything from a backup; what is there now is kept aside"
     option :data, type: :string, desc: "the data folder"
     def restore(path)
-      kept { |backup| puts "Restored. What was there is in #{backup.restore(path)}" }
+      kept(2) { |backup| puts "Restored. What was there is in #{backup.restore(path)}" }
     end
 
     desc "pair", "Print a one-time code with which a device on the local network is paired"
@@ -41,12 +41,13 @@ module Server
 
     def folder = File.expand_path(options[:data] || ENV.fetch("DIELECTRA_DATA", DATA))
 
-    def kept
+    # @param failed [Integer] exit status where it cannot be done
+    def kept(failed)
       require_relative "backup"
       yield Backup.new(folder)
     rescue Backup::Unusable => e
       warn e.message
-      exit 2
+      exit failed
     end
   end
 end

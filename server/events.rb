@@ -28,15 +28,24 @@ module Server
       end
 
       # @param socket [IO]
-      def add(socket)
+      # @param device [Integer, nil] that listens; nil for this computer
+      def add(socket, device: nil)
         @lock.synchronize do
           @writer ||= Thread.new { write }
           @clock ||= Thread.new { loop { sleep(QUIET) && (@words << ": still here\n\n") } }
-          gone = @listeners.size >= MOST ? @listeners.shift : nil
-          close(gone) if gone
-          @listeners << socket
+          close(@listeners.shift.first) if @listeners.size >= MOST
+          @listeners << [socket, device]
         end
         @words << ": here\n\n"
+      end
+
+      # Ends the streams of a device that was revoked.
+      # @param device [Integer]
+      def drop(device)
+        @lock.synchronize do
+          gone, @listeners = @listeners.partition { |_, whose| whose == device }
+          gone.each_key { |socket| close(socket) }
+        end
       end
 
       # @return [Integer] pages that listen
@@ -47,7 +56,7 @@ module Server
       def write
         loop do
           word = @words.pop
-          @lock.synchronize { @listeners.select! { |socket| told?(socket, word) } }
+          @lock.synchronize { @listeners.select! { |socket, _| told?(socket, word) } }
         end
       end
 
@@ -68,13 +77,27 @@ module Server
     end
 
     def call(env)
+      return Problem.new(404, "There is nothing at this address.").response unless env["PATH_INFO"].to_s.empty?
+      return Problem.new(405, "This address does not take that.").response unless env["REQUEST_METHOD"] == "GET"
+
       unless env["rack.hijack?"]
         return(
           Problem.new(405, "This address is a stream of events, which needs a server that can keep it open.").response
         )
       end
 
-      [200, { **HEADERS, "rack.hijack" => ->(socket) { Events.add(socket) } }, []]
+      device = env[Access::DEVICE]&.id
+      [200, { **HEADERS, "rack.hijack" => ->(socket) { listen(socket, device) } }, []]
+    end
+
+    private
+
+    # A device that was revoked since its request came gets no stream.
+    def listen(socket, device)
+      Events.add(socket, device:)
+      Events.drop(device) unless device.nil? || Device.paired.exists?(device)
+    ensure
+      ActiveRecord::Base.connection_handler.clear_active_connections!
     end
   end
 end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # The built front end: files under web/dist, and its page for every address that is a screen.
+  # The built front end: files under web/dist, and its page for every address that is a screen. It holds no data, so
+  # anybody may read it; nothing can be written to it.
   class Front
     FOLDER = File.expand_path("../web/dist", __dir__)
     TYPES = { ".webmanifest" => "application/manifest+json" }.freeze
@@ -12,6 +13,8 @@ module Server
     end
 
     def call(env)
+      return 405, { "content-type" => "text/plain", "allow" => "GET, HEAD" }, [] unless read?(env)
+
       path = Rack::Utils.clean_path_info(Rack::Utils.unescape_path(env["PATH_INFO"]))
       return file(env, path) if path != "/" && File.file?(File.join(@folder, path))
       return 404, { "content-type" => "text/plain" }, ["Not found"] if path.start_with?("/assets/")
@@ -20,6 +23,8 @@ module Server
     end
 
     private
+
+    def read?(env) = %w[GET HEAD].include?(env["REQUEST_METHOD"])
 
     def file(env, path)
       status, headers, body = @files.call(env)

@@ -12,6 +12,7 @@ require_relative "app"
 
 port = Integer(ARGV.fetch(0), 10)
 folder = ENV.fetch("DIELECTRA_DATA")
+unfit = Server::Storage.unfit(folder) and abort(unfit)
 certificate = Server::Certificate.new(folder).ready
 names = Server::Certificate.names
 address = names.find { |name| name.match?(/\A[\d.]+\z/) && !name.start_with?("127.") } || names[1]

@@ -18,6 +18,7 @@ module Server
       428 => "no_version",
       429 => "too_many",
       500 => "failed",
+      503 => "not_now",
       507 => "disk_full"
     }.freeze
 

@@ -23,16 +23,16 @@ module Server
         refuse(Problem.new(404, "There is no such thing here. It may have been opened from an old address."))
       end
 
+      # The disk takes nothing just now. The same request may be sent again.
+      error(ActiveRecord::StatementInvalid, SystemCallError, SQLite3::Exception) do |problem|
+        refuse(Storage.problem(problem) || failed(problem))
+      end
+
       error ActiveRecord::RecordInvalid do |problem|
         refuse(Problem.new(422, "#{problem.record.errors.full_messages.join(". ")}."))
       end
 
-      error do |problem|
-        warn problem.full_message(highlight: false)
-        refuse(
-          Problem.new(500, "Something went wrong on our side. Every step written so far is kept; load the page again.")
-        )
-      end
+      error { |problem| refuse(failed(problem)) }
 
       not_found { refuse(Problem.new(404, "There is nothing at this address.")) }
 
@@ -41,6 +41,11 @@ module Server
       def json(value, status: 200)
         self.status(status)
         JSON.generate(value)
+      end
+
+      def failed(problem)
+        warn problem.full_message(highlight: false)
+        Problem.new(500, "Something went wrong on our side. Every step written so far is kept; load the page again.")
       end
 
       def refuse(problem)

@@ -5,7 +5,8 @@ module Server
     # The day: houses and their calls.
     class Day < Base
       get "/day" do
-        "{\"today\":\"#{Date.current.iso8601}\",\"calls\":#{Folding.rows}}"
+        backup = JSON.generate(Nightly.state(Database.folder))
+        "{\"today\":\"#{Date.current.iso8601}\",\"backup\":#{backup},\"calls\":#{Folding.rows}}"
       end
     end
   end

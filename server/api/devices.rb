@@ -2,7 +2,8 @@
 
 module Server
   module Api
-    # Devices on the local network: paired with a one-time code, listed, revoked.
+    # Devices on the local network: paired with a one-time code, listed, revoked. Whoever is in may do so: this computer
+    # and every paired device.
     class Devices < Base
       get("/devices") { json({ here:, devices: Device.paired.order(:id).map(&:to_h) }) }
 
@@ -25,7 +26,9 @@ module Server
       end
 
       delete "/devices/:id" do
-        Device.paired.find(Integer(params[:id], 10)).revoke!
+        device = Device.paired.find(Integer(params[:id], 10))
+        device.revoke!
+        Events.drop(device.id)
         json({ here:, devices: Device.paired.order(:id).map(&:to_h) })
       end
 

@@ -23,6 +23,7 @@ module Server
         regions = Dielectra::Trade::Region.all.map { |one| { value: one.name, words: one.words, volts: one.volts } }
         {
           **set,
+          "backup" => Nightly.state(Database.folder),
           "kinds" => kinds,
           "all_tools" => tools,
           "all_regions" => regions,

@@ -2,6 +2,7 @@
 
 require_relative "contexts"
 require "rack/mock"
+require "socket"
 
 RSpec.describe Server::Access do
   include_context "with a data folder"
@@ -62,6 +63,29 @@ RSpec.describe Server::Access do
     expect(device).to include("person" => "Ada", "name" => "Phone")
     send_from("127.0.0.1", "DELETE", "/api/devices/#{device["id"]}")
     expect(send_from("192.168.1.20", "GET", "/api/day", cookie:).status).to eq(401)
+  end
+
+  it "ends the stream of a device as soon as it is revoked" do
+    cookie_of(pair(Server::Pairing.open!))
+    here, there = UNIXSocket.pair
+    Server::Events.add(there, device: Server::Device.last.id)
+    send_from("127.0.0.1", "DELETE", "/api/devices/#{Server::Device.last.id}")
+    expect(there).to be_closed
+    here.close
+  end
+
+  it "lets every paired device make codes, revoke devices and read archives, and nobody else" do
+    cookie = cookie_of(pair(Server::Pairing.open!))
+    other = pair(Server::Pairing.open!, name: "Tablet")
+    asks = ->(given) do
+      [
+        send_from("192.168.1.20", "POST", "/api/pairings", cookie: given).status,
+        send_from("192.168.1.20", "GET", "/api/houses/#{Server::House.first.id}/archive", cookie: given).status,
+        send_from("192.168.1.20", "DELETE", "/api/devices/#{JSON.parse(other.body)["id"]}", cookie: given).status
+      ]
+    end
+    expect(asks.call(nil)).to eq([401, 401, 401])
+    expect(asks.call(cookie)).to eq([201, 200, 200])
   end
 
   it "writes down who made an entry" do

@@ -39,8 +39,8 @@ RSpec.describe Server::Events do
   end
 
   it "answers with a stream that the server may keep open, and with a reason where it may not" do
-    kept, = described_class.new.call({ "rack.hijack?" => true })
-    refused, = described_class.new.call({})
+    kept, = described_class.new.call({ "REQUEST_METHOD" => "GET", "rack.hijack?" => true })
+    refused, = described_class.new.call({ "REQUEST_METHOD" => "GET" })
     expect([kept, refused]).to eq([200, 405])
   end
 end

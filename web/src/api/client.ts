@@ -52,8 +52,11 @@ export class Problem extends Error {
   }
 }
 
-/** The server was not reached; whether it took the change is not known. */
+/** The server was not reached, or could not store anything just now; the same request may be sent again. */
 export class Unreachable extends Problem {}
+
+/** Answers that say "not now": not paired (any more), too many requests, disk full, read-only or locked. */
+const NOT_NOW = [401, 429, 503, 507];
 
 /** The job has changed since it was shown. */
 export class Stale extends Problem {}
@@ -66,5 +69,7 @@ export async function body<T>(call: Promise<{ data?: T; error?: unknown; respons
   if (result.data !== undefined) return result.data;
   const problem = result.error as { detail?: string; file?: string } | undefined;
   const words = problem?.detail ?? "The server gave no answer. Try again.";
-  throw result.response.status === 409 ? new Stale(words) : new Problem(words, problem?.file);
+  const { status } = result.response;
+  if (NOT_NOW.includes(status)) throw new Unreachable(words);
+  throw status === 409 ? new Stale(words) : new Problem(words, problem?.file);
 }

@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import { describe, expect, it, vi } from "vitest";
-import { Problem, Stale, Unreachable, type Job } from "./client";
+import { body, Problem, Stale, Unreachable, type Job } from "./client";
 import { Outbox, type Letter } from "./outbox";
 
 const letter = (key: string, job = 1): Letter => ({
@@ -41,6 +41,22 @@ describe("the outbox", () => {
     await again.flush();
     await again.flush();
     expect(send.mock.calls.map(([one]) => one.key)).toEqual(["a", "b"]);
+  });
+
+  it("keeps an answer that the server could not store, and sends it again", async () => {
+    let full = true;
+    const said = { error: { detail: "Not stored." }, response: new Response(null, { status: 507 }) };
+    const send = vi.fn<(letter: Letter) => Promise<Job>>(() =>
+      full ? body<Job>(Promise.resolve(said)) : Promise.resolve(done),
+    );
+    const outbox = new Outbox(send, vi.fn(), undefined, name());
+    await outbox.add(letter("a"));
+    await outbox.flush();
+    expect(outbox.letters().map((one) => one.refused)).toEqual([undefined]);
+    full = false;
+    await outbox.flush();
+    await outbox.flush();
+    expect(outbox.letters()).toEqual([]);
   });
 
   it("stops at what is refused, sends nothing made after it, and lets other jobs go on", async () => {

@@ -622,6 +622,12 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        BackupState: {
+            /** @description Day of the newest backup of the night */
+            last: string | null;
+            /** @description Why the last attempt failed; null while all is well */
+            failed: string | null;
+        };
         PairedDevice: {
             id: number;
             person: string;
@@ -1334,6 +1340,7 @@ export interface components {
             };
             content: {
                 "application/json": {
+                    backup: components["schemas"]["BackupState"];
                     /** @description Where new calls are */
                     region: string;
                     habits: string[];
@@ -1502,6 +1509,8 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     sums: {
@@ -1566,6 +1575,8 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     callForm: {
@@ -1606,6 +1617,7 @@ export interface operations {
                     "application/json": {
                         /** Format: date */
                         today: string;
+                        backup: components["schemas"]["BackupState"];
                         calls: components["schemas"]["Call"][];
                     };
                 };
@@ -1672,6 +1684,8 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     revokeDevice: {
@@ -1758,6 +1772,8 @@ export interface operations {
         responses: {
             200: components["responses"]["Settings"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     houses: {
@@ -1862,6 +1878,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     openCall: {
@@ -1919,6 +1937,8 @@ export interface operations {
             201: components["responses"]["Job"];
             202: components["responses"]["Thinking"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     job: {
@@ -1936,6 +1956,8 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     takeStep: {
@@ -1959,6 +1981,8 @@ export interface operations {
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     takeSequence: {
@@ -1988,6 +2012,8 @@ export interface operations {
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     amendStep: {
@@ -2018,6 +2044,8 @@ export interface operations {
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     undo: {
@@ -2045,6 +2073,8 @@ export interface operations {
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     instead: {
@@ -2082,6 +2112,8 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     looks: {
@@ -2114,6 +2146,8 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     photographs: {
@@ -2155,6 +2189,7 @@ export interface operations {
             201: components["responses"]["Photographs"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];
         };
     };
@@ -2250,6 +2285,8 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     why: {
@@ -2278,6 +2315,8 @@ export interface operations {
             202: components["responses"]["Thinking"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     jobFile: {
@@ -2325,6 +2364,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     rules: {
@@ -2349,6 +2390,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     answerRules: {
@@ -2382,6 +2425,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     recordPdf: {
@@ -2406,6 +2451,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     tagsPdf: {
@@ -2432,6 +2479,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     closeJob: {
@@ -2463,6 +2512,8 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     houseArchive: {
@@ -2517,6 +2568,8 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
 }

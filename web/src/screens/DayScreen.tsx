@@ -5,8 +5,10 @@ import type { Call } from "../api/client";
 import { useDay } from "../api/queries";
 import { CallRow } from "../ui/CallRow";
 import { named } from "../ui/days";
+import { BackupNotice } from "../ui/BackupNotice";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
+import { Waiting } from "../ui/Waiting";
 
 /** Rows shown before one asks for more. */
 const MOST = 60;
@@ -43,7 +45,9 @@ export function DayScreen() {
             New call
           </Link>
         </div>
+        <BackupNotice state={day.data?.backup} />
         <Notice error={day.error} />
+        {day.isPending && <Waiting words="Reading the day …" />}
         {day.isSuccess && calls.length === 0 && (
           <p className="max-w-prose text-quiet">
             {wanted

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { useHouses, useReadArchive } from "../api/queries";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
+import { Waiting } from "../ui/Waiting";
 
 /** Every address somebody was called to. */
 export function HousesScreen() {
@@ -11,6 +12,7 @@ export function HousesScreen() {
       <div className="mx-auto max-w-4xl">
         <h1 className="mb-4 text-2xl font-bold">Houses</h1>
         <Notice error={houses.error} />
+        {houses.isPending && <Waiting words="Reading the houses …" />}
         {houses.data?.length === 0 && <p className="text-quiet">No house yet. The first call makes one.</p>}
         <ul className="grid gap-2">
           {houses.data?.map((house) => (

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useDevices, useNewPairing, useRevoke, useSet, useSettings } from "../api/queries";
+import { BackupNotice } from "../ui/BackupNotice";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Frame } from "../ui/Frame";
@@ -8,6 +9,7 @@ import { Notice } from "../ui/Notice";
 import { Sheet } from "../ui/Sheet";
 import { chooseTheme, chosenTheme, type Theme } from "../ui/theme";
 import { Toggle } from "../ui/Toggle";
+import { Waiting } from "../ui/Waiting";
 
 /** What is in the bag, how long things take, how this device looks, and who may come in. */
 export function SettingsScreen() {
@@ -17,6 +19,7 @@ export function SettingsScreen() {
         <h1 className="text-2xl font-bold">Settings</h1>
         <Work />
         <Appearance />
+        <Backups />
         <Devices />
       </div>
     </Frame>
@@ -29,7 +32,8 @@ function Work() {
   const set = useSet();
   const now = settings.data;
   const [wrong, setWrong] = useState<string | null>(null);
-  if (!now) return <Notice error={settings.error} />;
+  if (!now)
+    return settings.error ? <Notice error={settings.error} /> : <Waiting words="Reading the settings …" />;
   const minutes = (name: string, text: string, usual: number) => {
     const value = Number(text.replace(",", "."));
     const rest = Object.fromEntries(Object.entries(now.minutes).filter(([kind]) => kind !== name));
@@ -145,6 +149,24 @@ function Appearance() {
           </Toggle>
         </div>
       </div>
+    </Sheet>
+  );
+}
+
+/** The backup of the night: the newest one, and why the last attempt failed. */
+function Backups() {
+  const backup = useSettings().data?.backup;
+  if (!backup) return null;
+  return (
+    <Sheet title="Backup" aside="each night, the last seven kept">
+      <BackupNotice state={backup} />
+      {!backup.failed && (
+        <p>
+          {backup.last
+            ? `The newest backup is of ${backup.last}.`
+            : "The first backup is made within minutes."}
+        </p>
+      )}
     </Sheet>
   );
 }

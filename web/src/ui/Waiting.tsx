@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 
 /** Milliseconds before waiting is shown, so that what is quick does not flicker. */
-const QUIET = 400;
+const QUIET = 300;
 
 export function Waiting({ words = "One moment …" }: { words?: string }) {
   const [late, setLate] = useState(false);
@@ -9,5 +9,9 @@ export function Waiting({ words = "One moment …" }: { words?: string }) {
     const timer = setTimeout(() => setLate(true), QUIET);
     return () => clearTimeout(timer);
   }, []);
-  return late ? <p className="py-10 text-center text-quiet">{words}</p> : null;
+  return late ? (
+    <p role="status" className="py-10 text-center text-quiet">
+      {words}
+    </p>
+  ) : null;
 }
