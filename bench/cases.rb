@@ -62,7 +62,18 @@ def play(name)
   circuit = Dielectra::Circuit.read(OPTIONS[:flip] ? flipped(document, random) : document)
   job = Dielectra::Evidence::Job.read(read(name, "job"))
   slips = OPTIONS[:slips] == "one" ? :one : OPTIONS[:slips].to_f
-  house = Dielectra::Practice::House.new(circuit, random:, slips:, unsure: OPTIONS[:unsure], job:)
+  answers = EXPECTED.dig(name, "answers") || {}
+  house =
+    Dielectra::Practice::House.new(
+      circuit,
+      random:,
+      slips:,
+      unsure: OPTIONS[:unsure],
+      job:,
+      refuses: refused(answers["policy"], job),
+      toggles: answers["toggles"] || {}
+    )
+  job.steps.each { |step| house.answer(step) unless step["do"] == "report" } if answers["replay"]
   watch = Dielectra::Practice::SafetyObserver.new(house, job)
   times = []
   session = timed(times) { Dielectra::Session::Troubleshooting.for(job).tap(&:next) }
@@ -97,6 +108,17 @@ rescue StandardError => e
     [],
     0.0
   )
+end
+
+# @param policy [String, nil] `cannot:STEP`, `cannot:STEP:PLACE` or `cannot:STEP:DEVICE`
+# @return [Array<Hash>] what the person cannot do, by some fields of the steps
+def refused(policy, job)
+  return [] unless policy
+
+  _, kind, what = policy.split(":")
+  return [{ "do" => kind }] unless what
+
+  [{ "do" => kind, (job.place(what) ? "place" : "device") => what }]
 end
 
 def timed(times)

@@ -51,6 +51,11 @@ module Server
       session
     end
 
+    # Takes over a session that was made elsewhere.
+    # @param session [Dielectra::Session::Troubleshooting] that has taken the steps
+    def put(id, document, steps, session, minutes = {}) =
+      @open[id] = Open.new([document, minutes], steps.dup, session, nil)
+
     # Writes what is not on disk yet, one session at a time.
     # @return [Boolean] whether there was one
     def write_one

@@ -33,7 +33,12 @@ module Dielectra
           end
         end
 
-      attr_reader :document, :places, :controls, :loads, :breakers, :steps
+      attr_reader :document, :places, :controls, :loads, :steps
+
+      # @return [Array<String>] breakers that feed it, as far as is known; Roster::UNKNOWN for one nobody has found
+      attr_reader :breakers
+      # @return [Array<String>] breakers that a label or the customer named, whether or not they feed it
+      attr_reader :listed_breakers
 
       # Reads the job file format, version 1.
       # @param document [Hash] parsed JSON
@@ -49,7 +54,8 @@ module Dielectra
         @controls =
           document["controls"].map { |row| Control.new(*row.values_at("id", "place", "on_off_marked", "gang")) }.freeze
         @loads = document["loads"].map { |row| Load.new(row["id"], row["place"], row["kind"]) }.freeze
-        @breakers = document["breakers"].map { |row| row["id"] }.freeze
+        @breakers = document["breakers"].reject { |row| row["other"] }.map { |row| row["id"] }.freeze
+        @listed_breakers = document["breakers"].reject { |row| row["found"] }.map { |row| row["id"] }.freeze
         @steps = document["steps"]
         @goal = Goals::Goal.new(document["wanted"], controls, loads)
       end
@@ -169,7 +175,7 @@ module Dielectra
           refuse("#{load.place} is not a known place.", "/loads/#{index}/place") unless place(load.place)
         end
         check_goal
-        names = (places + controls + loads).map(&:id) + breakers
+        names = (places + controls + loads).map(&:id) + (breakers | listed_breakers)
         twice = names.tally.find { |_, count| count > 1 }
         refuse("#{twice.first} names two things.", "") if twice
       end

@@ -9,10 +9,10 @@ module Dielectra
       # Fields and their values before the first step
       FIELDS =
         Ractor.make_shareable(
-          %i[breakers_found positions opened dead live tapes foreign foreign_points other_breakers benched fitted]
+          %i[breakers_found positions opened dead live tapes foreign other_breakers benched fitted]
             .to_h { |name| [name, {}] }
             .merge(%i[bare proved energized stirred pulled retired].to_h { |name| [name, []] })
-            .merge(arrangement: Arrangement.as_found, refusals: Refusals.none)
+            .merge(arrangement: Arrangement.as_found, refusals: Refusals.none, breaker_log: BreakerLog.start, questions: Questions.none)
         )
       # Stands for the power in `stirred`.
       POWER = "power"
@@ -24,7 +24,7 @@ module Dielectra
         new(
           job:,
           at: (job.controls.first || job.loads.first).place,
-          breakers: job.breakers.to_h { |id| [id, nil] },
+          breakers: job.breakers.to_h { |id| [id, (Roster::UNKNOWN_STATE if id == Roster::UNKNOWN)] },
           **FIELDS
         )
 
@@ -46,13 +46,20 @@ module Dielectra
       def after(fields, number = fields["id"])
         step = Steps.of(fields)
         circumstances = circumstances(step)
-        return with(refusals: refusals.refused(step, number, circumstances)) if step.answer["cannot"] || step.futile?
-        return with(at: step.place(self), refusals: refusals.doubted(step, circumstances)) if step.answer["unsure"]
+        questions = self.questions.after(step, standing)
+        if step.answer["cannot"] || step.futile?
+          return with(refusals: refusals.refused(step, number, circumstances), questions:)
+        end
+        if step.answer["unsure"]
+          return with(at: step.place(self), refusals: refusals.doubted(step, circumstances), questions:)
+        end
 
         with(
           at: step.place(self),
           stirred: step.stirs(self),
           refusals: refusals.taken(step),
+          breaker_log: breaker_log.after(step, self, number),
+          questions:,
           **step.changes(self, number)
         )
       end
@@ -74,11 +81,15 @@ module Dielectra
         own.all?("on") ? "on" : "off"
       end
 
-      # @return [Boolean] whether every known breaker is off, another circuit's included
-      def off? = breakers.values.all?("off")
+      # @return [Array<String>] breakers that feed something in the job's boxes, as far as is known
+      def concerned = job.breakers | other_breakers.values.flatten
 
-      # @return [Array<String>] breakers that were found on and are not on now
-      def left_off = breakers.keys.select { |id| breakers[id] != "on" && !job.breakers.include?(id) }
+      # @return [Boolean] whether all of these are off
+      def off? = breakers.values_at(*concerned).all?("off")
+
+      # @return [Array<String>] other breakers that were found on and are not on now
+      def left_off =
+        (breakers.keys - job.breakers).select { |id| breakers[id] != "on" && breakers_found.fetch(id, "on") == "on" }
 
       # @return [Boolean] whether a breaker was off or tripped at the first look
       def found_off? = breakers_found.values.any? { |position| position != "on" }
@@ -96,14 +107,15 @@ module Dielectra
       # @return [Boolean] whether a place was proved dead and no breaker has been turned on since
       def proved_dead?(place) = off? && dead.key?(place)
 
-      # @return [Boolean] whether another circuit keeps a place live, and its breaker is not known yet
-      def second_circuit?(place) = (foreign[place] || []).any? && (breakers.keys - job.breakers).empty?
+      # @return [Boolean] whether a place stays live with every breaker off that is known to feed something there
+      def second_circuit?(place) = live.key?(place)
 
       # @return [Array<String>] breakers of other circuits that kept a place live on an earlier visit
       def remembered_breakers(place) = job.memory ? job.memory.breakers_at(place) - job.breakers : []
 
-      # @return [String] a point of a place that was live with the job's breakers off
-      def foreign_point(place) = foreign_points.fetch(place)
+      # @return [String] a point of a place that was live with every known breaker off: a conductor before metal
+      def live_point(place) =
+        live.fetch(place).then { |points| points.find { |one| PointId.conductor?(one) } || points.first }
 
       # @return [String] where a step is done
       def place_of(step) = Steps.of(step).place(self)
@@ -236,6 +248,10 @@ module Dielectra
         refusals.declined?(step, circumstances(step, toggled), times)
       end
 
+      # @param step [Hash] in the form of the protocol
+      # @return [Boolean] whether it cannot be done, or was taken in vain with everything as it is now
+      def exhausted?(step) = questions.exhausted?(Steps.of(step), standing)
+
       # @return [Boolean] whether moving the wires of a place was declined
       def declined_at?(place) = refusals.declined_at?(place)
 
@@ -252,6 +268,9 @@ module Dielectra
       end
 
       private
+
+      # How everything stands
+      def standing = [arrangement, positions, breakers, opened.keys]
 
       # What the same question may be asked again under. Nobody throws toggles to be asked the same reading once more.
       def circumstances(step, toggled = {}) =

@@ -20,13 +20,16 @@ module Dielectra
       # @param unsure [Float] share of questions that the person answers with "unsure"
       # @param refuses [Array<Hash>] steps the person cannot take, by some of their fields: `{"do" => "replace"}`
       # @param job [Evidence::Job, nil] whose new devices may be fitted
-      def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [], job: nil)
+      # @param toggles [Hash{String => String}] listed switch => the toggle of a yoke that the customer means by it; the
+      #   first one where nothing is said
+      def initialize(circuit, random: nil, slips: 0.0, unsure: 0.0, refuses: [], job: nil, toggles: {})
         @new_places = (job&.new_places || []).to_h { |place| [place.id, place.kind] }
         @new_items = (job&.goal&.new_items || []).to_h { |row| [row["id"], row["place"]] }
         @circuit = circuit
         @random = random
         @person = Person.new(random, slips:, unsure:, volts: circuit.supply["volts"].to_f)
         @refuses = refuses
+        @toggles = unlisted_toggles(job).merge(toggles)
         @found = {}
         @intermittence = Intermittence.new(random)
         @intermittence.energized(circuit)
@@ -49,6 +52,7 @@ module Dielectra
       def breakers = network.breakers
 
       def throw_toggle(id, position)
+        id = @toggles.fetch(id, id)
         switch = device(PointId.device(id))
         named = switch.kind.position_named(position) or raise InvalidInput, "#{id} has no position #{position}."
         @intermittence.thrown(@circuit, switch)
@@ -57,7 +61,7 @@ module Dielectra
 
       # @return [Hash{String => String}] load => light, while a toggle is moved without being thrown
       def wiggled(id)
-        switch = device(PointId.device(id))
+        switch = device(PointId.device(@toggles.fetch(id, id)))
         seen = @intermittence.ways(@circuit, switch).map { |house| Physics::Network.new(house).loads }
         loads =
           network.loads.to_h { |load, shown| [load, seen.map { |way| way[load] }.uniq.size > 1 ? "flickers" : shown] }
@@ -85,6 +89,7 @@ module Dielectra
           "enclosure" => place.enclosure,
           "volume_in3" => place.volume_in3,
           "gangs" => place.gangs,
+          "toggles" => toggles_at(place_id),
           "cable_ends" => @circuit.cable_ends(place_id).map(&:to_h),
           "devices" =>
             @circuit
@@ -160,10 +165,39 @@ module Dielectra
       # @return [Hash] what an instrument reads
       def read(tool, points) = Readings.new(@circuit, network, @random).read(tool, opened_points(points))
 
-      # @return [String, nil] the breaker that makes a point dead
-      def breaker_behind(point) = Readings.new(@circuit, network, nil).breaker_behind(point)
+      # @return [Hash] the breaker that makes a point dead, as `find_breaker` answers; it is off from then on
+      def find_breaker_of_point(point) =
+        found_breaker(Readings.new(@circuit, network, nil).breaker_behind(marks.actual(point)))
+
+      # @return [Hash] the same for a load that is on
+      def find_breaker_of_load(load)
+        return found_breaker(nil) unless lit?(network, load)
+
+        off = ->(breaker) { network.at(network.state.merge(breaker.id => "off")) }
+        found_breaker(@circuit.breakers.find { |breaker| !lit?(off[breaker], load) }&.id)
+      end
 
       private
+
+      def found_breaker(id)
+        switch_breaker(id, "off") if id
+        { "device" => id, **(id ? device(id).settings.slice("amps") : {}) }
+      end
+
+      def lit?(network, load) = Sockets.loads(@circuit, network, empty: true).fetch(load, "off") != "off"
+
+      # Switches that the job lists, and that are two toggles on a yoke in this house
+      def unlisted_toggles(job)
+        listed = (job&.controls || []).map(&:id)
+        yokes = @circuit.devices.select { |item| item.kind.gangs.size > 1 && listed.include?(item.id) }
+        yokes.to_h { |item| [item.id, "#{item.id}.1"] }
+      end
+
+      # @return [Hash, nil] which of two toggles was meant by a listed switch of a place
+      def toggles_at(place_id)
+        here = @toggles.select { |_, toggle| @circuit.device(PointId.device(toggle))&.place == place_id }
+        here unless here.empty?
+      end
 
       def said(fields)
         return { "cannot" => "it is not at hand." } if @refuses.any? { |some| some <= fields }

@@ -70,7 +70,9 @@ module Dielectra
       # A hypothesis does not determine how a box looks.
       def uncover(_place) = raise(SaysNothing)
 
-      def breaker_behind(_point) = raise(SaysNothing)
+      def find_breaker_of_point(_point) = raise(SaysNothing)
+
+      def find_breaker_of_load(_load) = raise(SaysNothing)
 
       # These steps change the situation, not the oracle.
       %i[throw_toggle switch_breaker arrange replace break_tab tape].each { |name| define_method(name) { |*| nil } }

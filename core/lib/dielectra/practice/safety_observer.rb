@@ -13,6 +13,7 @@ module Dielectra
         @job = job
         @unsafe = []
         @known = job.breakers
+        @live = []
         @proved = []
         @bare = []
       end
@@ -21,12 +22,15 @@ module Dielectra
       def check!(step)
         case step["do"]
         when "open"
-          note(step, "opened with the breaker on") if known_on?
+          note(step, "opened with the breaker on") if known_on?(step["place"])
+          note(step, "opened while another box is known to be live") if @live.any?
         when "breaker"
           energized(step) if step["to"] == "on"
         when "prove_dead", "box"
           @proved |= [step["place"]]
+          tested(step["place"])
         when "find_breaker"
+          @live = []
           @known |= circuit.breakers.map(&:id)
         else
           touched(step, Steps.of(step).touches)
@@ -44,10 +48,22 @@ module Dielectra
 
       def circuit = @house.circuit
 
-      def known_on? = circuit.breakers.any? { |breaker| @known.include?(breaker.id) && breaker.position == "on" }
+      # Whether a breaker that is known feeds a place and is on
+      def known_on?(place)
+        on = circuit.breakers.select { |breaker| breaker.position == "on" && @known.include?(breaker.id) }
+        on.any? { |breaker| live?(place, only: breaker) }
+      end
 
-      def live?(place)
-        network = Physics::Network.new(circuit)
+      # Whether a box is live that was just tested, and everybody knows it
+      def tested(place)
+        live?(place) ? @live |= [place] : @live -= [place]
+      end
+
+      # @param only [Circuit::Device, nil] the one breaker that is taken to be on
+      def live?(place, only: nil)
+        state = Physics::Network.new(circuit).state
+        state = state.merge(circuit.breakers.to_h { |one| [one.id, one.id == only.id ? "on" : "off"] }) if only
+        network = Physics::Network.new(circuit).at(state)
         circuit.points_of(place).any? { |point| network.live?(point) }
       end
 

@@ -9,11 +9,14 @@ module Dielectra
       # Why each rule asks for its step
       RULES = {
         look: "Look at the light and the breaker once before anything is opened.",
-        prove_dead: "The device is out. Prove the box dead first; what stays live belongs to another circuit.",
+        breaker: "The label is not proof. A load that goes out with the breaker is.",
+        second_circuit: "Something here is still live. Find its breaker before anything else is opened or touched.",
+        prove_dead: "The device is out. Prove the box dead before hands go in.",
         bench: "Its screws are unmarked. Which ones it joins in each position identifies it.",
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
         cause: "A new switch would fix it either way. This shows how the old one failed.",
         parted: "With one breaker off, its lights alone should be out.",
+        again: "Nothing known explains the answers so far. One of them may be misread. Take the last one again.",
         unexplained: "Nothing known explains the answers so far. Another box may.",
         shared_box: "The lights obey. So they would if circuits touched or a neutral were switched: look inside.",
         polarity: "The light obeys. It would also obey with line and neutral exchanged. This tells which.",

@@ -35,6 +35,15 @@ module Dielectra
         "#{(SIDES[beside.size] || NUMBERS)[number]} #{place(control.place)}"
       end
 
+      # @param id [String] of a load, or of a part of one
+      # @param job [Evidence::Job]
+      # @return [String] a load with its place: "the ceiling light"
+      def load(id, job)
+        load = job.loads.find { |one| one.id == PointId.device(id) } or return id
+        part = id[/\.([a-z]+)/, 1]
+        "the #{place(load.place)} #{part || kind(load.kind)}"
+      end
+
       # What the groups of loads of a job are called, each by its kind, with the place where kinds are alike.
       # @param goal [Goals::Goal]
       # @return [Array<String>] "light" for the only one

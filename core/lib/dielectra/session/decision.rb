@@ -21,7 +21,8 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = uncovered || first || given_over || under_way || concluded || best
+        @outcome = over || uncovered || first || unexplained || given_over || under_way || concluded || best
+        @outcome = halt(:no_progress) if exhausted?(@outcome)
       end
 
       # What the step is for. The value stays the same while one walks there.
@@ -38,10 +39,16 @@ module Dielectra
 
       def permits = @session.permits
 
+      # The step of a rule, unless it would bring nothing
       def ruled(rule, step)
+        return if exhausted?(step)
+
         @rule = rule if step
         step
       end
+
+      # @param step [Step, Conclusion, nil]
+      def exhausted?(step) = step.is_a?(Step) && situation.exhausted?(step.to_h)
 
       # Single conductors were found loose. The line is searched live, everything capped, before anything is joined:
       # dead readings leave too many possibilities.
@@ -60,19 +67,27 @@ module Dielectra
 
       # Rules that come before everything else
       def first =
-        ruled(:prove_dead, first_proof) || ruled(:look, first_look) || ruled(:parted, PartedLook.new(@session).step) ||
-          ruled(:bench, BenchTest.new(@session).step)
+        ruled(:breaker, BreakerCheck.new(@session).step) || ruled(:second_circuit, second_circuit) ||
+          ruled(:prove_dead, first_proof) || ruled(:look, first_look) ||
+          ruled(:parted, PartedLook.new(@session).step) || ruled(:bench, BenchTest.new(@session).step)
 
       # Rules that come before anything is weighed
       def under_way =
         ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
           ruled(:polarity, Polarity.new(@session).again)
 
+      # A session without an end
+      def over = (halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS)
+
+      # Nothing known fits the answers: the last one once more, then the nearest box that is still closed, then a stop.
+      def unexplained
+        return unless belief.hypotheses.empty?
+
+        ruled(:again, Again.new(@session).step) || ruled(:unexplained, further_box) || halt(:no_layout)
+      end
+
       # A job that cannot go on
       def given_over
-        return ruled(:unexplained, further_box) || halt(:no_layout) if belief.hypotheses.empty?
-        return halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS
-
         return halt(:live_metal) if @session.pre_energization_test.live_metal.any?
 
         halt(:no_progress) if circling?
@@ -137,7 +152,7 @@ module Dielectra
       end
 
       def best
-        open = @session.actions.reject { |one| undoing?(one.step) }
+        open = @session.actions.reject { |one| undoing?(one.step) || exhausted?(one.step) }
         @action = on_the_way(open) || open.first
         return @session.reconsider ? best : halt(:nothing_left) if @action.nil?
 
@@ -242,15 +257,26 @@ module Dielectra
         look if situation.power.nil? && situation.opened.empty? && !situation.declined?(look.to_h)
       end
 
-      # With a device drawn out, its box is proved dead before anything else. What stays live belongs to another
-      # circuit.
+      # A box that stays live with every known breaker off: nothing else is opened before its breaker is found.
+      def second_circuit
+        place = situation.live.keys.find { |name| situation.open?(name) && situation.off? }
+        place && @session.approach.second_circuit(place)
+      end
+
+      # With a device drawn out, its box is proved dead before anything else.
       def first_proof
         place =
           situation.opened.keys.find do |name|
-            !situation.dead.key?(name) && !situation.live.key?(name) && !situation.proved.include?(name) &&
-              !given_up_on?(name)
+            !situation.dead.key?(name) && !situation.live.key?(name) && !given_up_on?(name) &&
+              (!situation.proved.include?(name) || on_trial?(name))
           end
         place && @session.approach.prove_dead(place)
+      end
+
+      # Whether a listed breaker is on again to see whether it feeds anything in a box
+      def on_trial?(place)
+        trial = situation.breaker_log.trial
+        trial&.place == place && trial.settled.nil?
       end
 
       def halt(reason, plan = nil) = Conclusion.stopped(@session, Halt.new(@session, reason, plan))

@@ -128,7 +128,7 @@ module Dielectra
         place =
           situation.opened_boxes.find do |name|
             situation.second_circuit?(name) &&
-              situation.declined?({ "do" => "find_breaker", "point" => situation.foreign_point(name) })
+              situation.declined?({ "do" => "find_breaker", "point" => situation.live_point(name) })
           end
         place &&
           "another circuit keeps the #{Presentation::Naming.place(place)} box live, and its breaker was not found"

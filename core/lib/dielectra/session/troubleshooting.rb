@@ -24,7 +24,7 @@ module Dielectra
               )
 
       # Steps after which the session gives up and advises a second opinion
-      MOST_STEPS = 220
+      MOST_STEPS = 150
       # Times that a breaker is switched at most
       MOST_SWITCHED = 24
       # Times that wires are moved in a row without a reading, at most
@@ -92,10 +92,10 @@ module Dielectra
         self
       end
 
-      # A session for a job: to restore a circuit, or to make a change
+      # A session for a job, whatever it asks for and whatever turns out to be there
       # @param job [Evidence::Job]
-      # @return [Troubleshooting, Change]
-      def self.for(job, **more) = job.change? ? Change.new(job, **more) : new(job, **more)
+      # @return [OnSite]
+      def self.for(job, **more) = OnSite.new(job, **more)
 
       # @return [Boolean] whether readings are taken that no doubt asks for, before a job is called done
       def thorough? = false

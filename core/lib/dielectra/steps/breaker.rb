@@ -17,13 +17,12 @@ module Dielectra
       def place(situation) = situation.job.panel.id
 
       def changes(situation, _number)
-        changed = {
-          breakers: situation.breakers.merge(fields["device"] => fields["to"]),
-          breakers_found: situation.breakers.compact.merge(situation.breakers_found)
-        }
+        id = fields["device"]
+        was = { id => on? ? "off" : "on", **situation.breakers.compact, **situation.breakers_found }
+        changed = { breakers: situation.breakers.merge(id => fields["to"]), breakers_found: was }
         return changed unless on?
 
-        { **changed, dead: {}, live: {}, energized: situation.energized | [fields["device"]] }
+        { **changed, dead: {}, live: {}, energized: situation.energized | [id] }
       end
 
       def stirs(situation) = on? ? situation.stirred | [Evidence::Situation::POWER] : situation.stirred

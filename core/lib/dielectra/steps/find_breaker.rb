@@ -2,11 +2,12 @@
 
 module Dielectra
   module Steps
-    # From the panel: one breaker after the other is turned off until a point goes dead. The one that did it can be
-    # named from then on.
+    # From the panel: one breaker after the other is turned off until a conductor goes dead, or a load goes out; each that
+    # is not the one goes back on at once. The one that did it stays off, and can be named from then on.
     class FindBreaker < Kind
-      FIELDS = { "point" => POINT }.freeze
-      ANSWER = { "device" => { "type" => %w[string null] } }.freeze
+      FIELDS = { "point" => POINT, "load" => TOGGLED }.freeze
+      REQUIRED = [].freeze
+      ANSWER = { "device" => { "type" => %w[string null] }, "amps" => { "type" => "number" } }.freeze
       NEEDED = %w[device].freeze
 
       def permit = :looking
@@ -21,16 +22,54 @@ module Dielectra
 
       def changes(situation, _number)
         id = answer["device"]
-        return {} if id.nil? || situation.breakers.key?(id)
+        return {} if id.nil?
 
         {
-          breakers: situation.breakers.merge(id => "on"),
-          breakers_found: situation.breakers_found.merge(id => "on"),
-          other_breakers: situation.other_breakers.merge(situation.place_of_point(fields["point"]) => [id])
+          breakers: situation.breakers.merge(id => "off"),
+          breakers_found: { id => "on" }.merge(situation.breakers_found),
+          dead: {
+          },
+          **tested(situation),
+          **beyond(situation, id)
         }
       end
 
-      def answer_from(house) = { "device" => house.breaker_behind(fields["point"]) }
+      def answer_from(house)
+        fields["load"] ? house.find_breaker_of_load(fields["load"]) : house.find_breaker_of_point(fields["point"])
+      end
+
+      private
+
+      # Where the breaker feeds no circuit of the job: the cable ends that it kept live belong to another circuit.
+      def beyond(situation, id)
+        return {} if fields["load"] || situation.job.breakers.include?(id)
+
+        place = situation.place_of_point(fields["point"])
+        ends =
+          (situation.live[place] || [fields["point"]]).grep(PointId::CONDUCTOR).map { |point| PointId.owner(point) }
+        {
+          foreign: situation.foreign.merge(place => (situation.foreign[place] || []) | ends),
+          other_breakers: situation.other_breakers.merge(place => (situation.other_breakers[place] || []) | [id])
+        }
+      end
+
+      # What was read live there has to be read anew.
+      def tested(situation)
+        fields["point"] ? { live: situation.live.except(situation.place_of_point(fields["point"])) } : {}
+      end
+
+      def check(_situation)
+        return if fields.key?("point") ^ fields.key?("load")
+
+        refuse("names either a point or a load.", "")
+      end
+
+      def check_references(situation)
+        super
+        load = fields["load"] or return
+        known = situation.job.loads.map(&:id) + situation.job.goal.loads.map(&:id)
+        refuse("#{load} is not a load of this job.", "/load") unless known.include?(load)
+      end
     end
   end
 end

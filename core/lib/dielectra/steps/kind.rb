@@ -164,7 +164,7 @@ module Dielectra
           device &&
             (
               job.controls.flat_map { |one| [one.id, one.device] } + job.loads.map(&:id) + situation.breakers.keys +
-                (job.memory&.breakers || []) + job.goal.new_ids
+                job.listed_breakers + (job.memory&.breakers || []) + job.goal.new_ids
             )
         refuse("#{device} is not a device of this job.", "/device") if device && !known.include?(device)
         stray = (fields["positions"] || {}).keys.find { |id| job.control(id).nil? }

@@ -28,8 +28,7 @@ module Dielectra
           return { **dead, **as_remembered(situation, place) }
         end
 
-        seen = { dead: situation.dead.except(place), live: situation.live.merge(place => live), proved: }
-        situation.off? ? seen.merge(foreign(situation, place, live)) : seen
+        { dead: situation.dead.except(place), live: situation.live.merge(place => live), proved: }
       end
 
       def answer_from(house) = { "live" => house.live(fields["place"]) }
@@ -47,15 +46,6 @@ module Dielectra
         {
           foreign: situation.foreign.merge(place => memory.foreign(place)),
           other_breakers: situation.other_breakers.merge(place => ids)
-        }
-      end
-
-      # The cable ends of another circuit, and a point of it.
-      def foreign(situation, place, live)
-        ends = live.grep(PointId::CONDUCTOR).map { |point| PointId.owner(point) }
-        {
-          foreign: situation.foreign.merge(place => (situation.foreign[place] || []) | ends),
-          foreign_points: { place => live.first }.merge(situation.foreign_points)
         }
       end
     end

@@ -6,22 +6,42 @@ module Dielectra
       # Words for a breaker looked for.
       class FindBreaker < Words
         def told(situation)
+          return by_load(situation) if self["load"]
+
           [
             "Find the breaker of #{Naming.point(self["point"])}",
-            "In the #{box(situation)} box it stays live with #{Naming.list(situation.breakers.keys)} off. " \
-              "Turn off one breaker after the other until it goes dead.",
-            nil
+            "In the #{box(situation)} box it stays live with #{Naming.list(situation.concerned)} off. " \
+              "Turn off one breaker after the other until it goes dead. Turn each that is not the one back on at once. " \
+              "Leave the right one off, and lock it.",
+            "Keep hands out of the box. Somebody watches the tester there, or a plug-in tracer does."
           ]
         end
 
         def choices(_session) = []
 
-        def answered(answer, _region) = answer["device"] || "none found"
+        def answered(answer, _region)
+          return "none found" unless answer["device"]
 
-        def refused(situation) =
+          answer["amps"] ? "#{answer["device"]}, #{answer["amps"].round} A" : answer["device"]
+        end
+
+        def refused(situation)
+          return "the breaker of #{Naming.load(self["load"], situation.job)} could not be found" if self["load"]
+
           "the breaker behind #{Naming.point(self["point"])} in the #{box(situation)} box could not be found"
+        end
 
         private
+
+        def by_load(situation)
+          name = Naming.load(self["load"], situation.job)
+          [
+            "Find the breaker of #{name}",
+            "It stays on with #{Naming.list(situation.job.listed_breakers)} off. Turn off one breaker after the other " \
+              "until it goes out. Turn each that is not the one back on at once. Leave the right one off, and lock it.",
+            "Somebody watches #{name} meanwhile."
+          ]
+        end
 
         def box(situation) = Naming.place(situation.place_of_point(self["point"]))
       end

@@ -59,16 +59,18 @@ module Dielectra
 
       # Turns the breaker of another circuit back on
       # @return [Step, nil]
-      def leave =
-        @situation
-          .left_off
-          .filter_map { |id| @permits.energize&.then { |permit| offered(permit.step(:breaker, device: id, to: "on")) } }
-          .first
+      def leave = @situation.left_off.filter_map { |id| restore(id) }.first
 
       # Finds the breaker that keeps a place live
-      def second_circuit(place)
-        offered(@permits.looking.step(:find_breaker, point: @situation.foreign_point(place)))
-      end
+      def second_circuit(place) = offered(@permits.looking.step(:find_breaker, point: @situation.live_point(place)))
+
+      # Finds the breaker of a load that stays on with every known breaker off
+      def breaker_of(load) = offered(@permits.looking.step(:find_breaker, load:))
+
+      # Turns a breaker back on that feeds nothing of the job
+      # @return [Step, nil]
+      def restore(breaker) =
+        @permits.energize&.then { |permit| offered(permit.step(:breaker, device: breaker, to: "on")) }
 
       def live(place, &block)
         power { taken(@permits.live(place)&.then(&block)) }
@@ -114,9 +116,32 @@ module Dielectra
           .first
       end
 
+      # The next breaker off. The first one goes off while a load is on, so that it is seen which one it is.
       def switch_off
-        on = @situation.breakers.find { |_, position| position != "off" }.first
-        offered(@permits.looking.step(:breaker, device: on, to: "off"))
+        on = @situation.concerned.find { |id| @situation.breakers[id] != "off" }
+        return searched if on == Evidence::Roster::UNKNOWN
+
+        lit_first(on) || offered(@permits.looking.step(:breaker, device: on, to: "off"))
+      end
+
+      # The breaker that nobody knows yet, by a load that is on or a conductor that is live
+      def searched
+        load = @situation.breaker_log.searched
+        return breaker_of(load) if load
+
+        place = @situation.live.keys.first
+        second_circuit(place) if place
+      end
+
+      # Toggles as they stood when a load was last seen on, and a look, before a breaker goes off that nobody has seen
+      # put a load out
+      def lit_first(breaker)
+        log = @situation.breaker_log
+        if log.proved.any? || log.lit.any? || @situation.opened.any? || !@situation.job.breakers.include?(breaker)
+          return
+        end
+        there = log.way_to_light(@situation.positions)
+        there && toggled(there) { offered(@permits.looking.step(:watch)) }
       end
     end
   end

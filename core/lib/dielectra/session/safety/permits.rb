@@ -55,6 +55,13 @@ module Dielectra
       class Energize < Permit
       end
 
+      # A breaker that feeds nothing known of the job, and was on, goes back on while every open box is as it was found.
+      class Restore < Energize
+        private
+
+        def name = :energize
+      end
+
       # @param situation [Evidence::Situation]
       # @param belief [Diagnosis::Belief]
       # @param soundness [Repair::Soundness]
@@ -86,6 +93,14 @@ module Dielectra
             Energize.new(@situation)
           end
         )
+
+      # @param breaker [String]
+      # @return [Restore, nil]
+      def restore(breaker)
+        return if @situation.concerned.include?(breaker) || @situation.bare.any?
+
+        Restore.new(@situation) if @situation.arrangement == Evidence::Arrangement.as_found
+      end
 
       # Whether an arrangement joins single conductors, found loose, before anybody has seen which of them is live
       def blind?(arrangement)

@@ -1,0 +1,190 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # What has been seen of the breakers: which loads were on when one was turned off, and whether they went out; which
+    # one was found behind a load or a conductor. The label at the panel is no evidence. A fold over steps; immutable.
+    class BreakerLog
+      # A breaker turned off while loads were on; nobody has looked yet.
+      Pending = Struct.new(:breaker, :loads)
+      # What shows that a breaker feeds loads: the number of the step, and the loads that went out
+      Proof = Struct.new(:step, :loads)
+      # A listed breaker that nobody saw put a load out, and a box that another one kept live: whether it feeds anything
+      # there shows once it is on again. `settled` is nil, :elsewhere (the box stayed dead) or :here.
+      Trial = Struct.new(:place, :found, :settled)
+
+      FIELDS = {
+        lit: [],
+        looks: {},
+        ever_lit: false,
+        pending: nil,
+        proved: {
+        },
+        stayed: {
+        },
+        unfed: [],
+        behind_loads: {
+        },
+        behind_points: {
+        },
+        amps: {
+        },
+        trial: nil
+      }.freeze
+      ON = %w[on dim flickers].freeze
+      # Steps after which what a load showed before says nothing any more
+      DISTURBING = %w[set open arrange replace fit tab retire cable box].freeze
+
+      # Loads that are on as things stand; toggles => whether the last look at them showed a load on, where all were noted;
+      # whether any look did; the breaker that is being
+      # looked at; breaker => Proof; breaker => number of the look at which every load stayed on with it off; loads that
+      # were on with every breaker of the job off; load => breaker and point => breaker that were found; breaker =>
+      # amperes; the trial of a listed breaker
+      attr_reader(*FIELDS.keys)
+
+      # @return [BreakerLog] before the first step
+      def self.start = @start ||= new
+
+      def initialize(**fields)
+        FIELDS.each { |name, empty| instance_variable_set(:"@#{name}", fields.fetch(name, empty).freeze) }
+        freeze
+      end
+
+      # @param step [Steps::Kind] that was done
+      # @param situation [Situation] before it
+      # @param number [Integer, String]
+      # @return [BreakerLog]
+      def after(step, situation, number)
+        case step.class.label
+        when "watch"
+          looked(step.answer, situation, number)
+        when "report"
+          noted(step["positions"], step.answer, situation.job)
+        when "breaker"
+          switched(*step.fields.values_at("device", "to"))
+        when "find_breaker"
+          found(step, situation, number)
+        when "prove_dead"
+          tested(step, situation)
+        when *DISTURBING
+          lit.empty? && pending.nil? ? self : with(lit: [], pending: nil)
+        else
+          self
+        end
+      end
+
+      # @return [Boolean] whether a look or a search has shown what a breaker feeds
+      def proved?(breaker) = proved.key?(breaker)
+
+      # Where to put the toggles so that a load is on, or may be: as they stood at the last look that showed one on, else
+      # one throw away where nobody has looked.
+      # @param positions [Hash{String => String}] how they stand
+      # @return [Hash{String => Boolean}, nil] switch => toggle up
+      def way_to_light(positions)
+        known = looks.select { |_, lit| lit }.keys.last
+        return known if known || !ever_lit || looks.empty?
+
+        now = looks.keys.last.to_h { |id, up| [id, positions.key?(id) ? Trade::Position.raised?(positions[id]) : up] }
+        now.keys.map { |id| now.merge(id => !now[id]) }.find { |there| !looks.key?(there) }
+      end
+
+      # @return [String, nil] a load that was on with every breaker of the job off, and whose breaker was not found
+      def searched = (unfed - behind_loads.keys).first
+
+      # @return [Array<String>] breakers that were found, whatever was asked about
+      def found_breakers = (behind_loads.values + behind_points.values).uniq
+
+      private
+
+      def with(**changes) = BreakerLog.new(**FIELDS.keys.to_h { |name| [name, send(name)] }, **changes)
+
+      def looked(answer, situation, number)
+        shown = (answer["loads"] || {}).slice(*names(situation.job))
+        on = shown.select { |_, light| ON.include?(light) }.keys
+        seen = noted(situation.positions, answer, situation.job).with_lit(on)
+        pending ? seen.judged(pending, shown, situation, number) : seen
+      end
+
+      # A look as toggles stand. Nothing is learned of it while a breaker is off.
+      def noted(positions, answer, job)
+        shown = (answer["loads"] || {}).slice(*names(job)).values
+        lit = shown.any? { |light| ON.include?(light) }
+        return self if pending && !lit
+        return with(ever_lit: ever_lit || lit) unless job.goal.controls.all? { |control| positions.key?(control.id) }
+
+        raised = positions.slice(*job.goal.controls.map(&:id)).transform_values { |at| Trade::Position.raised?(at) }
+        with(looks: looks.except(raised).merge(raised => lit), ever_lit: ever_lit || lit)
+      end
+
+      # Loads of a job, and parts of them
+      def names(job) = job.loads.map(&:id) | job.goal.loads.map(&:id)
+
+      def switched(breaker, to)
+        return with(lit: [], pending: nil) if to == "on"
+
+        with(pending: lit.empty? ? nil : Pending.new(breaker, lit), lit: [])
+      end
+
+      def found(step, situation, number)
+        id = step.answer["device"]
+        return self if id.nil?
+
+        load = step["load"]
+        changes = {
+          amps: amps.merge({ id => step.answer["amps"] }.compact),
+          lit: [],
+          pending: nil,
+          stayed: stayed.except(id)
+        }
+        if load
+          return(
+            with(
+              **changes,
+              behind_loads: behind_loads.merge(load => id),
+              proved: proved.merge(id => Proof.new(number, [load]))
+            )
+          )
+        end
+
+        point = step["point"]
+        with(**changes, behind_points: behind_points.merge(point => id), trial: tried(situation, point, id))
+      end
+
+      # Whether a listed breaker is to be tried again, now that another one was found behind a conductor
+      def tried(situation, point, id)
+        return trial if trial || proved.any? || situation.job.listed_breakers.include?(id)
+
+        Trial.new(situation.place_of_point(point), id, nil)
+      end
+
+      # With the listed breaker on again: a box that is dead now has nothing to do with it.
+      def tested(step, situation)
+        return self unless trial && trial.settled.nil? && step["place"] == trial.place
+        return self unless situation.job.listed_breakers.any? { |id| situation.breakers[id] == "on" }
+
+        with(trial: Trial.new(trial.place, trial.found, step.answer["live"].empty? ? :elsewhere : :here))
+      end
+
+      protected
+
+      def with_lit(loads) = with(lit: loads, pending: nil)
+
+      # With a breaker off: the loads that went out, and those that stayed on.
+      def judged(pending, shown, situation, number)
+        asked = pending.loads.select { |load| shown.key?(load) }
+        stayed_on = asked.select { |load| ON.include?(shown[load]) }
+        went_out = asked - stayed_on
+        changes = { lit: [] }
+        changes[:proved] = proved.merge(pending.breaker => Proof.new(number, went_out)) if went_out.any?
+        if stayed_on.any?
+          changes[:stayed] = stayed.merge(pending.breaker => number) if went_out.empty?
+          changes[:unfed] = unfed | stayed_on if situation.job.listed_breakers.all? { |id|
+            situation.breakers[id] == "off"
+          }
+          changes[:lit] = stayed_on
+        end
+        with(**changes)
+      end
+    end
+  end
+end

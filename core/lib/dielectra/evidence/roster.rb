@@ -1,0 +1,258 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # What has turned out to be in a house, where it is not what the job lists: the breaker that feeds it, switches and
+    # outlets that nobody listed, two toggles on a yoke where one was listed, a device under another name. What is there
+    # counts, and the list does not.
+    #
+    #   roster = Roster.of(job, situation)
+    #   roster.job            # the job with all that taken over
+    #   roster.translate(step)  # a step in the names of that job
+    class Roster
+      # Stands for the breaker of a circuit that nobody has found yet
+      UNKNOWN = "unknown_breaker"
+      # It is taken to be on, whatever else is off
+      UNKNOWN_STATE = "on"
+      # Insulated conductors of a cable above which it may be shared by two circuits
+      TWO_WIRE = 2
+      FIXTURES = %w[luminaire fan fan_light receptacle].freeze
+
+      # @param job [Job] as listed
+      # @param situation [Situation] after the steps so far, in whatever names
+      def self.of(job, situation) = new(job, situation)
+
+      def initialize(job, situation)
+        @listed = job
+        @situation = situation
+        @log = situation.breaker_log
+        @names = {}
+        @toggles = {}
+        @more_controls = []
+        @more_loads = []
+        situation.opened.each { |place, found| take(place, found) }
+      end
+
+      # @return [Hash] the document of the job as it has turned out, without steps
+      def document
+        @document ||=
+          @listed.document.merge(
+            "steps" => [],
+            "breakers" => breaker_rows,
+            "controls" => control_rows,
+            "loads" => load_rows,
+            "wanted" => wanted
+          )
+      end
+
+      # @return [Hash{String => String}] name that the job lists => the name that is used from now on
+      def names = @all_names ||= @names.merge(@toggles)
+
+      # @return [Boolean] whether anything differs from a job
+      # @param job [Job]
+      def differs?(job) = document.except("steps") != job.document.except("steps")
+
+      # @param step [Hash] with or without its answer
+      # @return [Hash] the same with devices by the names that are used now
+      def translate(step)
+        return step if names.empty?
+
+        changed = step.dup
+        changed["device"] = renamed(step, step["device"]) if step["device"]
+        changed["load"] = names.fetch(step["load"], step["load"]) if step["load"]
+        changed["positions"] = step["positions"].transform_keys { |id| names.fetch(id, id) } if step["positions"]
+        lights = step.dig("answer", "loads")
+        changed["answer"] = step["answer"].merge("loads" => lights.transform_keys { |id| named_load(id) }) if lights
+        changed
+      end
+
+      private
+
+      # A toggle is thrown by its own name; a device is replaced as a whole.
+      def renamed(step, id)
+        name = names.fetch(id, id)
+        %w[set wiggle].include?(step["do"]) ? name : PointId.device(name)
+      end
+
+      def named_load(id)
+        head, dot, part = id.partition(".")
+        "#{@names.fetch(head, head)}#{dot}#{part}"
+      end
+
+      # --- what a box holds
+
+      def take(place, found)
+        return if @listed.new_places.any? { |one| one.id == place }
+
+        rows = found["devices"].reject { |row| fitted?(row["id"]) }
+        switches = rows.select { |row| switch?(row) }
+        take_switches(place, switches, found["toggles"] || {})
+        take_fixtures(place, rows.select { |row| FIXTURES.include?(row["kind"]) })
+      end
+
+      # Devices that were put in during the job are in `wanted`.
+      def fitted?(id) = @situation.fitted.key?(id) || @listed.goal.new_ids.include?(id)
+
+      def switch?(row) = Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch?
+
+      def take_switches(place, rows, said)
+        listed =
+          @listed.controls.select { |control| control.place == place && !@situation.retired.include?(control.id) }
+        yokes, plain = rows.partition { |row| row["kind"] == "combination" }
+        ids = rows.map { |row| row["id"] }
+        left = yokes.reduce(listed) { |some, row| take_yoke(place, row, some, said, ids) }
+        left, unlisted = matched(left, plain)
+        unlisted.each { |row| @more_controls << { "id" => row["id"], "place" => place, **row.slice("on_off_marked") } }
+      end
+
+      # Two toggles where one or two switches were listed. Which one was meant is told, or goes by their order.
+      # @return [Array<Job::Control>] listed ones that are not on it
+      def take_yoke(place, row, listed, said, ids)
+        id = row["id"]
+        toggles = ["#{id}.1", "#{id}.2"]
+        known = listed.select { |control| toggles.include?(control.id) }
+        own = listed - known
+        meant = said.select { |name, toggle| own.any? { |one| one.id == name } && toggles.include?(toggle) }
+        free = toggles - known.map(&:id) - meant.values
+        rest = own.reject { |one| meant.key?(one.id) || (one.id != id && ids.include?(one.device)) }
+        rest.zip(free).each { |one, toggle| meant[one.id] = toggle if toggle }
+        @toggles.merge!(meant)
+        (toggles - known.map(&:id) - meant.values).each do |toggle|
+          @more_controls << { "id" => toggle, "place" => place, **row.slice("on_off_marked") }
+        end
+        listed - known - own.select { |one| meant.key?(one.id) }
+      end
+
+      # A switch that is missing and one that nobody listed are one and the same, under another name.
+      # @return [Array(Array<Job::Control>, Array<Hash>)] listed ones that are missing, and those that nobody listed
+      def matched(listed, rows)
+        missing = listed.reject { |control| rows.any? { |row| row["id"] == control.device } }
+        unlisted = rows.reject { |row| listed.any? { |control| control.device == row["id"] } }
+        missing
+          .zip(unlisted)
+          .each { |control, row| @names[control.id] = row["id"] if row && control.id == control.device }
+        taken = missing.select { |control| @names.key?(control.id) }
+        [missing - taken, unlisted.reject { |row| @names.value?(row["id"]) }]
+      end
+
+      def take_fixtures(place, rows)
+        listed = @listed.loads.select { |load| load.place == place }
+        missing = listed.reject { |load| rows.any? { |row| row["id"] == load.id } }
+        unlisted = rows.reject { |row| @listed.loads.any? { |load| load.id == row["id"] } }
+        missing.each do |load|
+          row = unlisted.find { |one| one["kind"] == load.kind } or next
+          @names[load.id] = row["id"]
+          unlisted -= [row]
+        end
+        outlets = unlisted.select { |row| row["kind"] == "receptacle" }
+        outlets.each { |row| @more_loads << { "id" => row["id"], "place" => place, "kind" => row["kind"] } }
+      end
+
+      # --- the job as it has turned out
+
+      def control_rows
+        rows =
+          @listed.document["controls"].map do |row|
+            name = names.fetch(row["id"], row["id"])
+            name == row["id"] ? row : row.merge("id" => name)
+          end
+        rows + @more_controls
+      end
+
+      def load_rows
+        rows = @listed.document["loads"].map { |row| row.merge("id" => @names.fetch(row["id"], row["id"])) }
+        rows + @more_loads
+      end
+
+      # Every name in `wanted` that is used otherwise now
+      def wanted
+        said = @listed.wanted
+        return said if names.empty?
+
+        {
+          **said,
+          "control" => said["control"]&.to_h { |load, by| [named_load(load), by.map { |id| names.fetch(id, id) }] },
+          "always" => said["always"]&.map { |load| named_load(load) },
+          "fit" => said["fit"]&.transform_keys { |id| names.fetch(id, id) },
+          "retire" => said["retire"]&.map { |id| names.fetch(id, id) }
+        }.compact
+      end
+
+      # --- breakers
+
+      def breaker_rows
+        listed = @listed.document["breakers"]
+        own = own_breakers
+        rows = own.map { |id| row_of(listed, id) }
+        others = (listed.map { |row| row["id"] } - own).map { |id| row_of(listed, id).merge("other" => true) }
+        rows + others
+      end
+
+      def row_of(listed, id)
+        row = listed.find { |one| one["id"] == id } || { "id" => id, "found" => true }
+        @log.amps.key?(id) ? row.merge("amps" => @log.amps[id]) : row
+      end
+
+      def own_breakers
+        listed = @listed.breakers
+        own = listed.reject { |id| elsewhere?(id) }
+        own |= @log.behind_loads.values
+        own |= @log.behind_points.select { |point, id| ours?(point, id) }.values
+        own |= [UNKNOWN] if own.empty? || @log.searched
+        own.size > 1 && @log.behind_loads.any? && @log.searched.nil? ? own - [UNKNOWN] : own
+      end
+
+      # Whether a listed breaker has nothing to do with the job: every load stayed on with it off, or the box that
+      # another one kept live stays dead with it on
+      def elsewhere?(id)
+        return false if @log.proved?(id) || @log.behind_points.value?(id)
+        return true if @listed.breakers.one? && @log.stayed.key?(id)
+
+        trial = @log.trial
+        return false unless trial && trial.settled != :here && ours?(trial_point, trial.found)
+
+        @listed.breakers.one? && @situation.breakers_found.fetch(id, "on") == "on"
+      end
+
+      def trial_point = @log.behind_points.key(@log.trial.found)
+
+      # Whether the circuit of a live conductor is one of the job's. Where the job's own breaker is known, a cable with
+      # one hot conductor is another circuit's; one with more may be shared.
+      def ours?(point, id)
+        return true if @listed.breakers.include?(id)
+        return shared?(point) if known_supply?
+
+        !strangers_only?(point)
+      end
+
+      def known_supply? = @log.proved.any? || @listed.breakers.any? { |id| @log.behind_points.value?(id) }
+
+      def shared?(point)
+        row = end_of(point)
+        row ? row["conductors"].count { |wire| !grounding?(wire) } > TWO_WIRE : false
+      end
+
+      def grounding?(wire) = Trade::Color.grounding?(wire["color"])
+
+      def end_of(point)
+        owner = PointId.conductor?(point) ? PointId.owner(point) : nil
+        owner && @situation.opened.each_value.flat_map { |found| found["cable_ends"] }.find { |row| row["id"] == owner }
+      end
+
+      # Whether a conductor was found on a device that is not the job's, and on nothing else
+      def strangers_only?(point)
+        @situation.opened.each_value do |found|
+          joint = found["joints"].map { |one| one["points"] }.find { |points| points.include?(point) } or next
+          screws = joint.reject { |one| PointId.conductor?(one) || PointId.metal?(one) }
+          return screws.any? && screws.none? { |one| known_device?(PointId.owner(one)) }
+        end
+        false
+      end
+
+      def known_device?(id)
+        wanted = @listed.goal.controls.map(&:device) + @listed.loads.map(&:id)
+        (wanted + @names.values + @toggles.values.map { |one| PointId.device(one) }).include?(id)
+      end
+    end
+  end
+end
