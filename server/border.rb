@@ -33,7 +33,11 @@ module Server
 
     def check_address(env)
       words = [Rack::Utils.unescape_path(env["PATH_INFO"].to_s)]
-      Rack::Utils.parse_nested_query(env["QUERY_STRING"].to_s).each { |name, value| words << name << value.to_s }
+      given = Rack::Utils.parse_nested_query(env["QUERY_STRING"].to_s)
+      list, = given.find { |_, value| !value.is_a?(String) }
+      raise Problem.new(422, "#{list} is given as a list. One value is wanted.", "/#{list}") if list
+
+      given.each { |name, value| words << name << value }
       return if words.all? { |word| text?(word.dup.force_encoding(Encoding::UTF_8)) }
 
       raise Problem.new(400, "The address is not UTF-8.")

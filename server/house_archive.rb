@@ -15,9 +15,11 @@ module Server
     MANIFEST = "manifest.json"
     # What a manifest says of the house
     HOUSE = %w[name street town note panel].freeze
-    # Files of one archive, and bytes of one file, at most
+    # Files of one archive, bytes of one file, and bytes of all of them, at most, as they are read and not as a header says
     MOST_FILES = 5_000
     LARGEST = 64 * 1024 * 1024
+    MOST_BYTES = 512 * 1024 * 1024
+    MANIFEST_SCHEMA = JSONSchemer.schema(JSON.parse(File.read(File.join(__dir__, "archive_manifest.schema.json"))))
 
     # @param house [House]
     # @return [String] the zip
@@ -31,19 +33,29 @@ module Server
     # @return [Hash{String => String}] name => content
     def self.unpacked(text)
       files = {}
+      left = MOST_BYTES
       Zip::InputStream.open(StringIO.new(Base64.strict_decode64(text))) do |zip|
         while (entry = zip.get_next_entry)
           raise Problem.new(422, "There are too many files in it.", "/archive") if files.size >= MOST_FILES
-          raise Problem.new(422, "#{entry.name} is too large.", "/archive") if entry.size.to_i > LARGEST
-
-          files[entry.name] = zip.read.to_s
+          files[entry.name] = bounded(zip, entry.name, [LARGEST, left].min)
+          left -= files[entry.name].bytesize
         end
       end
       files
     rescue ArgumentError, Zip::Error
       raise Problem.new(422, "This is not the file of a house.", "/archive")
     end
-    private_class_method :unpacked
+    # @return [String] an entry's content, read piece by piece until it is too much
+    def self.bounded(zip, name, most)
+      text = +""
+      while (piece = zip.read(64 * 1024))
+        text << piece
+        raise Problem.new(422, "#{name} is too large.", "/archive") if text.bytesize > most
+        break if piece.empty?
+      end
+      text
+    end
+    private_class_method :unpacked, :bounded
 
     # What tells one job from another wherever it is
     # @param row [Hash] of the manifest
@@ -146,6 +158,7 @@ module Server
       def keep!
         check_files
         jobs = @manifest["jobs"].each_with_index.map { |row, at| [row, file(row, at)] }
+        jobs.each_with_index { |(row, file), at| fold(row, file, at) }
         House.transaction do
           house =
             House.find_or_create_by!(@manifest["house"].slice("name", "street")) do |one|
@@ -168,7 +181,8 @@ module Server
         unless read.is_a?(Hash) && read["format"] == FORMAT && read["version"] == VERSION
           refuse("It is not the file of a house.")
         end
-        refuse("Its house has no name.") unless read["house"].is_a?(Hash) && read["jobs"].is_a?(Array)
+        wrong = MANIFEST_SCHEMA.validate(read).first
+        refuse("#{MANIFEST}#{wrong["data_pointer"]} #{Dielectra::Schema.sentence(wrong)}") if wrong
         read
       rescue JSON::ParserError
         refuse("#{MANIFEST} is not JSON.")
@@ -214,10 +228,26 @@ module Server
         (row["photographs"] || []).each { |picture| keep_picture(job, row, picture) }
       end
 
+      # Every step is folded before anything is stored. A job that did not fold where it came from is kept as a file is
+      # kept: it can be downloaded, and harms no other.
+      def fold(row, file, at)
+        return if @files.key?("#{row["folder"]}/damaged.txt")
+
+        said = { title: row["title"], complaint: row["complaint"].to_s, document: file.merge("steps" => []) }
+        unsaved = Job.new(house: House.new(@manifest["house"].slice("name", "street")), day: Date.iso8601(row["day"]), **said)
+        steps = file["steps"].each_with_index.map { |step, index| { kind: "taken", number: index + 1, step: step.except("id") } }
+        Folding.view(unsaved, entries: unsaved.planned(steps))
+      rescue Dielectra::InvalidInput => e
+        refuse("Job #{at + 1} cannot be worked out: #{e.message}")
+      rescue Date::Error
+        refuse("Job #{at + 1} has no day that exists.")
+      end
+
       def keep_picture(job, row, picture)
         whole, little = ["", ".small"].map { |size| @files["#{row["folder"]}/photographs/#{picture["id"]}#{size}.jpg"] }
         return unless whole && little
 
+        whole, little = [whole, little].map { |bytes| Jpeg.bare(bytes) or refuse("Photograph #{picture["id"]} is no JPEG.") }
         Photograph.create!(job:, place: picture["place"], person: @person, bytes: whole.bytesize).write!(whole, little)
       end
     end

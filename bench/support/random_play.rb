@@ -83,7 +83,10 @@ class RandomPlay
         return "repeated"
       end
       look(session)
-      session = undone(session) if @random.rand < 0.03
+      if @random.rand < 0.03
+        session = undone(session)
+        asked.clear
+      end
     end
     fail_with("endless", "#{MOST} steps")
     "endless"

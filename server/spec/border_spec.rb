@@ -50,6 +50,13 @@ RSpec.describe Server::Border do
     end
   end
 
+  ["/trade?volts[]=120", "/trade?volts[a]=120"].each do |path|
+    it "refuses the list in #{path}, with its name" do
+      response = Rack::MockRequest.new(border).get(path)
+      expect([response.status, JSON.parse(response.body)["pointer"]]).to eq([422, "/volts"])
+    end
+  end
+
   ["/jobs/%FF", "/jobs/%00", "/day?volts=%FF", "/day?a=1&a[b]=2"].each do |path|
     it "refuses the address #{path}" do
       expect(Rack::MockRequest.new(border).get(path).status).to eq(400)

@@ -88,6 +88,42 @@ RSpec.describe "Records and archives" do
     expect(counts.call).to eq(before)
   end
 
+  describe "of somebody else's making" do
+    # The file of the house with its manifest, and the job in it, changed, and every checksum right
+    def forged(manifest: ->(read) {}, file: ->(read) {})
+      files = unzipped(fetch("/houses/#{job.house_id}/archive"))
+      name = "jobs/#{job.id}/job.json"
+      files[name] = JSON.generate(JSON.parse(files[name]).tap(&file))
+      read = JSON.parse(files["manifest.json"]).tap(&manifest)
+      read["files"].each { |row| row["sha256"] = Digest::SHA256.hexdigest(files.fetch(row["name"])) }
+      rezipped(files.merge("manifest.json" => JSON.generate(read)))
+    end
+
+    {
+      "a title that is no text" => [{ manifest: ->(read) { read["jobs"][0]["title"] = 5 } }, %r{/jobs/0/title}],
+      "a house that is a list" => [{ manifest: ->(read) { read["house"] = [] } }, %r{/house}],
+      "a day that does not exist" => [{ manifest: ->(read) { read["jobs"][0]["day"] = "2026-02-31" } }, /no day/],
+      "steps that do not fit" => [
+        { file: ->(read) { read["steps"] << { "do" => "probe", "tool" => "ncv", "at" => ["x/1.y"], "answer" => {} } } },
+        /cannot be worked out/
+      ]
+    }.each do |what, (changes, words)|
+      it "is refused with #{what}, and nothing is kept of it" do
+        zip = forged(**changes)
+        before = [Server::House.count, Server::Job.count, Server::Entry.count]
+        status, answer = send_archive(zip)
+        expect([status, answer["detail"]]).to match([422, words])
+        expect([Server::House.count, Server::Job.count, Server::Entry.count]).to eq(before)
+      end
+    end
+
+    it "is refused where a file is larger than its header says" do
+      stub_const("Server::HouseArchive::LARGEST", 10_000)
+      status, answer = send_archive(rezipped({ "big.bin" => "x" * 20_000 }))
+      expect([status, answer["detail"]]).to eq([422, "big.bin is too large."])
+    end
+  end
+
   it "brings back what was ticked, the day a job was closed, and the schedule of the panel" do
     panel = [{ "breaker" => "4", "amps" => 20, "feeds" => "winch" }]
     expect(send_json(:put, "/houses/#{job.house_id}", { panel:, note: "Mind the weed." })).to eq(200)

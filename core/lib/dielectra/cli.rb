@@ -222,11 +222,13 @@ module Dielectra
     # @return [Hash] `file`, `good`, and where it is not `pointer` and `detail`
     def checked(path)
       read = document(path)
-      read["format"] == Evidence::Job::FORMAT ? Evidence::Job.read(read) : Circuit.read(read)
+      job?(read) ? Session::Troubleshooting.for(Evidence::Job.read(read)) : Circuit.read(read)
       { "file" => path, "good" => true }
     rescue InvalidInput => e
       { "file" => path, "good" => false, "pointer" => e.pointer.to_s, "detail" => e.message }
     end
+
+    def job?(document) = document["format"] == Evidence::Job::FORMAT
 
     def told(verdict) = "#{verdict["file"]}: #{verdict["good"] ? "good" : verdict["detail"]}"
   end

@@ -117,7 +117,7 @@ module Dielectra
         orders
           .select { |order| order.size < 3 || controls.index(order.first) < controls.index(order.last) }
           .flat_map do |order|
-            shapes = simplest(order.map(&:place))
+            shapes = simplest(order.map(&:place).uniq)
             @schemes
               .product(shapes)
               .filter_map do |scheme, edges|

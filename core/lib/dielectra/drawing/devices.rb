@@ -17,11 +17,11 @@ module Dielectra
       # Below a device, or where there is none below the caps
       WALL = { metal: 44, plastic: 6 }.freeze
 
-      # @return [Array<String>] every screw of a box, that of the box itself included
+      # @return [Array<String>] every screw of a box, that of a metal box itself included
       def self.points(box) =
         [
           *box["devices"].flat_map { |device| device["screws"].map { |row| "#{device["id"]}.#{row["terminal"]}" } },
-          "#{box["place"]}.box"
+          *(box["enclosure"] == "metal" ? [PointId.box(box["place"])] : [])
         ]
 
       # @return [Array<Hash>] the rectangle of each device with its `id`

@@ -137,6 +137,8 @@ module Dielectra
           stayed: stayed.except(id)
         }
         if load
+          others = unfed - behind_loads.keys - [load]
+          changes[:pending] = Pending.new(id, others) if others.any?
           return(
             with(
               **changes,
@@ -174,11 +176,11 @@ module Dielectra
         asked = pending.loads.select { |load| shown.key?(load) }
         stayed_on = asked.select { |load| ON.include?(shown[load]) }
         went_out = asked - stayed_on
-        changes = { lit: [] }
+        changes = { lit: [], unfed: unfed - went_out }
         changes[:proved] = proved.merge(pending.breaker => Proof.new(number, went_out)) if went_out.any?
         if stayed_on.any?
           changes[:stayed] = stayed.merge(pending.breaker => number) if went_out.empty?
-          changes[:unfed] = unfed | stayed_on if situation.job.listed_breakers.all? { |id|
+          changes[:unfed] |= stayed_on if situation.job.listed_breakers.all? { |id|
             situation.breakers[id] == "off"
           }
           changes[:lit] = stayed_on

@@ -84,14 +84,11 @@ module Dielectra
       def take(place, found)
         return if @listed.new_places.any? { |one| one.id == place }
 
-        rows = found["devices"].reject { |row| fitted?(row["id"]) }
+        rows = found["devices"].reject { |row| @listed.goal.new_ids.include?(row["id"]) }
         switches = rows.select { |row| switch?(row) }
         take_switches(place, switches, found["toggles"] || {})
         take_fixtures(place, rows.select { |row| FIXTURES.include?(row["kind"]) })
       end
-
-      # Devices that were put in during the job are in `wanted`.
-      def fitted?(id) = @situation.fitted.key?(id) || @listed.goal.new_ids.include?(id)
 
       def switch?(row) = Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].switch?
 

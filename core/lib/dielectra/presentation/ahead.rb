@@ -19,7 +19,7 @@ module Dielectra
       # @return [Hash] `minutes` expected, `spread` the least and the most that is likely, `walks` to the panel, `legs`
       #   in order
       def to_h
-        if @session.next.is_a?(Session::Conclusion)
+        if plan.nil? || @session.next.is_a?(Session::Conclusion)
           return { "minutes" => 0.0, "spread" => [0.0, 0.0], "walks" => 0, "legs" => [] }
         end
 

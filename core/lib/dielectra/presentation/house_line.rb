@@ -97,7 +97,7 @@ module Dielectra
             @situation
               .cable_ends(here)
               .find { |one| destinations[one.id]&.then { |shares| shares.fetch(there, 0.0) >= KNOWN } }
-          return found.type.tr("_", " ") if found
+          return found.type.tr("_", " ") if found&.type
         end
         nil
       end

@@ -13,7 +13,12 @@ module Dielectra
         @job = job
       end
 
-      # @return [String] comma-separated values with a header, RFC 4180
+      # What a spreadsheet takes for the start of a formula
+      FORMULA = /\A[=+\-@\t\r]/
+      private_constant :FORMULA
+
+      # @return [String] comma-separated values with a header, RFC 4180; text that a spreadsheet would take for a formula
+      #   starts with an apostrophe
       def to_s
         CSV.generate do |csv|
           csv << COLUMNS
@@ -33,8 +38,11 @@ module Dielectra
           step["tool"],
           at,
           answer(step["answer"] || {})
-        ]
+        ].map { |cell| plain(cell) }
       end
+
+      # Numbers stay numbers.
+      def plain(cell) = cell.is_a?(String) && cell.match?(FORMULA) && !cell.match?(/\A-?[\d.]+\z/) ? "'#{cell}" : cell
 
       def positions(step) = step["positions"]&.map { |device, position| "#{device} #{position}" }&.join(" ")
 

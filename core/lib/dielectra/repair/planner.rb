@@ -69,8 +69,8 @@ module Dielectra
       def rewired(hypothesis, situation, carried, targets, kinds)
         functions = carried.transform_values { |one| ConductorChoices.function(one) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
-        replacements =
-          kinds.merge(failed(hypothesis, situation.arrangement)).transform_values { |kind| Trade::KindName.plain(kind) }
+        renewed = kinds.merge(failed(hypothesis, situation.arrangement)).slice(*@places.keys)
+        replacements = renewed.transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
           joints: capped(situation).merge(joints(targets, changed, replacements)),
           changed:,
@@ -139,7 +139,7 @@ module Dielectra
 
       # A device of another kind means joining the whole box anew.
       def joints(targets, changed, replacements)
-        worked = changed.keys | replacements.keys.map { |device| @places.fetch(device) }
+        worked = changed.keys | replacements.keys.filter_map { |device| @places[device] }
         targets.slice(*worked).transform_values(&:joints)
       end
 

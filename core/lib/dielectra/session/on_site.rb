@@ -30,6 +30,7 @@ module Dielectra
       # @see Troubleshooting#record
       # @raise [InvalidInput] for a step that does not fit; nothing is recorded then
       def record(step)
+        step = Evidence::OwnNames.of(step, situation)
         __getobj__.record(translated(step))
         @taken += [step]
         adapt

@@ -19,7 +19,10 @@ module Dielectra
 
       def stirs(_situation) = [fields["device"]]
 
-      def sightings(_situation)
+      # A switch that works nothing of the job says nothing of its wiring.
+      def sightings(situation)
+        return [] if situation.job.goal.controls.none? { |control| control.device == fields["device"] }
+
         [
           sighting(
             :bench,

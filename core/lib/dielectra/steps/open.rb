@@ -24,8 +24,9 @@ module Dielectra
 
       private
 
-      def check(_situation)
+      def check(situation)
         found = answer["found"]
+        check_devices(found["devices"], situation)
         ends = found["cable_ends"].map { |row| Circuit::CableEnd.read(row) }
         ends.each_with_index do |cable_end, index|
           next if cable_end.place == fields["place"]
@@ -42,6 +43,16 @@ module Dielectra
           next if known.include?(remark["point"])
 
           refuse("#{remark["point"]} is not in #{fields["place"]}.", "/answer/found/remarks/#{index}/point")
+        end
+      end
+
+      # A device sits in one box, and its name is no other's.
+      def check_devices(rows, situation)
+        twice = rows.map { |row| row["id"] }.tally.find { |_, count| count > 1 }
+        refuse("#{twice.first} names two devices.", "/answer/found/devices") if twice
+        rows.each_with_index do |row, index|
+          other = Evidence::OwnNames.elsewhere(row["id"], fields["place"], situation) or next
+          refuse("#{row["id"]} is in the #{other} box. Give this device another name.", "/answer/found/devices/#{index}/id")
         end
       end
 

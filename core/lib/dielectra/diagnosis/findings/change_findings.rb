@@ -16,7 +16,7 @@ module Dielectra
 
       # @param steps [Array<Hash>] everything that was done
       # @return [Array<String>] what was put in or taken out, a sentence each with the number of its step
-      def because(steps, _causes) =
+      def because(steps, _causes = nil) =
         steps
           .select { |step| WORK.include?(step["do"]) }
           .filter_map { |step| Presentation::Done.sentence(step)&.then { |words| "#{words} (step #{step["id"]})." } }

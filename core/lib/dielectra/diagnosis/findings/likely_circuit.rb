@@ -196,10 +196,16 @@ module Dielectra
       def devices
         items = (@job.goal.controls + @job.goal.loads).uniq(&:device)
         items.map do |item|
-          kind = @kinds[item.device] || item.kind
+          kind = @kinds[item.device] || (item.respond_to?(:kind) ? item.kind : usual(item))
           tabs = Trade::KindName.broken_tabs(kind).to_h { |tab| [tab, "removed"] }
           { "id" => item.device, "kind" => Trade::KindName.plain(kind), "place" => item.place, **tabs, **lamp(item) }
         end
+      end
+
+      # A switch that no hypothesis says anything of: the kind that its place among others needs
+      def usual(control)
+        group = @job.goal.groups.find { |one| one.controls.include?(control) }
+        group && group.controls.size > 1 ? "three_way" : "single_pole"
       end
 
       def lamp(item)

@@ -19,22 +19,24 @@ module Dielectra
       # @return [Step, nil] nil where hands cannot get in
       def hands(place)
         permit = @permits.hands(place)
-        return taken(yield(permit)) if permit
+        return fitting { taken(yield(permit)) } if permit
 
         cover = @permits.cover
         return switch_off unless cover
 
         other = remembered_off(place)
         return other if other
-        return second_circuit(place) if @situation.second_circuit?(place)
+        return live_first if live_first?(place)
 
         offered(@situation.open?(place) ? cover.step(:prove_dead, place: place) : cover.step(:open, place: place))
       end
 
       # Opens a box, and nothing more
       def open(place)
-        cover = @permits.cover
-        cover ? remembered_off(place) || offered(cover.step(:open, place: place)) : switch_off
+        cover = @permits.cover or return switch_off
+        return live_first if live_first?(place)
+
+        remembered_off(place) || offered(cover.step(:open, place: place))
       end
 
       # Proves a place dead, with its device out
@@ -73,8 +75,13 @@ module Dielectra
         @permits.energize&.then { |permit| offered(permit.step(:breaker, device: breaker, to: "on")) }
 
       def live(place, &block)
-        power { taken(@permits.live(place)&.then(&block)) }
+        power { fitting { taken(@permits.live(place)&.then(&block)) } }
       end
+
+      # Whether something live has to be seen to before a box is opened or touched
+      def live_first?(place) = @situation.live.any? && (@situation.live.key?(place) || !@situation.open?(place))
+
+      def live_first = second_circuit(@situation.live.keys.first)
 
       # Throws toggles as wanted, then yields. The last throw leads to what the block says.
       # @param raised [Hash{String => Boolean}] switch => toggle up
@@ -89,6 +96,13 @@ module Dielectra
       end
 
       private
+
+      # The step, unless it does not fit what is there: a device was taken out, or is another than the plan took it for
+      def fitting
+        yield
+      rescue Permits::Unfit
+        nil
+      end
 
       # The step, unless it was refused
       def taken(step) = (step unless step && @situation.declined?(step.to_h, TRIES))

@@ -11,7 +11,7 @@ module Dielectra
 
       # @return [Step, nil] nil where there is none, all are known, or it is out of reach
       def step
-        device, place = @situation.unmarked.find { |id, _| doubtful?(id) }
+        device, place = @situation.unmarked.find { |id, _| ours?(id) && doubtful?(id) }
         return unless device
 
         step = @session.approach.hands(place) { |hands| tried(hands, device, place) }
@@ -19,6 +19,9 @@ module Dielectra
       end
 
       private
+
+      # Whether a switch works something of the job: any other is left as it is
+      def ours?(device) = @session.job.goal.controls.any? { |control| control.device == device }
 
       # Whether it is still unknown what a switch is
       def doubtful?(device) = @situation.recognized(device).nil? || (odd?(device) && rounds(device) < MOST)

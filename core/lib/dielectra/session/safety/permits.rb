@@ -10,6 +10,9 @@ module Dielectra
     class Permits
       # Probability of a hazard above which no step energizes
       HAZARD = 0.002
+      # A step that does not fit what is there, or that another permit issues
+      class Unfit < ArgumentError
+      end
       # Issues steps of the kinds that name it, and no others (Steps::Kind#permit).
       class Permit
         # @param place [String, nil] the one place it is for
@@ -21,19 +24,31 @@ module Dielectra
         # @param kind [Symbol] of step
         # @param fields [Hash{Symbol => Object}] the place of the permit is added where the kind wants one
         # @return [Step]
-        # @raise [ArgumentError] for a step that this permit does not cover
+        # @raise [Unfit] for a step that this permit does not cover
         def step(kind, **fields)
           fields = fields.transform_keys(&:to_s)
           label = kind.to_s
           fields = { "place" => @place, **fields } if @place && Steps.kinds.fetch(label)::FIELDS.key?("place")
           step = Steps.of({ "do" => label, **fields })
-          raise ArgumentError, "#{label} needs another permit than #{name}" unless step.permit == name
+          raise Unfit, "#{label} needs another permit than #{name}" unless step.permit == name
 
-          step.confine!(@situation, @place) if @place
+          confine(step) if @place
+          check(step)
           Step.issue(self, step.fields)
         end
 
         private
+
+        # What a permit checks besides
+        # @raise [Unfit]
+        def check(_step)
+        end
+
+        def confine(step)
+          step.confine!(@situation, @place)
+        rescue ArgumentError => e
+          raise Unfit, e.message
+        end
 
         def name = @name ||= self.class.name.split("::").last.downcase.to_sym
       end
@@ -42,7 +57,13 @@ module Dielectra
       class Looking < Permit
       end
       # Every breaker of the job is off: a cover may come off, and a tester may go in to prove the place dead.
+      # None comes off while another box is known to be live.
       class Cover < Permit
+        private
+
+        def check(step)
+          raise Unfit, "a box is still live" if step.class.label == "open" && @situation.live.any?
+        end
       end
       # Every breaker is off and this place was proved dead since: hands may go in.
       class Hands < Permit
