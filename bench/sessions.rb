@@ -74,7 +74,17 @@ pipes =
     writer.close
     reader
   end
-rows = pipes.map { |reader| Thread.new { reader.each_line.map { |line| JSON.parse(line) } } }.flat_map(&:value)
+# A failure is told as soon as it is there.
+def heard(line)
+  row = JSON.parse(line)
+  row["failures"].first(1).each do |one|
+    warn "seed #{row["seed"]} #{row["name"]} after #{row["steps"]} steps, #{one["at"]}: #{one["what"]} #{one["backtrace"].first(3).join(" < ")}"
+  end
+  warn format("seed %d %s: a step of %.1f s", *row.values_at("seed", "name", "slowest")) if row["slowest"] > 3
+  row
+end
+
+rows = pipes.map { |reader| Thread.new { reader.each_line.map { |line| heard(line) } } }.flat_map(&:value)
 Process.waitall
 
 failures = rows.flat_map { |row| row["failures"].first(1).map { |one| [row, one] } }

@@ -72,12 +72,11 @@ class RandomPlay
 
       fields = step.to_h
       fields = instead(session) || fields if @random.rand < 0.08
-      seen = session.belief.observations.size
       session = took(session, fields)
       return "failed" if session.nil? || @failures.any?
 
-      asked.clear if session.belief.observations.size > seen || moved?(fields)
-      asked[fields] += 1 if fields == step.to_h
+      asked.clear if new?(fields) || moved?(fields)
+      asked[fields] += 1 if fields == step.to_h && @steps.last&.slice(*fields.keys) == fields
       if asked[fields] > REPEATS
         fail_with("repeated", fields["do"])
         return "repeated"
@@ -90,6 +89,16 @@ class RandomPlay
     end
     fail_with("endless", "#{MOST} steps")
     "endless"
+  end
+
+  # Whether the last answer says what that step has not said before
+  def new?(fields)
+    answer = @steps.last && @steps.last["answer"]
+    return false if answer.nil? || answer.key?("cannot") || answer.key?("unsure") || answer.key?("ok")
+
+    said = [fields, answer]
+    @heard ||= {}
+    !@heard.key?(said) && (@heard[said] = true)
   end
 
   def moved?(fields) = %w[set breaker arrange open replace fit cable tab retire mark].include?(fields["do"])

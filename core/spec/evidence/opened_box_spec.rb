@@ -25,11 +25,12 @@ RSpec.describe Dielectra::Evidence::OpenedBox do
 
   it "leaves out the cable ends that another circuit keeps live" do
     foreign = box.cable_ends.last
+    point = foreign.points.first
     live =
-      situation.after(
-        { "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => [foreign.points.first] } },
-        9
-      )
+      [
+        { "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => [point] } },
+        { "do" => "find_breaker", "point" => point, "answer" => { "device" => "B9" } }
+      ].reduce(situation) { |so_far, step| so_far.after(step, 9) }
     expect(live.box("tower_door").own_cable_ends.map(&:id)).to eq(box.cable_ends.map(&:id) - [foreign.id])
   end
 

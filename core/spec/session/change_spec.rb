@@ -77,7 +77,7 @@ RSpec.describe Dielectra::Session::Change do
     let(:found) { house.answer("do" => "open", "place" => "chart_ceiling") }
 
     before do
-      until session.__getobj__.is_a?(Dielectra::Session::Work)
+      until session.stage == :work
         step = session.next.to_h
         session.record(step.merge("answer" => house.answer(step)))
       end
@@ -138,12 +138,12 @@ RSpec.describe Dielectra::Session::Change do
         step = session.next.to_h
         session.record(step.merge("answer" => house.answer(step)))
         told = Dielectra::Presentation::ChangeChoices.new(session).to_h if session.restoring?
-        [session.__getobj__.class.name[/\w+\z/], step["do"], told&.fetch("first")]
+        [session.stage, step["do"], told&.fetch("first")]
       end
     expect(stages.map(&:first).chunk_while { |one, other| one == other }.map(&:first)).to eq(
-      %w[Survey Restoration Survey Work]
+      %i[survey restoration survey work]
     )
-    first = stages.find { |stage, _, _| stage == "Restoration" }.last
+    first = stages.find { |stage, _, _| stage == :restoration }.last
     expect(first).to start_with("It does not work as it is.")
     kinds = stages.map { |_, kind, _| kind }
     expect(kinds.index("replace")).to be < kinds.index("box")

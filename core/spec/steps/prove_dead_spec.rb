@@ -13,17 +13,8 @@ RSpec.describe Dielectra::Steps::ProveDead do
     expect(answered([]).changes(situation, 7)).to include(dead: { "tower_door" => 7 })
   end
 
-  it "takes what stays live for another circuit's, and the place is not dead" do
+  it "keeps what is still live, and the place is not dead" do
     after = answered(%w[tower_door/3.black]).changes(situation, 7)
-    expect(after).to include(
-      dead: {
-      },
-      foreign: {
-        "tower_door" => %w[tower_door/3]
-      },
-      foreign_points: {
-        "tower_door" => "tower_door/3.black"
-      }
-    )
+    expect(after).to include(dead: {}, live: { "tower_door" => %w[tower_door/3.black] })
   end
 end

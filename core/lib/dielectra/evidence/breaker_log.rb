@@ -85,7 +85,7 @@ module Dielectra
         return known if known || !ever_lit || looks.empty?
 
         now = looks.keys.last.to_h { |id, up| [id, positions.key?(id) ? Trade::Position.raised?(positions[id]) : up] }
-        now.keys.map { |id| now.merge(id => !now[id]) }.find { |there| !looks.key?(there) }
+        [now, *now.keys.map { |id| now.merge(id => !now[id]) }].find { |there| !looks.key?(there) }
       end
 
       # @return [String, nil] a load that was on with every breaker of the job off, and whose breaker was not found

@@ -26,7 +26,9 @@ module Dielectra
           note(step, "opened while another box is known to be live") if @live.any?
         when "breaker"
           energized(step) if step["to"] == "on"
-        when "prove_dead", "box"
+        when "box"
+          @proved |= [step["place"]]
+        when "prove_dead"
           @proved |= [step["place"]]
           tested(step["place"])
         when "find_breaker"
@@ -61,6 +63,8 @@ module Dielectra
 
       # @param only [Circuit::Device, nil] the one breaker that is taken to be on
       def live?(place, only: nil)
+        return false unless circuit.place(place)
+
         state = Physics::Network.new(circuit).state
         state = state.merge(circuit.breakers.to_h { |one| [one.id, one.id == only.id ? "on" : "off"] }) if only
         network = Physics::Network.new(circuit).at(state)

@@ -97,6 +97,9 @@ module Dielectra
       # @return [OnSite]
       def self.for(job, **more) = OnSite.new(job, **more)
 
+      # @return [Symbol] which part of a job it is: :troubleshooting, :survey, :restoration or :work
+      def stage = self.class.name[/\w+\z/].downcase.to_sym
+
       # @return [Boolean] whether readings are taken that no doubt asks for, before a job is called done
       def thorough? = false
 

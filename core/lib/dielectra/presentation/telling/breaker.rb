@@ -5,18 +5,44 @@ module Dielectra
     module Telling
       # Words for a breaker switched.
       class Breaker < Words
-        OFF =
-          "Leave the light on if it burns. If it goes off, the breaker is the right one. Lock the breaker, or tag it."
-        OPEN = "Boxes are open. Keep hands and tools out while the power is on."
+        LOCK = "Lock the breaker and tag it."
+        DARK = "#{LOCK} No load is on, so nothing shows yet that it is the right one. Test before hands go in."
+        HANDS = "Boxes are open. Nobody has a hand or a tool in one while the power is on."
+        SEATED =
+          "A switch that will be thrown is screwed back, or stands clear of everything with its plate on. " \
+            "Nobody throws one that hangs on its wires."
 
         def told(situation)
-          return "Turn breaker #{self["device"]} off", other(situation) || OFF, nil if self["to"] == "off"
+          return "Turn breaker #{self["device"]} off", other(situation) || off(situation), nil if self["to"] == "off"
 
-          [
-            "Turn breaker #{self["device"]} on",
-            "Every loose end is capped. Nobody is at the boxes.",
-            (OPEN if situation.opened.any?)
-          ]
+          ["Turn breaker #{self["device"]} on", on(situation), (HANDS if situation.opened.any?)]
+        end
+
+        def refused(_situation) = "breaker #{self["device"]} could not be switched #{self["to"]}"
+
+        private
+
+        # With a load on, the load shows whether it is the right breaker.
+        def off(situation)
+          lit = situation.breaker_log.lit
+          return DARK if lit.empty? && situation.breaker_log.proved.empty?
+          return LOCK if lit.empty?
+
+          names = Naming.list(lit.map { |load| Naming.load(load, situation.job) }.uniq)
+          "Leave #{names} on, and have somebody watch. It goes out if this is the right breaker. #{LOCK}"
+        end
+
+        def on(situation)
+          loose = situation.opened.keys.flat_map { |place| ends(situation, place) }
+          capped = "Cap these loose ends first: #{loose.join("; ")}." if loose.any?
+          [capped, (SEATED if situation.opened.any?)].compact.join(" ").then { |text| text.empty? ? nil : text }
+        end
+
+        # Insulated conductors of a box that touch nothing
+        def ends(situation, place)
+          joined = situation.joints(place).select { |joint| joint.size > 1 }.flatten
+          loose = situation.box(place).cable_ends.flat_map { |one| one.insulated.map { |wire| one.point(wire) } } - joined
+          loose.map { |point| "#{Naming.point(point)} in the #{Naming.place(place)} box" }
         end
 
         # Why the breaker of another circuit goes off too
@@ -27,10 +53,8 @@ module Dielectra
           return if boxes.empty?
 
           names = boxes.map { |id| "the #{Naming.place(id)} box" }
-          "It kept wires live in #{Naming.list(names)} on an earlier visit. Lock it too, or tag it."
+          "It kept wires live in #{Naming.list(names)} on an earlier visit. Lock it too, and tag it."
         end
-
-        def refused(_situation) = "breaker #{self["device"]} could not be switched #{self["to"]}"
       end
     end
   end

@@ -6,10 +6,12 @@ module Dielectra
       # Words for a box opened.
       class Open < Words
         LIVE = "Not proved dead yet. Touch no metal."
-        BOX = "Take the cover plate off and draw the device out on its wires. Pull nothing loose. Enter what you see."
+        BOX =
+          "Plate off first. Test at the screws while the device still sits in the box. If they test dead, draw it out " \
+            "on its wires. Pull nothing loose. Enter what you see."
         FIXTURE =
-          "Take the canopy down and let the fixture hang on a hook, not on its wires. Pull nothing loose. " \
-            "Enter what you see."
+          "Lower the canopy first, and test at the splices. If they test dead, let the fixture hang on a hook, not on " \
+            "its wires. Pull nothing loose. Enter what you see."
         LADDER = "Use a steady ladder, with somebody nearby."
 
         def told(situation)

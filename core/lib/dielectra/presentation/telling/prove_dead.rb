@@ -6,18 +6,35 @@ module Dielectra
       # Words for a box tested for voltage.
       class ProveDead < Words
         def told(situation)
-          [
-            "Prove the #{place(situation)} box dead",
-            "Test a known live source, then every conductor and the metal, then the live source again.",
-            "A tester that was not seen to work proves nothing."
-          ]
+          ["Prove the #{place(situation)} box dead", how(situation), caution(situation)]
         end
 
         def choices(_session) = [["All dead", { "live" => [] }, nil]]
 
         def answered(answer, _region) = answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
 
+        # Testers that prove a conductor dead
+        TESTERS = %w[voltage low_z].freeze
+        NO_TESTER =
+          "No two-pole tester is listed for this job. A detector alone never proves dead. Fetch a two-pole tester, " \
+            "category III, before you go on."
+        UNPROVED = "A tester that was not seen to work proves nothing."
+        private_constant :TESTERS, :NO_TESTER, :UNPROVED
+
         def refused(situation) = "the #{place(situation)} box could not be proved dead"
+
+        private
+
+        def how(situation)
+          ground =
+            if situation.open?(self["place"]) && situation.grounds(self["place"]).empty?
+              "There is no ground wire in this box: bring a known ground to it. "
+            end
+          "Two-pole tester, category III: a known live source; then each conductor to ground, each to every other, and " \
+            "the metal; then the live source again. #{ground}".strip
+        end
+
+        def caution(situation) = TESTERS.any? { |tool| situation.job.tool?(tool) } ? UNPROVED : NO_TESTER
       end
     end
   end

@@ -6,6 +6,9 @@ module Dielectra
       # Words for a look at the light.
       class Watch < Words
         def told(situation)
+          pending = situation.breaker_log.pending
+          return after_breaker(pending, situation) if pending
+
           several = situation.job.goal.groups.size > 1
           [several ? "Look at every load" : "Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
         end
@@ -36,6 +39,16 @@ module Dielectra
         def refused(_situation) = "the light could not be watched"
 
         private
+
+        # A look that shows whether a breaker is the right one
+        def after_breaker(pending, situation)
+          names = Naming.list(pending.loads.map { |load| Naming.load(load, situation.job) }.uniq)
+          [
+            "With breaker #{pending.breaker} off: is #{names} out?",
+            "Out: that is the breaker. Still on: the label is wrong, and this breaker goes back on.",
+            nil
+          ]
+        end
 
         # Groups up to which every combination has a button; for more there is a form.
         FEW = 2
