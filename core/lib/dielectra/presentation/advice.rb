@@ -24,6 +24,7 @@ module Dielectra
         last_check: "The light obeys. This reading shows whether the neutral is switched anyway.",
         second_look: "The finding hangs on one answer. Take it again.",
         downstream: "The light obeys. Everything downstream has to be live as well.",
+        bond: "The box is dead and open: read its metal now. With the power on, a meter cannot tell a good ground.",
         metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
         roles: "The light obeys. This tells the line from the load, for the record.",
         mark: "It is hot, and its color does not say so. Mark it before the box is closed.",

@@ -72,7 +72,7 @@ module Dielectra
         renewed = kinds.merge(failed(hypothesis, situation.arrangement)).slice(*@places.keys)
         replacements = renewed.transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
-          joints: capped(situation).merge(joints(targets, changed, replacements)),
+          joints: grounded(situation, capped(situation).merge(joints(targets, changed, replacements))),
           changed:,
           remakes: @remakes.of(hypothesis, situation, changed, replacements),
           replacements:,
@@ -92,7 +92,15 @@ module Dielectra
 
       # A plan where only tape and bad joints are left
       def finished(hypothesis, situation)
-        as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, {}), joints: capped(situation))
+        joints = grounded(situation, capped(situation))
+        as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, {}), joints:)
+      end
+
+      # The same with the grounds of every open box made up
+      def grounded(situation, joints)
+        bonding = Bonding.new(situation)
+        worked = joints.to_h { |place, some| [place, (situation.open?(place) && bonding.joined(place, some)) || some] }
+        bonding.missing.merge(worked)
       end
 
       # Boxes in which something was taken off its screws and may be left so: it has to be capped before power comes on.

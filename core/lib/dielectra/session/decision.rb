@@ -22,6 +22,7 @@ module Dielectra
       def initialize(session)
         @session = session
         @outcome = over || uncovered || first || unexplained || given_over || under_way || concluded || best
+        @outcome = bond || @outcome if energizing?
         @outcome = halt(:no_progress) if exhausted?(@outcome)
       end
 
@@ -46,6 +47,11 @@ module Dielectra
         @rule = rule if step
         step
       end
+
+      # With the box still dead: what has to be read of its metal before power comes on
+      def bond = ruled(:bond, BondReading.new(@session).step)
+
+      def energizing? = @outcome.is_a?(Step) && @outcome.do == "breaker" && @outcome["to"] == "on"
 
       # @param step [Step, Conclusion, nil]
       def exhausted?(step) = step.is_a?(Step) && situation.exhausted?(step.to_h)
@@ -104,7 +110,7 @@ module Dielectra
       def given_up_on?(place) = situation.declined?({ "do" => "prove_dead", "place" => place }, Approach::TRIES)
 
       def concluded
-        return unless proved? && worn.empty?
+        return unless proved? && worn.empty? && Repair::Bonding.new(situation).missing.empty?
 
         shared = ruled(:shared_box, (SharedBoxCheck.new(@session).step if @session.opens_boxes?))
         return shared if shared

@@ -2,15 +2,13 @@
 
 module Dielectra
   module Session
-    # The path to ground in each opened box, as far as it was measured: full volts from something live to the metal or
-    # the ground there, or a beep from the neutral to it, because the panel bonds the two.
+    # The path to ground in each opened box, as far as the metal there was read (Bond). A bare wire beside it says
+    # nothing of the metal.
     class Grounding
-      TOOLS = %w[voltage low_z continuity resistance].freeze
-
       # @param session [Troubleshooting]
       def initialize(session)
-        @session = session
         @situation = session.situation
+        @bond = Bond.new(session)
       end
 
       # @return [Hash{String => String}] opened place => path, no_path or not_measured
@@ -18,58 +16,14 @@ module Dielectra
 
       private
 
+      # The metal of the box speaks for it; in a plastic box the yokes do.
       def of(place)
-        said = readings(place).filter_map { |step, role| path?(step, role) }
-        return "path" if said.include?(:path)
+        metal = @bond.metal(place)
+        box = metal.find { |point| PointId.box?(point) }
+        told = box ? [@bond.of(box)] : metal.map { |point| @bond.of(point) }
+        return "no_path" if told.include?(:no_path) || (box.nil? && @situation.grounds(place).empty?)
 
-        if said.include?(:no_path) ||
-             (@situation.grounds(place).empty? && @situation.opened[place]["enclosure"] != "metal")
-          "no_path"
-        else
-          "not_measured"
-        end
-      end
-
-      # Readings between something grounded and a conductor of a known role.
-      # @return [Array<Array(Hash, String)>]
-      def readings(place)
-        @session.steps.filter_map do |step|
-          unless step["do"] == "probe" && TOOLS.include?(step["tool"]) &&
-                   @situation.place_of_point(step["at"].first) == place
-            next
-          end
-
-          grounds, others = step["at"].partition { |point| grounded?(place, point) }
-          [step, roles[others.first]] if grounds.one? && others.one? && roles[others.first]
-        end
-      end
-
-      def grounded?(place, point) = PointId.metal?(point) || @situation.grounds(place).include?(point)
-
-      def roles =
-        @roles ||=
-          (
-            if @session.belief.hypotheses.empty?
-              {}
-            else
-              Diagnosis::Roles.new(@session.belief.world, @session.belief.hypotheses.first, @situation).of(points)
-            end
-          )
-
-      def points = @situation.opened_boxes.flat_map { |place| @situation.conductors(place) }
-
-      def path?(step, role)
-        answer = step["answer"] || {}
-        if answer["volts"] && role != "neutral"
-          full = Physics::Uncertainty.volts_class(answer["volts"] / @session.job.supply_volts.to_f)
-          full == :full ? :path : (:no_path if full == :nothing && %w[line onward].include?(role))
-        elsif role == "neutral" && (answer["reads"] || answer.key?("ohms"))
-          if answer["reads"] == "beep" || (answer["ohms"] && answer["ohms"] < Diagnosis::Prediction::COPPER_OHMS)
-            :path
-          else
-            :no_path
-          end
-        end
+        told.include?(:path) ? "path" : "not_measured"
       end
     end
   end

@@ -26,7 +26,8 @@ module Dielectra
 
       private
 
-      def tool = %w[voltage low_z].find { |name| @session.situation.tool?(name) }
+      # A tester that loads the metal before a meter that does not
+      def tool = %w[low_z voltage].find { |name| @session.situation.tool?(name) }
 
       # Readings still to be taken: against the line, and if that shows nothing, against the neutral
       # @return [Array<Array(String, Array<String>)>]
@@ -39,12 +40,12 @@ module Dielectra
         end
       end
 
-      # The metal of each open box, one point of what is bonded together
+      # The metal of each open box, one point of what is bonded together: the box itself before a yoke
       # @return [Hash{String => Array<String>}]
       def metal
         @metal ||=
           @situation.opened_boxes.to_h do |place|
-            points = @situation.points(place).grep(/\.(box|ground)\z/)
+            points = bond.metal(place)
             joints = @situation.joints(place)
             [place, points.uniq { |point| joints.find { |joint| joint.include?(point) } || point }]
           end
@@ -69,9 +70,12 @@ module Dielectra
         (hot ? read(point, hot) : []).none? && (seen.empty? || (seen.last && seen.size < TWICE))
       end
 
-      # Whether full volts were read to this metal from a conductor that was live as the toggles stood.
+      # Whether the metal was read as joined to ground, or full volts were read to it from a conductor that was live as
+      # the toggles stood: either way it is not live itself.
       def path?(place, point)
         metal = bonded(point)
+        return true if metal.any? { |one| PointId.metal?(one) && bond.of(one) == :path }
+
         @belief.observations.any? do |seen|
           next unless SUPPLY.include?(seen.what) && seen.arrangement == @arrangement && seen.live?
 
@@ -80,6 +84,8 @@ module Dielectra
             hot?(others.first, seen.toggles)
         end
       end
+
+      def bond = @bond ||= Bond.new(@session)
 
       def live?(place, point)
         seen = neutral(place) ? read(point, neutral(place)) : []
