@@ -75,6 +75,7 @@ class RandomPlay
       session = took(session, fields)
       return "failed" if session.nil? || @failures.any?
 
+      @heard = {} if moved?(fields)
       asked.clear if new?(fields) || moved?(fields)
       asked[fields] += 1 if fields == step.to_h && @steps.last&.slice(*fields.keys) == fields
       if asked[fields] > REPEATS

@@ -58,14 +58,9 @@ module Dielectra
         fields["point"] ? { live: situation.live.except(situation.place_of_point(fields["point"])) } : {}
       end
 
-      def check(_situation)
-        return if fields.key?("point") ^ fields.key?("load")
-
-        refuse("names either a point or a load.", "")
-      end
-
       def check_references(situation)
         super
+        refuse("names either a point or a load.", "") unless fields.key?("point") ^ fields.key?("load")
         load = fields["load"] or return
         known = situation.job.loads.map(&:id) + situation.job.goal.loads.map(&:id)
         refuse("#{load} is not a load of this job.", "/load") unless known.include?(load)

@@ -151,6 +151,7 @@ module Dielectra
       # put a load out
       def lit_first(breaker)
         log = @situation.breaker_log
+        return unless @situation.power == "on"
         if log.proved.any? || log.lit.any? || @situation.opened.any? || !@situation.job.breakers.include?(breaker)
           return
         end
