@@ -682,6 +682,11 @@ export interface components {
             ohms?: number | null;
             closed?: string[][];
             device?: string | null;
+            amps?: number;
+            /** @description Lights that nobody listed and that changed */
+            also?: {
+                [key: string]: "on" | "off" | "dim" | "flickers";
+            };
             cannot?: string;
             /** @enum {boolean} */
             unsure?: true;
@@ -689,6 +694,10 @@ export interface components {
         Found: {
             /** @enum {string} */
             enclosure?: "metal" | "plastic";
+            /** @description Which toggle of a yoke was meant by a switch that the job lists */
+            toggles?: {
+                [key: string]: string;
+            };
             gangs?: number;
             /** @description Cubic inches */
             volume_in3?: number;
@@ -730,6 +739,7 @@ export interface components {
             position?: string;
             kind?: string;
             point?: string;
+            load?: string;
             tape?: string;
             tab?: string;
             answer?: components["schemas"]["Answer"];

@@ -1,33 +1,47 @@
-import { zodResolver } from "@hookform/resolvers/zod";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
-import { z } from "zod";
+import type { Job } from "../api/client";
 import { TextButton } from "../ui/TextButton";
-import { Written } from "../ui/Written";
+import { Toggle } from "../ui/Toggle";
 import type { StepFormProps } from "./form";
 
-const live = z.object({ point: z.string().trim().min(1) });
-
-/** Something in the box is still live: which conductor or screw. */
-export function StillLive({ busy, onAnswer }: StepFormProps) {
+/** Something in the box is still live: which conductors, and whether the metal. */
+export function StillLive({ job, step, busy, onAnswer }: StepFormProps) {
   const [asked, setAsked] = useState(false);
-  const { register, handleSubmit, formState } = useForm({
-    resolver: zodResolver(live),
-    mode: "onChange",
-    defaultValues: { point: "" },
-  });
+  const [live, setLive] = useState<string[]>([]);
   if (!asked) {
     return <TextButton onClick={() => setAsked(true)}>Something is still live</TextButton>;
   }
   return (
     <form
-      className="flex flex-wrap items-center gap-2"
-      onSubmit={(event) => void handleSubmit(({ point }) => !busy && onAnswer({ live: [point] }))(event)}
+      className="grid w-full gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!busy && live.length > 0) onAnswer({ live });
+      }}
     >
-      <Written label="Which one" placeholder="porch/2.black" className="w-44" {...register("point")} />
-      <TextButton type="submit" disabled={busy || !formState.isValid}>
-        It is live
+      <p className="font-bold">Keep out. Tap everything that is live:</p>
+      <div className="flex flex-wrap gap-2">
+        {pointsOf(job, step.place ?? "").map(({ point, words }) => (
+          <Toggle key={point} on={live.includes(point)} onClick={() => setLive(toggled(live, point))}>
+            {words}
+          </Toggle>
+        ))}
+      </div>
+      <TextButton type="submit" className="justify-self-start" disabled={busy || live.length === 0}>
+        {live.length === 1 ? "This is live" : "These are live"}
       </TextButton>
     </form>
   );
+}
+
+const toggled = (all: string[], one: string) =>
+  all.includes(one) ? all.filter((other) => other !== one) : [...all, one];
+
+/** The conductors of a box by their cables, and its metal. */
+function pointsOf(job: Job, place: string): { point: string; words: string }[] {
+  const box = job.boxes.find((one) => one.place === place);
+  const wires = (box?.cables ?? []).flatMap((cable) =>
+    cable.wires.map(({ point, name }) => ({ point, words: name })),
+  );
+  return box?.enclosure === "metal" ? [...wires, { point: `${place}.box`, words: "the metal box" }] : wires;
 }

@@ -34,7 +34,7 @@ module Dielectra
 
       def at_panel
         switches =
-          @situation.breakers.flat_map do |id, at|
+          @situation.breakers.except(Evidence::Roster::UNKNOWN).flat_map do |id, at|
             (%w[on off] - [at]).map do |to|
               act("Turn breaker #{id} #{to}", { "do" => "breaker", "device" => id, "to" => to })
             end

@@ -35,7 +35,7 @@ module Dielectra
 
       def items
         name = Naming.place(place)
-        breaker = @situation.breakers.keys.join(", ")
+        breaker = (@situation.concerned - [Evidence::Roster::UNKNOWN]).join(", ")
         [
           ["Breaker #{breaker} off", @situation.off?, @step.do == "breaker"],
           ["#{name.capitalize}: cover off, write down what is there", @situation.open?(place), @step.do == "open"],

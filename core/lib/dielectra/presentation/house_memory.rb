@@ -45,7 +45,11 @@ module Dielectra
           Naming.list(
             @job.goal.loads.map { |load| "#{Naming.place(load.place)} #{load.part || Naming.kind(load.kind)}" }
           )
-        @job.breakers.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } } +
+        known = @job.breakers - [Evidence::Roster::UNKNOWN]
+        known.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } } +
+          (@job.listed_breakers - @job.breakers).map do |id|
+            { "id" => id, "amps" => rows[id], "feeds" => "not #{own}, whatever the label says" }
+          end +
           others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(id)}" } }
       end
 

@@ -4,6 +4,8 @@ module Dielectra
   module Presentation
     # What is on, what is off and what is proved dead, and since when: the one account that every screen shows
     class Power
+      NOT_FOUND = "The breaker of this circuit is not found yet. Treat everything as live."
+
       # @param situation [Evidence::Situation]
       def initialize(situation)
         @situation = situation
@@ -14,14 +16,18 @@ module Dielectra
         {
           "state" => state,
           "sentence" => sentence,
-          "breakers" => @situation.breakers.map { |id, at| { "id" => id, "state" => at || "unknown" } },
+          "breakers" => @situation.breakers.map { |id, at| { "id" => id, "state" => known(id, at) } },
           "boxes" => @situation.job.boxes.map { |place| box(place.id) }
         }
       end
 
       private
 
+      # A breaker that nobody has found is not known to be on or off.
+      def known(id, at) = id == Evidence::Roster::UNKNOWN || at.nil? ? "unknown" : at
+
       def state
+        return "unknown" if @situation.job.breakers.include?(Evidence::Roster::UNKNOWN)
         return "off" if @situation.off?
         return "tripped" if @situation.breakers.value?("tripped")
 
@@ -29,7 +35,9 @@ module Dielectra
       end
 
       def sentence
-        names = @situation.breakers.keys.join(", ")
+        return NOT_FOUND if @situation.job.breakers.include?(Evidence::Roster::UNKNOWN)
+
+        names = @situation.concerned.join(", ")
         {
           "off" => "Breaker #{names} is off.",
           "tripped" => "Breaker #{names} has tripped. Treat everything as live until it is off.",

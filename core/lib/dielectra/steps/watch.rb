@@ -4,7 +4,7 @@ module Dielectra
   module Steps
     # A look at the light and the breaker, the toggles as they stand.
     class Watch < Kind
-      ANSWER = { "loads" => LIGHTS, "breakers" => BREAKERS }.freeze
+      ANSWER = { "loads" => LIGHTS, "breakers" => BREAKERS, "also" => LIGHTS }.freeze
       NEEDED = %w[loads].freeze
 
       def permit = :looking

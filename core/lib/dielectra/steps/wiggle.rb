@@ -6,7 +6,7 @@ module Dielectra
     # in its box flickers.
     class Wiggle < Kind
       FIELDS = { "device" => TOGGLED }.freeze
-      ANSWER = { "loads" => LIGHTS }.freeze
+      ANSWER = { "loads" => LIGHTS, "also" => LIGHTS }.freeze
       NEEDED = %w[loads].freeze
 
       def permit = :looking
