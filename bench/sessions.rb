@@ -5,9 +5,9 @@
 #
 #   ruby --yjit bench/sessions.rb COUNT FOLDER… [--seed N] [--workers N] [--quick] [--keep FOLDER]
 #
-# Jobs come from the folders' NAME.job.json (with NAME.circuit.json beside it), and from random drafts of the form. After
-# each step the view, the reasons, the record and every export are asked for; with --quick one of them. --keep writes each
-# failing job to a file. Exit status 1 where anything went wrong.
+# Jobs come from the folders' NAME.job.json (with NAME.circuit.json beside it), and from random drafts of the form.
+# After each step the view, the reasons, the record and every export are asked for; with --quick one of them. --keep
+# writes each failing job to a file. Exit status 1 where anything went wrong.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "bundler/setup"
@@ -77,9 +77,16 @@ pipes =
 # A failure is told as soon as it is there.
 def heard(line)
   row = JSON.parse(line)
-  row["failures"].first(1).each do |one|
-    warn "seed #{row["seed"]} #{row["name"]} after #{row["steps"]} steps, #{one["at"]}: #{one["what"]} #{one["backtrace"].first(3).join(" < ")}"
-  end
+  row["failures"]
+    .first(1)
+    .each do |one|
+      told = [
+        *row.values_at("seed", "name", "steps"),
+        *one.values_at("at", "what"),
+        one["backtrace"].first(3).join(" < ")
+      ]
+      warn format("seed %s %s after %s steps, %s: %s %s", *told)
+    end
   warn format("seed %d %s: a step of %.1f s", *row.values_at("seed", "name", "slowest")) if row["slowest"] > 3
   row
 end
@@ -102,7 +109,11 @@ failures
          )
   end
 slow = rows.select { |row| row["slowest"] > 3 }
-puts "sessions #{rows.size} of #{COUNT}: #{rows.map { |row| row["ended"] }.tally.sort.map { |one| one.join(" ") }.join(", ")}; " \
+puts "sessions #{rows.size} of #{COUNT}: #{
+       rows.map { |row| row["ended"] }.tally.sort.map { |one| one.join(" ") }.join(", ")
+     }; " \
        "steps #{rows.sum { |row| row["steps"] }}; refused with a sentence #{rows.sum { |row| row["refused"] }}; " \
-       "sessions with a step over 3 s: #{slow.size} (most #{format("%.1f", rows.map { |row| row["slowest"] }.max || 0)} s)"
+       "sessions with a step over 3 s: #{slow.size} (most #{
+         format("%.1f", rows.map { |row| row["slowest"] }.max || 0)
+       } s)"
 exit 1 if failures.any? || rows.size < COUNT

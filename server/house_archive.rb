@@ -15,7 +15,8 @@ module Server
     MANIFEST = "manifest.json"
     # What a manifest says of the house
     HOUSE = %w[name street town note panel].freeze
-    # Files of one archive, bytes of one file, and bytes of all of them, at most, as they are read and not as a header says
+    # Files of one archive, bytes of one file, and bytes of all of them, at most, as they are read and not as a header
+    # says
     MOST_FILES = 5_000
     LARGEST = 64 * 1024 * 1024
     MOST_BYTES = 512 * 1024 * 1024
@@ -234,8 +235,12 @@ module Server
         return if @files.key?("#{row["folder"]}/damaged.txt")
 
         said = { title: row["title"], complaint: row["complaint"].to_s, document: file.merge("steps" => []) }
-        unsaved = Job.new(house: House.new(@manifest["house"].slice("name", "street")), day: Date.iso8601(row["day"]), **said)
-        steps = file["steps"].each_with_index.map { |step, index| { kind: "taken", number: index + 1, step: step.except("id") } }
+        unsaved =
+          Job.new(house: House.new(@manifest["house"].slice("name", "street")), day: Date.iso8601(row["day"]), **said)
+        steps =
+          file["steps"].each_with_index.map do |step, index|
+            { kind: "taken", number: index + 1, step: step.except("id") }
+          end
         Folding.view(unsaved, entries: unsaved.planned(steps))
       rescue Dielectra::InvalidInput => e
         refuse("Job #{at + 1} cannot be worked out: #{e.message}")
@@ -247,7 +252,8 @@ module Server
         whole, little = ["", ".small"].map { |size| @files["#{row["folder"]}/photographs/#{picture["id"]}#{size}.jpg"] }
         return unless whole && little
 
-        whole, little = [whole, little].map { |bytes| Jpeg.bare(bytes) or refuse("Photograph #{picture["id"]} is no JPEG.") }
+        whole, little =
+          [whole, little].map { |bytes| Jpeg.bare(bytes) or refuse("Photograph #{picture["id"]} is no JPEG.") }
         Photograph.create!(job:, place: picture["place"], person: @person, bytes: whole.bytesize).write!(whole, little)
       end
     end

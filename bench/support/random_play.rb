@@ -6,8 +6,8 @@ require_relative "../../server/job_view"
 require_relative "../../server/thinker"
 
 # One session that is told anything the protocol allows, with everything the screens and files show asked for after each
-# step. It counts what must not happen: exceptions, states that cannot be saved, questions repeated without anything new,
-# sessions without an end.
+# step. It counts what must not happen: exceptions, states that cannot be saved, questions repeated without anything
+# new, sessions without an end.
 class RandomPlay
   # Steps after which a session has to have ended
   MOST = 150
@@ -20,8 +20,9 @@ class RandomPlay
 
   # @param document [Hash] a job
   # @param circuit [Hash, nil] the house behind it
-  # @param full [Boolean] whether everything is asked for after each step, or now and then
-  def initialize(document, seed, name: "", circuit: nil, full: true)
+  # @param full [Boolean] whether everything is asked for after each step, or one thing
+  # @param most [Integer, nil] steps after which one stops looking; nil plays to the end
+  def initialize(document, seed, name: "", circuit: nil, full: true, most: nil)
     @document = document.merge("steps" => [])
     @reported = document["steps"] || []
     @seed = seed
@@ -29,6 +30,7 @@ class RandomPlay
     @random = Random.new(seed)
     @circuit = circuit
     @full = full
+    @most = most
     @failures = []
     @refused = 0
     @slowest = 0.0
@@ -68,6 +70,7 @@ class RandomPlay
     until @steps.size - @reported.size > MOST
       step = guarded("next") { session.next }
       return "failed" if @failures.any?
+      return "left" if @most && @steps.size >= @most
       return ended(session, step) if step.is_a?(Dielectra::Session::Conclusion)
 
       fields = step.to_h
@@ -175,7 +178,7 @@ class RandomPlay
       # Said in a sentence that there is nothing to show.
       nil
     end
-    guarded("saved") { Marshal.load(Marshal.dump(session)).next } if everything # rubocop:disable Security/MarshalLoad
+    guarded("saved") { Marshal.load(Marshal.dump(session)).next } if everything
   end
 
   ABOUT = {

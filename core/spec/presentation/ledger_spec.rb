@@ -20,9 +20,9 @@ RSpec.describe Dielectra::Presentation::Ledger do
   end
 
   it "writes nothing that a spreadsheet would take for a formula" do
-    steps = ["=1+1", "+A1", "@sum", "-2+3"].map { |why| { "do" => "watch", "answer" => { "cannot" => why } } }
+    steps = %w[=1+1 +A1 @sum -2+3].map { |why| { "do" => "watch", "answer" => { "cannot" => why } } }
     steps << { "do" => "probe", "tool" => "voltage", "at" => %w[a b], "answer" => { "volts" => -3.5 } }
     rows = CSV.parse(described_class.new(demo_job("tower_stair").with_steps(steps)).to_s, headers: true)
-    expect(rows.map { |row| row["answer"] }).to eq(["'=1+1", "'+A1", "'@sum", "'-2+3", "-3.5"])
+    expect(rows.map { |row| row["answer"] }).to eq(%w['=1+1 '+A1 '@sum '-2+3 -3.5])
   end
 end

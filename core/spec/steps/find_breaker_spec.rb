@@ -15,14 +15,19 @@ RSpec.describe Dielectra::Steps::FindBreaker do
     expect(answered("B7").changes(situation, 9)).to include(
       breakers: include("B7" => "off"),
       breakers_found: include("B7" => "on"),
-      live: {}
+      live: {
+      }
     )
   end
 
   it "takes the cable ends that were live for another circuit's where the breaker is none of the job's" do
     expect(answered("B7").changes(situation, 9)).to include(
-      foreign: { "tower_door" => %w[tower_door/1] },
-      other_breakers: { "tower_door" => %w[B7] }
+      foreign: {
+        "tower_door" => %w[tower_door/1]
+      },
+      other_breakers: {
+        "tower_door" => %w[B7]
+      }
     )
     expect(answered("B1").changes(situation, 9)).not_to include(:foreign)
   end

@@ -15,7 +15,8 @@ module Dielectra
 
       FIELDS = {
         lit: [],
-        looks: {},
+        looks: {
+        },
         ever_lit: false,
         pending: nil,
         proved: {
@@ -35,11 +36,10 @@ module Dielectra
       # Steps after which what a load showed before says nothing any more
       DISTURBING = %w[set open arrange replace fit tab retire cable box].freeze
 
-      # Loads that are on as things stand; toggles => whether the last look at them showed a load on, where all were noted;
-      # whether any look did; the breaker that is being
-      # looked at; breaker => Proof; breaker => number of the look at which every load stayed on with it off; loads that
-      # were on with every breaker of the job off; load => breaker and point => breaker that were found; breaker =>
-      # amperes; the trial of a listed breaker
+      # Loads that are on as things stand; toggles => whether the last look at them showed a load on, where all were
+      # noted; whether any look did; the breaker that is being looked at; breaker => Proof; breaker => number of the
+      # look at which every load stayed on with it off; loads that were on with every breaker of the job off; load =>
+      # breaker and point => breaker that were found; breaker => amperes; the trial of a listed breaker
       attr_reader(*FIELDS.keys)
 
       # @return [BreakerLog] before the first step
@@ -76,8 +76,8 @@ module Dielectra
       # @return [Boolean] whether a look or a search has shown what a breaker feeds
       def proved?(breaker) = proved.key?(breaker)
 
-      # Where to put the toggles so that a load is on, or may be: as they stood at the last look that showed one on, else
-      # one throw away where nobody has looked.
+      # Where to put the toggles so that a load is on, or may be: as they stood at the last look that showed one on,
+      # else one throw away where nobody has looked.
       # @param positions [Hash{String => String}] how they stand
       # @return [Hash{String => Boolean}, nil] switch => toggle up
       def way_to_light(positions)
@@ -180,9 +180,7 @@ module Dielectra
         changes[:proved] = proved.merge(pending.breaker => Proof.new(number, went_out)) if went_out.any?
         if stayed_on.any?
           changes[:stayed] = stayed.merge(pending.breaker => number) if went_out.empty?
-          changes[:unfed] |= stayed_on if situation.job.listed_breakers.all? { |id|
-            situation.breakers[id] == "off"
-          }
+          changes[:unfed] |= stayed_on if situation.job.listed_breakers.all? { |id| situation.breakers[id] == "off" }
           changes[:lit] = stayed_on
         end
         with(**changes)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # Names of devices as a box was written down, where they are the names of devices elsewhere: whoever drew `S1` in the
-    # porch although S1 is the hall switch meant the switch of the porch.
+    # Names of devices as a box was written down, where they are the names of devices elsewhere: whoever drew `S1` in
+    # the porch although S1 is the hall switch meant the switch of the porch.
     class OwnNames
       # @param step [Hash] with its answer
       # @param situation [Situation] before it
@@ -45,7 +45,9 @@ module Dielectra
           "devices" => @found["devices"].map { |row| row.merge("id" => renamed.fetch(row["id"], row["id"])) },
           "joints" => @found["joints"].map { |joint| joint.merge("points" => joint["points"].map(&rename)) }
         }
-        found["remarks"] = @found["remarks"].map { |row| row.merge("point" => rename[row["point"]]) } if @found["remarks"]
+        found["remarks"] = @found["remarks"].map { |row| row.merge("point" => rename[row["point"]]) } if @found[
+          "remarks"
+        ]
         @step.merge("answer" => @step["answer"].merge("found" => found))
       end
 

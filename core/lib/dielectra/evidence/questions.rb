@@ -33,7 +33,9 @@ module Dielectra
         return barred(step, subject, key) if step.answer["cannot"] || step.futile?
 
         said = [*key, gist(step.answer)]
-        return Questions.new(counts: {}, heard: @heard.merge(said => true), refused: @refused) if news?(step, said)
+        if news?(step, said)
+          return Questions.new(counts: { key => 1 }, heard: @heard.merge(said => true), refused: @refused)
+        end
 
         Questions.new(counts: @counts.merge(key => @counts.fetch(key, 0) + 1), heard: @heard, refused: @refused)
       end
@@ -48,7 +50,9 @@ module Dielectra
 
       # A question about the toggles as they stand may be asked again once they stand otherwise.
       def barred(step, subject, key)
-        return Questions.new(counts: @counts.merge(key => MOST), heard: @heard, refused: @refused) if step.depends_on_toggles?
+        if step.depends_on_toggles?
+          return Questions.new(counts: @counts.merge(key => MOST), heard: @heard, refused: @refused)
+        end
 
         Questions.new(counts: @counts, heard: @heard, refused: @refused.merge(subject => true))
       end

@@ -46,7 +46,7 @@ module Dielectra
       end
 
       # @return [Hash{String => String}] name that the job lists => the name that is used from now on
-      def names = @all_names ||= @names.merge(@toggles)
+      def names = @names ||= @names.merge(@toggles)
 
       # @return [Boolean] whether anything differs from a job
       # @param job [Job]
@@ -98,7 +98,7 @@ module Dielectra
         yokes, plain = rows.partition { |row| row["kind"] == "combination" }
         ids = rows.map { |row| row["id"] }
         left = yokes.reduce(listed) { |some, row| take_yoke(place, row, some, said, ids) }
-        left, unlisted = matched(left, plain)
+        _, unlisted = matched(left, plain)
         unlisted.each { |row| @more_controls << { "id" => row["id"], "place" => place, **row.slice("on_off_marked") } }
       end
 

@@ -12,7 +12,12 @@ module Dielectra
           %i[breakers_found positions opened dead live tapes foreign other_breakers benched fitted]
             .to_h { |name| [name, {}] }
             .merge(%i[bare proved energized stirred pulled retired].to_h { |name| [name, []] })
-            .merge(arrangement: Arrangement.as_found, refusals: Refusals.none, breaker_log: BreakerLog.start, questions: Questions.none)
+            .merge(
+              arrangement: Arrangement.as_found,
+              refusals: Refusals.none,
+              breaker_log: BreakerLog.start,
+              questions: Questions.none
+            )
         )
       # Stands for the power in `stirred`.
       POWER = "power"
@@ -269,8 +274,8 @@ module Dielectra
 
       private
 
-      # How everything stands
-      def standing = [arrangement, positions, breakers, opened.keys]
+      # How everything stands; a breaker that nobody looked at is taken to be on
+      def standing = [arrangement, positions, breakers.transform_values { |at| at || "on" }, opened.keys]
 
       # What the same question may be asked again under. Nobody throws toggles to be asked the same reading once more.
       def circumstances(step, toggled = {}) =

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Practice
-    # Answers that the protocol allows, whether or not any house would give them: likely, unlikely and contradictory ones,
-    # boxes that hold more, less or other things than were listed, "unsure" and "cannot". For tests of a session that has
-    # to stand whatever it is told.
+    # Answers that the protocol allows, whether or not any house would give them: likely, unlikely and contradictory
+    # ones, boxes that hold more, less or other things than were listed, "unsure" and "cannot". For tests of a session
+    # that has to stand whatever it is told.
     class AnyAnswer
       # Shares of answers that are refusals, and of those that are bent where a house gives the true one
       UNSURE = 0.06
@@ -14,6 +14,24 @@ module Dielectra
       OHMS = [nil, 0.0, 0.2, 0.9, 3.1, 12.0, 48.0, 240.0, 5_020.0, 1e6].freeze
       AMPS = [0.0, 0.4, 6.2, 14.9, 22.5].freeze
       LIGHTS = %w[on off on off dim flickers].freeze
+      # Ways in which a box may hold other things than were listed
+      BENDS = %i[
+        one_cable_less
+        one_cable_more
+        other_name
+        other_kind
+        no_types
+        more_devices
+        no_devices
+        a_yoke
+        an_electronic
+        a_receptacle
+        loose
+        joined_otherwise
+        as_it_is
+        hurt
+        three_circuits
+      ].freeze
       OTHER_KINDS = %w[single_pole three_way four_way combination dimmer electronic receptacle unknown].freeze
 
       # @param random [Random]
@@ -162,24 +180,6 @@ module Dielectra
         joints
       end
 
-      BENDS = %i[
-        one_cable_less
-        one_cable_more
-        other_name
-        other_kind
-        no_types
-        more_devices
-        no_devices
-        a_yoke
-        an_electronic
-        a_receptacle
-        loose
-        joined_otherwise
-        as_it_is
-        hurt
-        three_circuits
-      ].freeze
-
       def bent(found, place, situation)
         changed = send(BENDS.sample(random: @random), JSON.parse(JSON.generate(found)), place, situation)
         consistent(changed)
@@ -234,7 +234,7 @@ module Dielectra
         names = Trade::DeviceKind[old["kind"]].terminals.map { |screw| "#{old["id"]}.#{screw}" }.zip(screws).to_h
         joints =
           found["joints"].map do |joint|
-            joint.merge("points" => joint["points"].map { |point| names.fetch(point, point) }.compact)
+            joint.merge("points" => joint["points"].filter_map { |point| names.fetch(point, point) })
           end
         found.merge("devices" => found["devices"].map { |row| row == old ? new : row }, "joints" => joints)
       end

@@ -34,11 +34,14 @@ module Dielectra
 
       def at_panel
         switches =
-          @situation.breakers.except(Evidence::Roster::UNKNOWN).flat_map do |id, at|
-            (%w[on off] - [at]).map do |to|
-              act("Turn breaker #{id} #{to}", { "do" => "breaker", "device" => id, "to" => to })
+          @situation
+            .breakers
+            .except(Evidence::Roster::UNKNOWN)
+            .flat_map do |id, at|
+              (%w[on off] - [at]).map do |to|
+                act("Turn breaker #{id} #{to}", { "do" => "breaker", "device" => id, "to" => to })
+              end
             end
-          end
         [*switches, act("Look at the light", { "do" => "watch" })]
       end
 

@@ -49,8 +49,7 @@ module Dielectra
         known.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } } +
           (@job.listed_breakers - @job.breakers).map do |id|
             { "id" => id, "amps" => rows[id], "feeds" => "not #{own}, whatever the label says" }
-          end +
-          others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(id)}" } }
+          end + others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(id)}" } }
       end
 
       # The boxes in which a breaker of another circuit was met

@@ -17,8 +17,8 @@ module Dielectra
       FORMULA = /\A[=+\-@\t\r]/
       private_constant :FORMULA
 
-      # @return [String] comma-separated values with a header, RFC 4180; text that a spreadsheet would take for a formula
-      #   starts with an apostrophe
+      # @return [String] comma-separated values with a header, RFC 4180; text that a spreadsheet would take for a
+      #   formula starts with an apostrophe
       def to_s
         CSV.generate do |csv|
           csv << COLUMNS

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Repair
-    # Grounds that are made up along with the work in an open box: every grounding conductor, the metal box and the yokes
-    # in one joint. In steel conduit and armor a jumper leads from the box to the yoke. A joint in which a ground touches
-    # anything else is not a matter of bonding and is left to the rewire.
+    # Grounds that are made up along with the work in an open box: every grounding conductor, the metal box and the
+    # yokes in one joint. In steel conduit and armor a jumper leads from the box to the yoke. A joint in which a ground
+    # touches anything else is not a matter of bonding and is left to the rewire.
     class Bonding
       # Methods whose metal is the grounding conductor
       METAL = %w[emt ac mc].freeze
@@ -42,7 +42,10 @@ module Dielectra
       def grounds(place)
         wires = @situation.grounds(place)
         metal = @situation.points(place).select { |point| PointId.metal?(point) }
-        return [] if wires.empty? && !(METAL.include?(@situation.job.document["method"]) && metal.any? { |one| PointId.box?(one) })
+        if wires.empty? &&
+             !(METAL.include?(@situation.job.document["method"]) && metal.any? { |one| PointId.box?(one) })
+          return []
+        end
 
         wires + metal
       end

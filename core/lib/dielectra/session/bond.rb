@@ -20,7 +20,8 @@ module Dielectra
 
       # @param place [String] of an open box
       # @return [Array<String>] its metal, the box before the yokes
-      def metal(place) = @situation.points(place).select { |point| PointId.metal?(point) }.sort_by { |one| PointId.box?(one) ? 0 : 1 }
+      def metal(place) =
+        @situation.points(place).select { |point| PointId.metal?(point) }.sort_by { |one| PointId.box?(one) ? 0 : 1 }
 
       # @param point [String] of a conductor
       # @return [String, nil] what the likeliest hypothesis takes it for
@@ -36,7 +37,9 @@ module Dielectra
         @session
           .steps
           .drop((since || -1) + 1)
-          .select { |step| step["do"] == "probe" && Steps.done?(step) && step["at"].include?(metal) && step["at"].size == 2 }
+          .select do |step|
+            step["do"] == "probe" && Steps.done?(step) && step["at"].include?(metal) && step["at"].size == 2
+          end
           .map { |step| [step, (step["at"] - [metal]).first] }
       end
 
@@ -57,7 +60,9 @@ module Dielectra
 
       def volts(tool, share, role)
         return if role == "neutral" || role.nil?
-        return (:no_path if HOT.include?(role) && Physics::Uncertainty.volts_class(share) == :nothing) if tool == "voltage"
+        if tool == "voltage"
+          return(:no_path if HOT.include?(role) && Physics::Uncertainty.volts_class(share) == :nothing)
+        end
 
         return :path if Physics::Uncertainty.volts_class(share) == :full
 

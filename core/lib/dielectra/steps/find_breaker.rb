@@ -2,8 +2,8 @@
 
 module Dielectra
   module Steps
-    # From the panel: one breaker after the other is turned off until a conductor goes dead, or a load goes out; each that
-    # is not the one goes back on at once. The one that did it stays off, and can be named from then on.
+    # From the panel: one breaker after the other is turned off until a conductor goes dead, or a load goes out; each
+    # that is not the one goes back on at once. The one that did it stays off, and can be named from then on.
     class FindBreaker < Kind
       FIELDS = { "point" => POINT, "load" => TOGGLED }.freeze
       REQUIRED = [].freeze

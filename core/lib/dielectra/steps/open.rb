@@ -52,7 +52,10 @@ module Dielectra
         refuse("#{twice.first} names two devices.", "/answer/found/devices") if twice
         rows.each_with_index do |row, index|
           other = Evidence::OwnNames.elsewhere(row["id"], fields["place"], situation) or next
-          refuse("#{row["id"]} is in the #{other} box. Give this device another name.", "/answer/found/devices/#{index}/id")
+          refuse(
+            "#{row["id"]} is in the #{other} box. Give this device another name.",
+            "/answer/found/devices/#{index}/id"
+          )
         end
       end
 

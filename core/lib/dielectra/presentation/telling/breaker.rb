@@ -6,7 +6,7 @@ module Dielectra
       # Words for a breaker switched.
       class Breaker < Words
         LOCK = "Lock the breaker and tag it."
-        DARK = "#{LOCK} No load is on, so nothing shows yet that it is the right one. Test before hands go in."
+        DARK = "#{LOCK} No load is on, so nothing shows yet that it is the right one. Test before hands go in.".freeze
         HANDS = "Boxes are open. Nobody has a hand or a tool in one while the power is on."
         SEATED =
           "A switch that will be thrown is screwed back, or stands clear of everything with its plate on. " \
@@ -41,7 +41,8 @@ module Dielectra
         # Insulated conductors of a box that touch nothing
         def ends(situation, place)
           joined = situation.joints(place).select { |joint| joint.size > 1 }.flatten
-          loose = situation.box(place).cable_ends.flat_map { |one| one.insulated.map { |wire| one.point(wire) } } - joined
+          loose =
+            situation.box(place).cable_ends.flat_map { |one| one.insulated.map { |wire| one.point(wire) } } - joined
           loose.map { |point| "#{Naming.point(point)} in the #{Naming.place(place)} box" }
         end
 

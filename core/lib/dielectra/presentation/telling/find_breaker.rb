@@ -11,7 +11,7 @@ module Dielectra
           [
             "Find the breaker of #{Naming.point(self["point"])}",
             "In the #{box(situation)} box it stays live with #{Naming.list(situation.concerned)} off. " \
-              "Turn off one breaker after the other until it goes dead. Turn each that is not the one back on at once. " \
+              "Turn off one breaker after the other until it goes dead. Turn each wrong one back on at once. " \
               "Leave the right one off, and lock it.",
             "Keep hands out of the box. Somebody watches the tester there, or a plug-in tracer does."
           ]
@@ -37,13 +37,12 @@ module Dielectra
           name = Naming.load(self["load"], situation.job)
           [
             "Find the breaker of #{name}",
-            "It stays on with #{Naming.list(situation.job.listed_breakers)} off. Turn off one breaker after the other " \
-              "until it goes out. Turn each that is not the one back on at once. Leave the right one off, and lock it.",
+            "It stays on with #{Naming.list(situation.job.listed_breakers)} off. " \
+              "Turn off one breaker after the other until it goes out. " \
+              "Turn each wrong one back on at once. Leave the right one off, and lock it.",
             "Somebody watches #{name} meanwhile."
           ]
         end
-
-        def box(situation) = Naming.place(situation.place_of_point(self["point"]))
       end
     end
   end

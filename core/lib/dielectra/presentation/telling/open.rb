@@ -7,11 +7,11 @@ module Dielectra
       class Open < Words
         LIVE = "Not proved dead yet. Touch no metal."
         BOX =
-          "Plate off first. Test at the screws while the device still sits in the box. If they test dead, draw it out " \
-            "on its wires. Pull nothing loose. Enter what you see."
+          "Plate off first. Test at the screws while the device still sits in the box. If they test dead, draw it " \
+            "out on its wires. Pull nothing loose. Enter what you see."
         FIXTURE =
-          "Lower the canopy first, and test at the splices. If they test dead, let the fixture hang on a hook, not on " \
-            "its wires. Pull nothing loose. Enter what you see."
+          "Lower the canopy first, and test at the splices. If they test dead, let the fixture hang on a hook, not " \
+            "on its wires. Pull nothing loose. Enter what you see."
         LADDER = "Use a steady ladder, with somebody nearby."
 
         def told(situation)

@@ -30,8 +30,8 @@ module Dielectra
             if situation.open?(self["place"]) && situation.grounds(self["place"]).empty?
               "There is no ground wire in this box: bring a known ground to it. "
             end
-          "Two-pole tester, category III: a known live source; then each conductor to ground, each to every other, and " \
-            "the metal; then the live source again. #{ground}".strip
+          "Two-pole tester, category III: a known live source; then each conductor to ground, each to every other, " \
+            "and the metal; then the live source again. #{ground}".strip
         end
 
         def caution(situation) = TESTERS.any? { |tool| situation.job.tool?(tool) } ? UNPROVED : NO_TESTER

@@ -23,7 +23,8 @@ module Dielectra
 
       # The neutral of a box and metal that nobody has read
       def pair(place)
-        neutral = @situation.conductors(place).find { |point| bond.role(point) == "neutral" && joined?(point) } or return
+        neutral = @situation.conductors(place).find { |point| bond.role(point) == "neutral" && joined?(point) } or
+          return
         metal = metal(place).find { |point| bond.of(point).nil? }
         [neutral, metal] if metal && !declined?("resistance", [neutral, metal])
       end

@@ -2,9 +2,9 @@
 
 module Dielectra
   module Session
-    # Which breaker it is, is seen and not believed. With one off, the loads that were on are watched. Where they stay on
-    # it goes back on, and the right one is looked for. Where a box proves live, the listed breaker is tried again once the
-    # one that kept it live is found.
+    # Which breaker it is, is seen and not believed. With one off, the loads that were on are watched. Where they stay
+    # on it goes back on, and the right one is looked for. Where a box proves live, the listed breaker is tried again
+    # once the one that kept it live is found.
     class BreakerCheck < Rule
       # @return [Step, nil]
       def step
