@@ -26,7 +26,7 @@ module Dielectra
         @listed = job
         @situation = situation
         @log = situation.breaker_log
-        @names = {}
+        @renamed = {}
         @toggles = {}
         @more_controls = []
         @more_loads = []
@@ -46,7 +46,7 @@ module Dielectra
       end
 
       # @return [Hash{String => String}] name that the job lists => the name that is used from now on
-      def names = @names ||= @names.merge(@toggles)
+      def names = @names ||= @renamed.merge(@toggles)
 
       # @return [Boolean] whether anything differs from a job
       # @param job [Job]
@@ -76,7 +76,7 @@ module Dielectra
 
       def named_load(id)
         head, dot, part = id.partition(".")
-        "#{@names.fetch(head, head)}#{dot}#{part}"
+        "#{@renamed.fetch(head, head)}#{dot}#{part}"
       end
 
       # --- what a box holds
@@ -127,9 +127,9 @@ module Dielectra
         unlisted = rows.reject { |row| listed.any? { |control| control.device == row["id"] } }
         missing
           .zip(unlisted)
-          .each { |control, row| @names[control.id] = row["id"] if row && control.id == control.device }
-        taken = missing.select { |control| @names.key?(control.id) }
-        [missing - taken, unlisted.reject { |row| @names.value?(row["id"]) }]
+          .each { |control, row| @renamed[control.id] = row["id"] if row && control.id == control.device }
+        taken = missing.select { |control| @renamed.key?(control.id) }
+        [missing - taken, unlisted.reject { |row| @renamed.value?(row["id"]) }]
       end
 
       def take_fixtures(place, rows)
@@ -138,7 +138,7 @@ module Dielectra
         unlisted = rows.reject { |row| @listed.loads.any? { |load| load.id == row["id"] } }
         missing.each do |load|
           row = unlisted.find { |one| one["kind"] == load.kind } or next
-          @names[load.id] = row["id"]
+          @renamed[load.id] = row["id"]
           unlisted -= [row]
         end
         outlets = unlisted.select { |row| row["kind"] == "receptacle" }
@@ -157,7 +157,7 @@ module Dielectra
       end
 
       def load_rows
-        rows = @listed.document["loads"].map { |row| row.merge("id" => @names.fetch(row["id"], row["id"])) }
+        rows = @listed.document["loads"].map { |row| row.merge("id" => @renamed.fetch(row["id"], row["id"])) }
         rows + @more_loads
       end
 
@@ -248,7 +248,7 @@ module Dielectra
 
       def known_device?(id)
         wanted = @listed.goal.controls.map(&:device) + @listed.loads.map(&:id)
-        (wanted + @names.values + @toggles.values.map { |one| PointId.device(one) }).include?(id)
+        (wanted + @renamed.values + @toggles.values.map { |one| PointId.device(one) }).include?(id)
       end
     end
   end
