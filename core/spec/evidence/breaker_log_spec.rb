@@ -2,6 +2,7 @@
 
 RSpec.describe Dielectra::Evidence::BreakerLog do
   let(:job) { demo_job("tower_stair") }
+  let(:off) { { "do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true } } }
 
   # The log after some steps
   def log(*steps) =
@@ -13,8 +14,6 @@ RSpec.describe Dielectra::Evidence::BreakerLog do
   def look(light) = { "do" => "watch", "answer" => { "loads" => { "L1" => light } } }
 
   def set(id, to) = { "do" => "set", "device" => id, "to" => to, "answer" => { "ok" => true } }
-
-  let(:off) { { "do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true } } }
 
   it "has a breaker proved by a light that goes out with it" do
     expect(log(look("on"), off).pending).to have_attributes(breaker: "B1", loads: ["L1"])

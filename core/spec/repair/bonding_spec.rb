@@ -2,11 +2,10 @@
 
 RSpec.describe Dielectra::Repair::Bonding do
   let(:situation) { opened("tower_stair", "tower_door").situation }
-
-  def joined(joints) = described_class.new(situation).joined("tower_door", joints)
-
   let(:ground) { %w[S1.ground tower_door.box tower_door/1.bare tower_door/2.bare] }
   let(:white) { %w[tower_door/1.white tower_door/2.white] }
+
+  def joined(joints) = described_class.new(situation).joined("tower_door", joints)
 
   it "leaves grounds alone that are all joined" do
     expect([joined([white, ground]), described_class.new(situation).missing]).to eq([nil, {}])
