@@ -13,3 +13,17 @@ RSpec.describe Dielectra::Presentation::Advice do
     expect(choices.filter_map { |choice| choice["meaning"] }).to all(match(/Then: .+%|Not expected/))
   end
 end
+
+RSpec.describe Dielectra::Presentation::Telling::Watch do
+  it "asks after a breaker whether the light is out, and says nothing of the breaker in the answer" do
+    session = Dielectra::Session::Troubleshooting.for(demo_job("tower_stair"))
+    look = { "do" => "watch", "answer" => { "loads" => { "L1" => "on" }, "breakers" => { "B1" => "on" } } }
+    off = { "do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true } }
+    [look, off].each { |step| session.record(step) }
+    told = Dielectra::Presentation::Advice.next(session).to_h
+    expect(told["title"]).to eq("With breaker B1 off: is the stair head light out?")
+    expect(told["choices"].map { |one| [one["label"], one["answer"]] }).to eq(
+      [["It is out", { "loads" => { "L1" => "off" } }], ["Still on", { "loads" => { "L1" => "on" } }]]
+    )
+  end
+end

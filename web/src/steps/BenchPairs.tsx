@@ -23,7 +23,7 @@ export function BenchPairs({ job, step, busy, onAnswer }: StepFormProps) {
       }}
     >
       <p>Every pair that beeps:</p>
-      <div className="flex flex-wrap gap-2">
+      <div className="flex flex-wrap gap-2 [&_[aria-pressed=true]]:border-key [&_[aria-pressed=true]]:bg-key [&_[aria-pressed=true]]:text-key-ink">
         {pairs.map((pair) => (
           <Toggle
             key={pair.join()}

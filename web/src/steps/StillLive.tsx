@@ -20,7 +20,7 @@ export function StillLive({ job, step, busy, onAnswer }: StepFormProps) {
       }}
     >
       <p className="font-bold">Keep out. Tap everything that is live:</p>
-      <div className="flex flex-wrap gap-2">
+      <div className="flex flex-wrap gap-2 [&_[aria-pressed=true]]:border-key [&_[aria-pressed=true]]:bg-key [&_[aria-pressed=true]]:text-key-ink">
         {pointsOf(job, step.place ?? "").map(({ point, words }) => (
           <Toggle key={point} on={live.includes(point)} onClick={() => setLive(toggled(live, point))}>
             {words}

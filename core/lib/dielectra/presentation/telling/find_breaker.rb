@@ -9,7 +9,7 @@ module Dielectra
           return by_load(situation) if self["load"]
 
           [
-            "Find the breaker of #{Naming.point(self["point"])}",
+            "Find the breaker that feeds #{Naming.point(self["point"])}",
             "In the #{box(situation)} box it stays live with #{Naming.list(situation.concerned)} off. " \
               "Turn off one breaker after the other until it goes dead. Turn each wrong one back on at once. " \
               "Leave the right one off, and lock it.",
@@ -36,13 +36,15 @@ module Dielectra
         def by_load(situation)
           name = Naming.load(self["load"], situation.job)
           [
-            "Find the breaker of #{name}",
+            "Find the breaker that feeds #{name}",
             "It stays on with #{Naming.list(situation.job.listed_breakers)} off. " \
               "Turn off one breaker after the other until it goes out. " \
               "Turn each wrong one back on at once. Leave the right one off, and lock it.",
             "Somebody watches #{name} meanwhile."
           ]
         end
+
+        def box(situation) = Naming.place(situation.place_of_point(self["point"]))
       end
     end
   end

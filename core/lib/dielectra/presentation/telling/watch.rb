@@ -14,6 +14,9 @@ module Dielectra
         end
 
         def choices(session)
+          pending = session.situation.breaker_log.pending
+          return out_or_on(pending) if pending
+
           lights = session.job.goal.loads
           breaker = session.job.breakers.first
           on = { "breakers" => { breaker => "on" } }
@@ -39,6 +42,12 @@ module Dielectra
         def refused(_situation) = "the light could not be watched"
 
         private
+
+        def out_or_on(pending)
+          [["It is out", "off"], ["Still on", "on"]].map do |label, light|
+            [label, { "loads" => pending.loads.to_h { |load| [load, light] } }, nil]
+          end
+        end
 
         # A look that shows whether a breaker is the right one
         def after_breaker(pending, situation)
