@@ -32,7 +32,7 @@ RSpec.describe Dielectra::Presentation::Instruction do
     { "do" => "replace", "device" => "L1", "kind" => "lamp" } => "Put a good bulb into the fixture",
     { "do" => "mark", "point" => "tower_door/2.white", "tape" => "black" } => "Tape white of cable 2 black",
     { "do" => "bench", "device" => "S1", "position" => "up" } => "Bench-test the tower door switch, toggle up",
-    { "do" => "find_breaker", "point" => "lamp_room/1.red" } => "Find the breaker of red of cable 1"
+    { "do" => "find_breaker", "point" => "lamp_room/1.red" } => "Find the breaker that feeds red of cable 1"
   }.each do |step, title|
     it "says: #{title}" do
       expect(described_class.of(step, session.situation)["title"]).to eq(title)
