@@ -44,7 +44,7 @@ module Server
       def drop(device)
         @lock.synchronize do
           gone, @listeners = @listeners.partition { |_, whose| whose == device }
-          gone.each_key { |socket| close(socket) }
+          gone.map(&:first).each { |socket| close(socket) }
         end
       end
 

@@ -5,8 +5,11 @@ class RandomDraft
   ROOMS = ["Hall", "Stairs, top", "Landing", "Study", "Porch", "Cellar"].freeze
   LIGHTS = ["Ceiling", "Lamp", "Outlet one", "Back light"].freeze
 
-  def initialize(random)
+  # @param random [Random]
+  # @param most [Integer] switches and loads
+  def initialize(random, most: 4)
     @random = random
+    @most = most
   end
 
   # @return [Hash] a job document without steps; drawn again where the form would refuse it
@@ -25,10 +28,10 @@ class RandomDraft
   def any(list) = list.sample(random: @random)
 
   def said
-    switches = Array.new(any([1, 1, 2, 2, 3, 4])) { any(ROOMS) }
+    switches = Array.new([any([1, 1, 2, 2, 3, 4]), @most].min) { any(ROOMS) }
     loads =
       LIGHTS
-        .first(any([1, 1, 1, 2, 3]))
+        .first([any([1, 1, 1, 2, 3]), @most].min)
         .map { |place| { "place" => place, "kind" => any(%w[luminaire luminaire receptacle fan_light fan]) } }
     {
       "switches" => switches,

@@ -13,7 +13,7 @@ RSpec.describe RandomPlay do
   # The seeds stand for nothing: they make a failure the same each time.
   (1..64).each do |seed|
     it "stands whatever draft #{seed} is told" do
-      report = described_class.new(RandomDraft.new(Random.new(seed)).document, seed, full: false, most:).run
+      report = described_class.new(RandomDraft.new(Random.new(seed), most: 2).document, seed, full: false, most:).run
       expect(report.failures).to eq([])
     end
   end

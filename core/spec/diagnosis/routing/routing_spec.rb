@@ -74,9 +74,10 @@ RSpec.describe Dielectra::Diagnosis::Routing do
     expect(skeletons.map { |skeleton| skeleton.layout.cables_at("boathouse") }.uniq).to eq([3])
   end
 
-  it "leaves out what stayed live with the breaker off: it belongs to a second circuit" do
+  it "leaves out what stayed live until the breaker of another circuit went off" do
     session = opened("boathouse", "boathouse")
     session.record("do" => "prove_dead", "place" => "boathouse", "answer" => { "live" => ["boathouse/1.black"] })
+    session.record("do" => "find_breaker", "point" => "boathouse/1.black", "answer" => { "device" => "B7" })
     expect(session.situation.own_cable_ends("boathouse").map(&:id)).to eq(["boathouse/2"])
   end
 end
