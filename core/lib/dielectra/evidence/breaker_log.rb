@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # What has been seen of the breakers: which loads were on when one was turned off, and whether they went out; which
-    # one was found behind a load or a conductor. The label at the panel is no evidence. A fold over steps; immutable.
+    # Evidence on breakers: the loads that were on when one was turned off, whether they went out, and which breaker was
+    # found behind a load or a conductor. The label at the panel is no evidence. A fold over steps; immutable.
     class BreakerLog
       # A breaker turned off while loads were on; nobody has looked yet.
       Pending = Struct.new(:breaker, :loads)
@@ -36,10 +36,11 @@ module Dielectra
       # Steps after which what a load showed before says nothing any more
       DISTURBING = %w[set open arrange replace fit tab retire cable box].freeze
 
-      # Loads that are on as things stand; toggles => whether the last look at them showed a load on, where all were
-      # noted; whether any look did; the breaker that is being looked at; breaker => Proof; breaker => number of the
-      # look at which every load stayed on with it off; loads that were on with every breaker of the job off; load =>
-      # breaker and point => breaker that were found; breaker => amperes; the trial of a listed breaker
+      # lit: loads that are on as things stand. looks: toggles => whether the last look showed a load on, where all were
+      # noted. ever_lit: whether any look did. pending: the breaker to be judged by the next look. proved: breaker =>
+      # Proof. stayed: breaker => number of the look at which every load stayed on with it off. unfed: loads that were
+      # on with every listed breaker off. behind_loads, behind_points: load or point => breaker that was found. amps:
+      # breaker => rating. trial: see Trial.
       attr_reader(*FIELDS.keys)
 
       # @return [BreakerLog] before the first step

@@ -2,9 +2,8 @@
 
 module Dielectra
   module Evidence
-    # What has turned out to be in a house, where it is not what the job lists: the breaker that feeds it, switches and
-    # outlets that nobody listed, two toggles on a yoke where one was listed, a device under another name. What is there
-    # counts, and the list does not.
+    # Differences between a house and the job's list: the breaker that really feeds it, switches and outlets that nobody
+    # listed, two toggles on a yoke where one was listed, a device under another name. The house counts, not the list.
     #
     #   roster = Roster.of(job, situation)
     #   roster.job            # the job with all that taken over

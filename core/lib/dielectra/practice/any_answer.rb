@@ -167,14 +167,19 @@ module Dielectra
         item.is_a?(Evidence::Job::Load) ? item.kind : %w[single_pole three_way].sample(random: @random)
       end
 
-      # Points of a box thrown together
-      def joined(found)
+      # Conductors and screws of a box
+      def points_of(found)
         wires = found["cable_ends"].flat_map { |row| row["conductors"].map { |one| "#{row["id"]}.#{one["id"]}" } }
         screws =
           found["devices"].flat_map do |row|
             Trade::DeviceKind[row["kind"]].terminals.map { |screw| "#{row["id"]}.#{screw}" }
           end
-        points = (wires + screws).shuffle(random: @random)
+        wires + screws
+      end
+
+      # Points of a box thrown together
+      def joined(found)
+        points = points_of(found).shuffle(random: @random)
         joints = []
         joints << { "points" => points.shift(@random.rand(2..3)) } while points.size > 2 && @random.rand < 0.8
         joints
@@ -187,13 +192,8 @@ module Dielectra
 
       # Joints only of points that are still there
       def consistent(found)
-        wires = found["cable_ends"].flat_map { |row| row["conductors"].map { |one| "#{row["id"]}.#{one["id"]}" } }
-        screws =
-          found["devices"].flat_map do |row|
-            Trade::DeviceKind[row["kind"]].terminals.map { |screw| "#{row["id"]}.#{screw}" }
-          end
         there =
-          wires + screws + found["joints"].flat_map { |joint| joint["points"] }.select { |point| PointId.box?(point) }
+          points_of(found) + found["joints"].flat_map { |joint| joint["points"] }.select { |point| PointId.box?(point) }
         joints = found["joints"].map { |joint| joint.merge("points" => joint["points"] & there) }
         found.merge("joints" => joints.reject { |joint| joint["points"].empty? })
       end

@@ -53,7 +53,7 @@ module Dielectra
         }
       end
 
-      # What was read live there has to be read anew.
+      # The box has to be tested again.
       def tested(situation)
         fields["point"] ? { live: situation.live.except(situation.place_of_point(fields["point"])) } : {}
       end

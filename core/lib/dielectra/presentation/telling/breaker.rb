@@ -10,7 +10,7 @@ module Dielectra
         HANDS = "Boxes are open. Nobody has a hand or a tool in one while the power is on."
         SEATED =
           "A switch that will be thrown is screwed back, or stands clear of everything with its plate on. " \
-            "Nobody throws one that hangs on its wires."
+            "Never throw one that is hanging on its wires."
 
         def told(situation)
           return "Turn breaker #{self["device"]} off", other(situation) || off(situation), nil if self["to"] == "off"
