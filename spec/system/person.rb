@@ -5,7 +5,7 @@ module Person
   # What the house says to the step that the screen shows, given through the screen.
   # @param typed [Boolean] whether a box is written in shorthand, or tapped together
   def answer_shown(id, typed: false)
-    session = Server::Folding.session(Server::Job.find(id))
+    session = @shown = Server::Folding.session(Server::Job.find(id))
     advice = Dielectra::Presentation::Advice.next(session).to_h
     expect(page).to have_css("h2", text: advice["title"])
     steps = advice["parts"].map { |part| part["step"] }
@@ -20,7 +20,8 @@ module Person
     answer = house.answer(step)
     return if part&.key?("answer")
     return typed ? type(answer["found"]) : write_down(answer["found"]) if step["do"] == "open"
-    return tell_each(answer["loads"]) if step["do"] == "watch" && page.has_css?("legend", wait: 0)
+    each = step["do"] == "watch" && !pending && page.has_css?("legend", wait: 0)
+    return tell_each(answer["loads"]) if each
 
     around =
       (
@@ -39,9 +40,14 @@ module Person
     groups.each { |group| find("[aria-label='#{group["name"]} #{loads.fetch(group["loads"].first)}']").click }
   end
 
+  # The breaker that went off while a load was on, where the look at the load is what the screen asks for
+  def pending = @shown&.situation&.breaker_log&.pending
+
   def label(kind, answer)
     if kind == "watch"
       return "Breaker tripped" if answer["breakers"]["B1"] == "tripped"
+
+      return answer["loads"].values_at(*pending.loads).include?("on") ? "Still on" : "It is out" if pending
 
       loads = Server::Folding.session(Server::Job.last).job.goal.loads.map(&:id)
       return answer["loads"].values_at(*loads).compact.first.capitalize
