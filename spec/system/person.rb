@@ -41,7 +41,7 @@ module Person
   end
 
   # The breaker that went off while a load was on, where the look at the load is what the screen asks for
-  def pending = @shown&.situation&.breaker_log&.pending
+  def pending = (@shown.situation.breaker_log.pending if @shown)
 
   def label(kind, answer)
     if kind == "watch"
