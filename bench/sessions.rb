@@ -33,17 +33,20 @@ OPTIONS = options.freeze
 
 def read(path) = (JSON.parse(File.read(path)) if File.file?(path))
 
+# @return [Array(RandomPlay::Report, Hash)] how a session went, and the job it was of
 def played(number)
   seed = (OPTIONS[:seed] * 1_000_000) + number
   random = Random.new(seed)
   if JOBS.empty? || random.rand < OPTIONS[:drafts]
     document = RandomDraft.new(random).document
-    return RandomPlay.new(document, seed, name: "draft", full: !OPTIONS[:quick]).run
+    return RandomPlay.new(document, seed, name: "draft", full: !OPTIONS[:quick]).run, document
   end
 
   path = JOBS.sample(random:)
   circuit = read(path.sub(".job.json", ".circuit.json")) if random.rand < 0.8
-  RandomPlay.new(read(path), seed, name: File.basename(path, ".job.json"), circuit:, full: !OPTIONS[:quick]).run
+  document = read(path)
+  play = RandomPlay.new(document, seed, name: File.basename(path, ".job.json"), circuit:, full: !OPTIONS[:quick])
+  [play.run, document]
 end
 
 def kept(report, document)
@@ -65,8 +68,8 @@ pipes =
     fork do
       reader.close
       (worker...COUNT).step(OPTIONS[:workers]) do |number|
-        report = played(number)
-        kept(report, nil) if OPTIONS[:keep] && report.failures.any?
+        report, document = played(number)
+        kept(report, document) if OPTIONS[:keep] && report.failures.any?
         writer.puts(JSON.generate({ **report.to_h, failures: report.failures.map { |one| one.to_h.except(:steps) } }))
       end
       writer.close

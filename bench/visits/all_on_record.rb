@@ -21,11 +21,17 @@ class AllOnRecord
       "links" => @circuit.cables.map { |cable| cable.ends.sort },
       "roles" => Dielectra::Practice::TrueRoles.new(@circuit, @job).of(conductors),
       "foreign" => live.transform_values { |points| cable_ends(points) },
-      "breakers" => live.transform_values { |points| [@house.breaker_behind(points.first)] }
+      "breakers" => live.transform_values { |points| [breaker_behind(points.first)] }
     }
   end
 
   private
+
+  # The breaker that keeps a point live as the house stands
+  def breaker_behind(point)
+    network = Dielectra::Physics::Network.new(@house.circuit)
+    Dielectra::Practice::Readings.new(@house.circuit, network, nil).breaker_behind(point)
+  end
 
   def conductors = @found.keys.flat_map { |place| @circuit.cable_ends(place).flat_map(&:points) }
 

@@ -97,8 +97,9 @@ module Dielectra
         yokes, plain = rows.partition { |row| row["kind"] == "combination" }
         ids = rows.map { |row| row["id"] }
         left = yokes.reduce(listed) { |some, row| take_yoke(place, row, some, said, ids) }
-        _, unlisted = matched(left, plain)
-        unlisted.each { |row| @more_controls << { "id" => row["id"], "place" => place, **row.slice("on_off_marked") } }
+        unlisted(left, plain).each do |row|
+          @more_controls << { "id" => row["id"], "place" => place, **row.slice("on_off_marked") }
+        end
       end
 
       # Two toggles where one or two switches were listed. Which one was meant is told, or goes by their order.
@@ -120,15 +121,14 @@ module Dielectra
       end
 
       # A switch that is missing and one that nobody listed are one and the same, under another name.
-      # @return [Array(Array<Job::Control>, Array<Hash>)] listed ones that are missing, and those that nobody listed
-      def matched(listed, rows)
+      # @return [Array<Hash>] those left that nobody listed
+      def unlisted(listed, rows)
         missing = listed.reject { |control| rows.any? { |row| row["id"] == control.device } }
-        unlisted = rows.reject { |row| listed.any? { |control| control.device == row["id"] } }
+        strange = rows.reject { |row| listed.any? { |control| control.device == row["id"] } }
         missing
-          .zip(unlisted)
+          .zip(strange)
           .each { |control, row| @renamed[control.id] = row["id"] if row && control.id == control.device }
-        taken = missing.select { |control| @renamed.key?(control.id) }
-        [missing - taken, unlisted.reject { |row| @renamed.value?(row["id"]) }]
+        strange.reject { |row| @renamed.value?(row["id"]) }
       end
 
       def take_fixtures(place, rows)
