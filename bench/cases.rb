@@ -13,6 +13,7 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "optparse"
+require_relative "support/case_file"
 require_relative "support/least"
 require_relative "support/least_cable"
 
@@ -30,67 +31,19 @@ OptionParser
   .parse!(ARGV)
 OPTIONS = options.freeze
 FOLDER, GLOB = ARGV
-names = Dir[File.join(FOLDER, "#{GLOB || "*"}.circuit.json")].map { |path| File.basename(path, ".circuit.json") }.sort
-EXPECTED =
-  begin
-    JSON.parse(File.read(File.join(FOLDER, "expected.json")))
-  rescue Errno::ENOENT
-    {}
-  end
+names = CaseFile.names(FOLDER, GLOB || "*")
+EXPECTED = CaseFile.expected(FOLDER)
 
 # One case played to its end.
 Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable)
 
-def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-
-def read(name, kind) = JSON.parse(File.read(File.join(FOLDER, "#{name}.#{kind}.json")))
-
-# Switches without marks, turned over by chance.
-def flipped(document, random)
-  document.merge(
-    "devices" =>
-      document["devices"].map do |row|
-        turns = %w[three_way four_way dimmer_three_way].include?(row["kind"]) && random.rand < 0.5
-        turns ? row.merge("reversed" => !row["reversed"]) : row
-      end
-  )
-end
-
 def play(name)
   random = Random.new((OPTIONS[:seed] * 1000) + name.sum)
-  document = read(name, "circuit")
-  circuit = Dielectra::Circuit.read(OPTIONS[:flip] ? flipped(document, random) : document)
-  job = Dielectra::Evidence::Job.read(read(name, "job"))
   slips = OPTIONS[:slips] == "one" ? :one : OPTIONS[:slips].to_f
-  answers = EXPECTED.dig(name, "answers") || {}
-  house =
-    Dielectra::Practice::House.new(
-      circuit,
-      random:,
-      slips:,
-      unsure: OPTIONS[:unsure],
-      job:,
-      refuses: refused(answers["policy"], job),
-      toggles: answers["toggles"] || {}
-    )
-  job.steps.each { |step| house.answer(step) unless step["do"] == "report" } if answers["replay"]
-  watch = Dielectra::Practice::SafetyObserver.new(house, job)
-  times = []
-  session = timed(times) { Dielectra::Session::Troubleshooting.for(job).tap(&:next) }
-  until session.next.is_a?(Dielectra::Session::Conclusion)
-    step = session.next.numbered(session.steps.size + 1 - job.steps.size)
-    watch.check!(step)
-    answer = house.answer(step)
-    if OPTIONS[:show]
-      puts "#{format("%6.1f", session.minutes)} #{JSON.generate(step)} → #{JSON.generate(answer.except("id"))[0, 300]}"
-    end
-    timed(times) { session.record(step.merge("answer" => answer.except("id"))).next }
-    if OPTIONS[:show] && times.last > 1
-      warn format("slow: %s %.1f s after %s", name, times.last, JSON.generate(step)[0, 150])
-    end
-  end
-  puts JSON.pretty_generate(session.next.to_h) if OPTIONS[:show]
-  judged(name, circuit, house, session, watch, times)
+  game = CaseFile.new(FOLDER, name, random:, slips:, unsure: OPTIONS[:unsure], flip: OPTIONS[:flip])
+  times = game.play { |turn| show(turn, name) if OPTIONS[:show] }
+  puts JSON.pretty_generate(game.session.next.to_h) if OPTIONS[:show]
+  judged(game, times)
 rescue Dielectra::InvalidInput => e
   Result.new(name, :refused, 0.0, 0, 0.0, [], e.message, [], 0.0)
 rescue StandardError => e
@@ -110,25 +63,19 @@ rescue StandardError => e
   )
 end
 
-# @param policy [String, nil] `cannot:STEP`, `cannot:STEP:PLACE` or `cannot:STEP:DEVICE`
-# @return [Array<Hash>] what the person cannot do, by some fields of the steps
-def refused(policy, job)
-  return [] unless policy
-
-  _, kind, what = policy.split(":")
-  return [{ "do" => kind }] unless what
-
-  [{ "do" => kind, (job.place(what) ? "place" : "device") => what }]
+def show(turn, name)
+  puts format(
+         "%6.1f %s → %s",
+         turn.session.minutes,
+         JSON.generate(turn.step),
+         JSON.generate(turn.answer)[0, 300]
+       )
+  warn format("slow: %s %.1f s before %s", name, turn.seconds, JSON.generate(turn.step)[0, 150]) if turn.seconds > 1
 end
 
-def timed(times)
-  start = clock
-  yield.tap { times << (clock - start) }
-end
-
-def judged(name, circuit, house, session, watch, times)
+def judged(game, times)
+  name, circuit, house, session, watch, expected = %i[name circuit house session watch expected].map { |part| game.public_send(part) }
   conclusion = session.next
-  expected = EXPECTED.fetch(name, {})
   inspections =
     Dielectra::Practice::Intermittence
       .settled(house.circuit)
