@@ -35,7 +35,7 @@ names = CaseFile.names(FOLDER, GLOB || "*")
 EXPECTED = CaseFile.expected(FOLDER)
 
 # One case played to its end.
-Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable)
+Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable, :apart)
 
 def play(name)
   random = Random.new((OPTIONS[:seed] * 1000) + name.sum)
@@ -112,7 +112,8 @@ def judged(game, times)
     conclusion.causes,
     conclusion.confidence,
     (Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved"),
-    (cable(circuit, session) if OPTIONS[:cable] && conclusion.status == "solved" && session.respond_to?(:asked))
+    (cable(circuit, session) if OPTIONS[:cable] && conclusion.status == "solved" && session.respond_to?(:asked)),
+    (conclusion.status == "stopped" ? left.left_apart : [])
   )
 end
 
@@ -195,6 +196,9 @@ groups
            some.sum(&:minutes) / some.size
          )
   end
+apart = results.select { |result| result.apart&.any? }
+apart.each { |result| puts "left apart: #{result.name}: #{result.apart.join("; ")}" }
+puts "left apart #{apart.size} of #{results.count { |result| result.apart && !result.least }} stopped"
 solved = results.select(&:least)
 if solved.any?
   ours, least = %i[minutes least].map { |field| solved.sum(&field) / solved.size }

@@ -106,6 +106,14 @@ module Dielectra
 
       def open?(place) = opened.key?(place)
 
+      # @return [Boolean] whether everything in every open box touches what it touched when the box was opened, and every
+      #   device is the one that was there
+      def as_found? =
+        arrangement.kinds.empty? &&
+          opened.keys.all? do |place|
+            Arrangement.canonical(joints(place)) == Arrangement.canonical(found_joints(place))
+          end
+
       # @return [Array<String>] open boxes of the circuit
       def opened_boxes = opened.keys & job.boxes.map(&:id)
 

@@ -19,7 +19,27 @@ module Dielectra
       # @return [Array<String>] what must not be left so, a sentence each
       def shortcomings = off + ungrounded + borrowed + mixed + unmarked
 
+      # For a job that stops: what worked when it was found and does not work any more
+      # @return [Array<String>] loads and outlets, and breakers that were on
+      def left_apart
+        before, after = [@found, @left].map { |circuit| working_loads(circuit) }
+        off = @found.breakers.select { |one| one.position == "on" && @left.device(one.id).position != "on" }
+        (before - after).map { |load| "#{load} worked and does not any more" } + off.map { |one| "#{one.id} is left off" }
+      end
+
       private
+
+      # Loads and outlets that are on in some combination of the toggles, with the breakers as they are
+      def working_loads(circuit)
+        @job
+          .goal
+          .combinations
+          .flat_map do |toggles|
+            network = Physics::Network.switched(circuit, toggles, circuit.breakers.select { |one| one.position == "on" })
+            Sockets.loads(circuit, network, empty: true).reject { |_, light| light == "off" }.keys
+          end
+          .uniq
+      end
 
       def off = @left.breakers.reject { |breaker| breaker.position == "on" }.map { |breaker| "#{breaker.id} is off" }
 

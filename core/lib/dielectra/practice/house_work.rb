@@ -27,7 +27,7 @@ module Dielectra
           )
         faults =
           @circuit.faults.reject do |fault|
-            fault["device"] == id || (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"]))
+            fault["device"] == id || inside?(fault, id) || (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"]))
           end
         change(
           devices: @circuit.devices.map { |item| item.id == id ? fitted : item },
@@ -85,6 +85,9 @@ module Dielectra
       end
 
       private
+
+      # Whether a short or a leak is inside a device, so that it goes where the device goes
+      def inside?(fault, id) = fault["between"]&.all? { |point| PointId.of?(point, id) }
 
       # The joints once a device is off its screws
       def without(old, and_ground: false)

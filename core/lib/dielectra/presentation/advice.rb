@@ -29,7 +29,9 @@ module Dielectra
         roles: "The light obeys. This tells the line from the load, for the record.",
         mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
         leave: "It was only off for safety.",
+        depart: "The job stops here. What worked when you came works again when you leave.",
         first_try: "Before anything is changed: see that it works as it is.",
+        first_box: "It does not work as it is. Its box shows whether something is loose or wrong there.",
         for_change: "The change needs this box open. What it holds decides how it is made.",
         change: "It is known well enough how the change is made. This is the work."
       }.freeze

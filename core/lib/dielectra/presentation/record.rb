@@ -33,19 +33,7 @@ module Dielectra
 
       # Checklist before closing the job, from the boxes that were opened.
       # @return [Array<String>]
-      def closing
-        opened = @situation.opened_boxes.map { |place| Naming.place(place) }
-        return ["The customer was shown that it works"] if opened.empty?
-
-        [
-          "Off, and proved dead: #{Naming.list(opened)}",
-          "Wires folded, nothing pinched, grounds joined",
-          "Plates and covers on: #{Naming.list(opened)}",
-          "On again, and every combination once more",
-          "Conductors tagged, and the panel labeled",
-          "The customer was shown that it works"
-        ]
-      end
+      def closing = Closing.new(@session, @conclusion).to_a
 
       # Handover note of an unfinished job: open boxes, breakers off and loose wires.
       # @return [String, nil]
@@ -68,11 +56,18 @@ module Dielectra
         rows = refused.filter_map { |id| @session.steps.find { |step| step["id"] == id } }
         found = rows.map { |step| "#{Instruction.refused(step.except("id", "answer"), @situation).capitalize}." }
         found << "#{@conclusion.why[0].upcase}#{@conclusion.why[1..]}." if @conclusion&.why
+        found = found.reject { |one| found.any? { |other| other != one && other.start_with?(one) } }
+        found += Closing.capped(@situation).map { |place, points| capped(place, points) } if stopped?
         found << "The job is not finished: #{unfinished}." if unfinished
         found
       end
 
       private
+
+      def stopped? = @conclusion&.status == "stopped"
+
+      def capped(place, points) =
+        "Capped in the #{Naming.place(place)} box: #{Naming.list(points.map { |point| Naming.point(point) })}."
 
       def customer
         {

@@ -4,6 +4,13 @@ module Dielectra
   module Presentation
     # Which breaker feeds a job, and how that is known. The label at the panel is no proof.
     class Supply
+      # @param breakers [Array<String>]
+      # @return [String] why they stay off when a job stops, without a full stop
+      def self.left_off(breakers)
+        verb = breakers.one? ? "stays" : "stay"
+        "#{Naming.list(breakers)} #{verb} off: with what is wrong it is not safe to turn it on"
+      end
+
       # @param session [Session::Troubleshooting]
       def initialize(session)
         @job = session.job

@@ -27,11 +27,13 @@ module Dielectra
           "Wrong kind of switch in #{place}"
         when "device_failed"
           "A contact of the switch in #{place} has failed"
+        when "load_failed"
+          "A short inside #{load(cause["device"], cause["place"])}"
         when "joint_open"
           "#{joint(cause["points"])} in #{place} makes no good contact"
         when "conductor_open"
           conductor = cause["points"] ? first(cause["points"]) : "A conductor"
-          "#{conductor} is broken inside the run#{between(cause["between"])}"
+          "#{conductor} is broken #{inside(cause["between"])}"
         when "short"
           short(cause, place)
         when "marks_wrong"
@@ -48,12 +50,34 @@ module Dielectra
       end
 
       def short(cause, place)
-        if cause["points"]&.any? { |point| PointId.metal?(point) }
-          "Something hot touches the metal in #{place}"
-        else
-          "Two conductors touch inside the run#{between(cause["between"])}"
-        end
+        return "A hot screw of the switch in #{place} touches ground" if cause["device"]
+        return "Something hot touches the metal in #{place}" if cause["points"]&.any? { |point| PointId.metal?(point) }
+
+        "Two conductors touch #{inside(cause["between"])}"
       end
+
+      # @param device [String] a light, a fan or a receptacle
+      def load(device, place)
+        plugged = device.start_with?("R")
+        plugged ? "what is plugged in at #{device} in the #{Naming.place(place)}" : "the fixture at #{Naming.place(place)} (#{device})"
+      end
+
+      # Where on a run: inside it, or, where nobody has opened its far end, anywhere beyond the near one
+      # @param ends [Array<String>, nil] cable ends
+      def inside(ends)
+        near, beyond = (ends || []).partition { |name| !Design::Layout.onward?(EndId.place(name)) }
+        return "inside the run#{between(ends)}" if beyond.empty?
+
+        "beyond cable #{EndId.number(near.first)} of the #{Naming.place(EndId.place(near.first))} box: in the cable, " \
+          "in the next outlet, or in what is plugged in there"
+      end
+
+      def remedy(ends) =
+        if ends.any? { |name| Design::Layout.onward?(EndId.place(name)) }
+          "so look in the next outlet first"
+        else
+          NO_SPARE
+        end
 
       def joint(points) = points ? first(points) : "A connection"
 
@@ -83,12 +107,13 @@ module Dielectra
         when :no_supply
           "no line arrives from the panel on the feed. Check the run and its breaker at the panel"
         when :conductor_open
-          "#{Naming.point(deviation.points.first)} is broken inside the run#{between(deviation.cable)}, " \
-            "and no spare can take its place. Replace the run"
+          "#{Naming.point(deviation.points.first)} is broken #{inside(deviation.cable)}, #{remedy(deviation.cable)}"
         when :leak
           "the insulation between two conductors of the run#{between(deviation.cable)} leaks, #{NO_SPARE}"
         when :short
-          "two conductors touch inside the run#{between(deviation.cable)}, #{NO_SPARE}"
+          "two conductors touch #{inside(deviation.cable)}, #{remedy(deviation.cable)}"
+        when :load_shorted
+          "there is a short inside #{load(deviation.device, deviation.place)}. Replace it"
         when :joint_open
           "a connection makes no contact in an unknown junction. Find the junction first"
         when :old_scheme

@@ -55,7 +55,7 @@ module Dielectra
 
       def build(hypothesis, situation)
         arrangement = situation.arrangement
-        out_of_reach = hypothesis.fault(:no_supply) || buried(hypothesis, arrangement)
+        out_of_reach = hypothesis.fault(:no_supply) || hypothesis.fault(:load_shorted) || buried(hypothesis, arrangement)
         return Plan.new(obstacle: out_of_reach) if out_of_reach
         return finished(hypothesis, situation) if @soundness.sound?(hypothesis, arrangement)
 
@@ -141,7 +141,7 @@ module Dielectra
 
       # What no rewire over the cables as they lie can repair
       def obstacle(hypothesis)
-        hypothesis.fault(:conductor_open) || hypothesis.fault(:short) || hypothesis.fault(:leak) ||
+        %i[conductor_open short leak].filter_map { |kind| hypothesis.fault(kind) }.first ||
           Diagnosis::Deviation.new(kind: :old_scheme, place: hypothesis.skeleton.layout.control_places.first)
       end
 
@@ -155,7 +155,7 @@ module Dielectra
       def failed(hypothesis, arrangement)
         hypothesis
           .faults
-          .select { |fault| (fault.contact || fault.seen_as) && !arrangement.kinds.key?(fault.device) }
+          .select { |fault| (fault.contact || fault.seen_as || fault.kind == :device_shorted) && !arrangement.kinds.key?(fault.device) }
           .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
       end
 

@@ -23,6 +23,19 @@ module Dielectra
         end
       end
 
+      # What the circuit serves under a hypothesis
+      # @return [Hash{Object => Integer}] load or outlet downstream => combinations in which it is fed, as bits
+      def service(hypothesis, arrangement)
+        arrangement = @world.same(arrangement)
+        reach = hypothesis.reach(arrangement)
+        loads = @world.lamps.keys.to_h { |lamp| [lamp, @prediction.lit(hypothesis, arrangement, lamp)] }
+        outlets =
+          onward(hypothesis).each_with_index.to_h do |((line, neutral), _), number|
+            [number, reach.live(line) & reach.neutral(neutral)]
+          end
+        loads.merge(outlets)
+      end
+
       # @return [Integer] combinations of contacts in which line meets neutral, ground or an enclosure
       def hazards(hypothesis, arrangement)
         by_arrangement = (@hazards[hypothesis] ||= {}.compare_by_identity)

@@ -27,6 +27,16 @@ module Dielectra
         @refused = Halt.refused(session).filter_map { |step| step["id"] }
       end
 
+      # The same once the house is as it is to be left
+      # @param departure [Departure]
+      # @return [Conclusion]
+      def left(departure)
+        off = departure.left_off
+        return self if off.empty?
+
+        dup.tap { |other| other.first_of_all("#{Presentation::Supply.left_off(off)}. #{why[0].upcase}#{why[1..]}") }
+      end
+
       # The conclusion as the protocol writes it.
       def to_h
         {
@@ -40,6 +50,12 @@ module Dielectra
           "grounding" => (grounding unless grounding.empty?),
           "refused" => (refused unless refused.empty?)
         }.compact
+      end
+
+      protected
+
+      def first_of_all(sentence)
+        @why = sentence
       end
 
       private

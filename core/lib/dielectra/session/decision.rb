@@ -9,7 +9,7 @@ module Dielectra
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :parted, :roles, :mark, :leave, :unexplained or :first_try
+      #   :last_check, :second_look, :parted, :roles, :mark, :leave, :unexplained, :first_try or :depart
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -21,10 +21,12 @@ module Dielectra
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
-        @outcome = over || uncovered || first || unexplained || given_over || under_way || concluded || best
-        @outcome = bond || @outcome if energizing?
-        @outcome = halt(:no_progress) if exhausted?(@outcome)
+        @outcome = session.stopping || found
+        leave if @outcome.is_a?(Conclusion) && @outcome.status == "stopped"
       end
+
+      # @return [Conclusion, nil] how the job will have stopped, once the house is as it is to be left
+      attr_reader :stopping
 
       # What the step is for. The value stays the same while one walks there.
       # @return [Array(Symbol, Object), nil]
@@ -33,6 +35,23 @@ module Dielectra
       def self.aim(action) = [action.purpose, action.subject.is_a?(Repair::Plan) ? action.subject.key : action.subject]
 
       private
+
+      # What comes next while nothing has stopped the job
+      def found
+        @outcome = over || uncovered || first || unexplained || given_over || under_way || concluded || best
+        @outcome = bond || @outcome if energizing?
+        exhausted?(@outcome) ? halt(:no_progress) : @outcome
+      end
+
+      # The job stops: what has to be put back first, or the end
+      def leave
+        @stopping = @outcome
+        @action = nil
+        departure = Departure.new(@session)
+        step = departure.step
+        @rule = step ? :depart : nil
+        @outcome = step || @stopping.left(departure)
+      end
 
       def situation = @session.situation
 

@@ -97,7 +97,7 @@ module Dielectra
         ]
       end
 
-      def same?(one, other) = one && one.kind == other.kind && one.cable == other.cable
+      def same?(one, other) = one && %i[kind cable device].all? { |part| one[part] == other[part] }
 
       def refused = @refused ||= Halt.refused(@session)
 

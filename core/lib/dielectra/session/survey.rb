@@ -22,8 +22,26 @@ module Dielectra
         take_over(after) if after
       end
 
-      # @return [Boolean] whether a switch was thrown and its loads took no notice, although the change could be made
-      def to_be_restored? = !@restored && FirstTry.new(self).disobeyed? && decision.possible?
+      # @return [Boolean] whether a switch was thrown and its loads took no notice, although the change could be made;
+      #   not where the switch boxes were found apart, which is reason enough, and the change joins them anew
+      def to_be_restored?
+        return false if @restored || !disobeyed? || decision.outcome.is_a?(Step) && decision.rule == :first_box
+
+        decision.possible? && !found_apart?
+      end
+
+      # @return [Boolean] whether a switch was thrown and its loads took no notice
+      def disobeyed? = !@restored && FirstTry.new(self).disobeyed?
+
+      # Probability that what was taken apart is all that is wrong, above which nothing is restored first
+      ALL = 0.8
+      private_constant :ALL
+
+      # @return [Boolean] whether a switch was found with nothing on its screws, and most likely nothing else is wrong
+      def found_apart?
+        loose = job.controls.any? { |one| situation.open?(one.place) && situation.box(one.place).used_screws(one.device).empty? }
+        loose && belief.probability { |one| one.deviations.empty? } > ALL
+      end
 
       def decision = @decision ||= SurveyDecision.new(self)
 

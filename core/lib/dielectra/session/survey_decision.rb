@@ -34,8 +34,22 @@ module Dielectra
         plan, share = @session.change_plans.first
         return impossible(plan, share) unless plan.possible?
 
-        opening(plan) || settled(plan, share)
+        (first_box if @session.disobeyed?) || opening(plan) || (halt(:refused_change) if refused?(plan)) || settled(plan, share)
       end
+
+      # Where a switch does not work: its box shows whether it was just let go
+      def first_box
+        closed = @session.job.controls.map(&:place).uniq.reject { |place| situation.open?(place) || given_up?(place) }
+        ruled(:first_box, @session.approach.open(closed.first)) if closed.any? && situation.opened.empty?
+      end
+
+      # Whether a box that the plan needs cannot be opened, or something that it takes cannot be done
+      def refused?(plan)
+        plan.places.any? { |place| !situation.open?(place) && given_up?(place) } ||
+          plan.work.any? { |step| situation.declined?(step) } || plan.rewire.tabs.any? { |tab| no_tab?(*tab) }
+      end
+
+      def no_tab?(device, tab) = situation.declined?({ "do" => "tab", "device" => device, "tab" => tab })
 
       # The nearest box that has to be open for a plan
       def opening(plan)
@@ -88,7 +102,7 @@ module Dielectra
       def work(step)
         fields = step.except("do").transform_keys(&:to_sym)
         kind = step["do"].to_sym
-        return permits.looking.step(kind, **fields) if kind == :box
+        return @session.approach.box(**fields) if kind == :box
         return pulled(fields) if kind == :cable
 
         @session.approach.hands(situation.place_of_device(step["device"])) { |hands| hands.step(kind, **fields) }

@@ -48,6 +48,10 @@ module Dielectra
       # @return [Array(Symbol, Object), nil] see Decision#aim
       attr_reader :aim
 
+      # How the job will have stopped, while the house is put back as it is to be left
+      # @return [Conclusion, nil]
+      attr_reader :stopping
+
       # The rule that the last step followed, if it was the one asked for
       attr_reader :rule_of_last
 
@@ -78,6 +82,7 @@ module Dielectra
         followed = followed(step)
         @rule_of_last = followed&.rule
         @aim = (followed.aim if followed && Steps.of(step).way?)
+        @stopping = followed&.stopping
         @trials += [pre_energization_test.trial(step)].compact if step["do"] == "probe"
         spent = costs.of(step, situation)
         seen = belief.observations.size
@@ -222,9 +227,15 @@ module Dielectra
       # The decision that a step followed, if later steps depend on it. It is worked out even if nobody asked for it, so
       # that a job folded anew comes to the same.
       def followed(step)
-        return unless Steps.of(step).way? || (step["do"] == "probe" && situation.power == "on" && proof.complete?)
+        return unless decides_later?(step)
 
         decision if decision.outcome.to_h == step.except("id", "answer")
+      end
+
+      # A job that stops is left by moving wires and by switching breakers.
+      def decides_later?(step)
+        stopping || Steps.of(step).way? || %w[arrange prove_dead].include?(step["do"]) ||
+          (step["do"] == "probe" && situation.power == "on" && proof.complete?)
       end
 
       # Drops results derived from the belief

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Steps
-    # A new box set where `wanted` has one. It is open and holds nothing.
+    # A new box set where `wanted` has one. It is open and holds nothing. A wall is cut with the power off.
     class Box < Kind
       FIELDS = {
         "place" => ID,
@@ -14,7 +14,7 @@ module Dielectra
         }
       }.freeze
 
-      def permit = :looking
+      def permit = :cover
 
       def touches = :nothing
 

@@ -64,7 +64,8 @@ module Dielectra
       # @return [Hash] empty where there is none yet
       def answer = fields["answer"] || {}
 
-      # @return [Symbol] the permit that issues it: :looking, :cover, :hands, :live or :energize
+      # @return [Symbol] the permit that issues it: :looking, :toggle, :cover, :hands, :live or
+      #   :energize
       def permit = :hands
 
       # @return [Symbol] what gets near conductors: :nothing, :hands, :dead_tester or :live_tester

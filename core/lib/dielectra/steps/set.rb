@@ -6,7 +6,7 @@ module Dielectra
     class Set < Kind
       FIELDS = { "device" => TOGGLED, "to" => TOGGLE }.freeze
 
-      def permit = :looking
+      def permit = :toggle
 
       def touches = :nothing
 

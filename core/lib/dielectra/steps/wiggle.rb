@@ -9,7 +9,7 @@ module Dielectra
       ANSWER = { "loads" => LIGHTS, "also" => LIGHTS }.freeze
       NEEDED = %w[loads].freeze
 
-      def permit = :looking
+      def permit = :toggle
 
       def touches = :nothing
 

@@ -39,10 +39,17 @@ module Dielectra
         conductor_open: "conductor_open",
         short: "short",
         leak: "short",
+        load_shorted: "load_failed",
+        device_shorted: "short",
+        contact_leaking: "device_failed",
         marks_wrong: "marks_wrong",
         lamp_burnt: "lamp",
         no_supply: "no_supply"
       }.freeze
+      # Copper that touches: in a run, in a fixture or an appliance, in a switch
+      SHORTS = %i[short load_shorted device_shorted].freeze
+      # Insulation that lets some current through: in a run, over an open contact
+      LEAKS = %i[leak contact_leaking].freeze
       # Deviations that cannot be seen
       HIDDEN = %i[
         contact_stuck_open
@@ -54,6 +61,9 @@ module Dielectra
         conductor_open
         short
         leak
+        load_shorted
+        device_shorted
+        contact_leaking
         marks_wrong
         lamp_burnt
         no_supply

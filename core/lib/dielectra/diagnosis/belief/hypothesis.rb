@@ -8,7 +8,7 @@ module Dielectra
       include Checkpoint.without(:@reach, :@without_weak, :@with_leak, :@with_loads, :@loads, :@base)
 
       # Faults that change what copper joins.
-      COPPER = %i[joint_open conductor_open no_supply short].freeze
+      COPPER = [:joint_open, :conductor_open, :no_supply, *Deviation::SHORTS].freeze
       # Faults that change what a switch joins.
       CONTACT = %i[contact_stuck_open contact_stuck_closed contact_resistive marks_wrong].freeze
       # Intermittent faults, and what each is while it makes no contact
@@ -44,7 +44,7 @@ module Dielectra
         @making_contact = EVEN
         @copper = faults.select { |fault| COPPER.include?(fault.kind) }
         @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
-        @leak = fault(:leak)
+        @leak = faults.find { |fault| Deviation::LEAKS.include?(fault.kind) }
         @weak = fault(:contact_resistive)
         @burnt = faults.any? { |fault| fault.kind == :lamp_burnt }
         @own = @copper.any? || @contact.any?
@@ -117,9 +117,9 @@ module Dielectra
       # The same with leaking insulation taken for a conductor
       # @return [Reach, nil] nil where none does
       def reach_with_leak(arrangement)
-        return unless @leak
-
         arrangement = @world.same(arrangement)
+        return if @leak.nil? || arrangement.kinds.key?(@leak.device)
+
         (@with_leak ||= {}.compare_by_identity)[arrangement] ||= Reach.new(
           @world,
           base(arrangement),

@@ -65,7 +65,7 @@ module Dielectra
       #   Deviation#wrong => times
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
-        found = supply + lamps + contacts + marks + joints + conductors + shorts
+        found = supply + lamps + fixtures + contacts + marks + joints + conductors + shorts + touching
         found += intermittent_faults if @world.intermittent?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
 
@@ -92,6 +92,29 @@ module Dielectra
           .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 
+      # Fixtures and appliances with a short from hot to neutral inside
+      def fixtures
+        @world.faults[:fixtures] ||= @world
+          .job
+          .goal
+          .loads
+          .flat_map do |load|
+            ends = load.terminals.map { |terminal| "#{load.device}.#{terminal}" }
+            [a_call(fault(:load_shorted, device: load.id, place: load.place, points: ends))]
+          end
+      end
+
+      # Switches whose yoke, or a bare wire behind them, touches a hot screw
+      def touching
+        switches.flat_map do |box, device, kind|
+          @world.faults[[:touching, device, kind]] ||= begin
+            yoke = PointId.yoke(device)
+            screws = Trade::DeviceKind[kind].contacts.flatten.uniq
+            screws.map { |screw| fault(:device_shorted, device:, place: box.place, points: ["#{device}.#{screw}", yoke]) }
+          end
+        end
+      end
+
       # Scales the prior of a fault whose frequency does not depend on the number of switches. Other priors are for two
       # switches.
       def a_call((deviation, prior)) = [deviation, prior * @world.job.goal.controls.size / 2.0]
@@ -109,9 +132,14 @@ module Dielectra
         switches.flat_map do |box, device, kind|
           @world.faults[[:contacts, device, kind]] ||= Trade::DeviceKind[kind]
             .contacts
-            .product(%i[contact_stuck_open contact_stuck_closed contact_resistive])
-            .map { |contact, fault| fault(fault, device:, place: box.place, contact:) }
+            .product(%i[contact_stuck_open contact_stuck_closed contact_resistive contact_leaking])
+            .map { |contact, kind| contact_fault(kind, device, box.place, contact) }
         end
+      end
+
+      def contact_fault(kind, device, place, contact)
+        points = contact.map { |terminal| "#{device}.#{terminal}" } if kind == :contact_leaking
+        fault(kind, device:, place:, contact:, points:)
       end
 
       # Intermittent contacts and connections

@@ -68,7 +68,7 @@ module Dielectra
           states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = @paths.path(hypothesis, arrangement, *observation.at)
-          in_each(observation.toggles, [path.sure, path.weak, path.series, *path.loads.values]) do |state|
+          in_each(observation.toggles, [path.sure, path.weak, path.leak, path.series, *path.loads.values]) do |state|
             heard(path, hypothesis.beeping, state, observation)
           end
         else
@@ -83,6 +83,7 @@ module Dielectra
         joined = path.sure.anybits?(state)
         weak = joined && path.weak.anybits?(state)
         through = joined || !path.loaded? ? 0.0 : @paths.sounding(path, beeping, state)
+        return leaking(observation.reading) if observation.what == :resistance && path.leak.anybits?(state)
         return resistance(joined, weak, through, observation.reading) if observation.what == :resistance
 
         beep = observation.reading == "beep"
@@ -232,6 +233,9 @@ module Dielectra
           short ? 1 - @error : elsewhere
         end
       end
+
+      # Many ohms over insulation or a contact that leaks
+      def leaking(ohms) = matches(true, !ohms.nil? && ohms > COPPER_OHMS)
 
       def resistance(joined, weak, through, ohms)
         return ohms && ohms > COPPER_OHMS ? 0.6 : 0.2 if weak

@@ -8,9 +8,9 @@ module Dielectra
       IN_SERIES = 0.1
 
       # How two points may be connected, as masks of combinations: by copper, by copper that depends on a
-      # high-resistance contact, for each load through it alone, and through several loads in series
+      # high-resistance contact, through a leak, for each load through it alone, and through several loads in series
       Path =
-        Struct.new(:sure, :weak, :loads, :series) do
+        Struct.new(:sure, :weak, :leak, :loads, :series) do
           # Whether a load may lie between
           def loaded? = loads.any? || !series.zero?
         end
@@ -72,6 +72,7 @@ module Dielectra
         Path.new(
           sure,
           weak,
+          sure == @world.every ? 0 : through_leak(hypothesis, arrangement, one, other, sure),
           *(sure == @world.every ? [{}, 0] : through_loads(hypothesis, arrangement, one, other, sure))
         )
       end
@@ -79,6 +80,11 @@ module Dielectra
       def without_weak(hypothesis, arrangement, one, other, sure)
         without = hypothesis.reach_without_weak(arrangement)
         without ? sure & ~without.together(one, other) : 0
+      end
+
+      def through_leak(hypothesis, arrangement, one, other, sure)
+        with = hypothesis.reach_with_leak(arrangement)
+        with ? with.together(one, other) & ~sure : 0
       end
 
       # @return [Array(Hash{Integer => Integer}, Integer)] for each load the combinations in which it alone connects the

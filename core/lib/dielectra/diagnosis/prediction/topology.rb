@@ -41,7 +41,7 @@ module Dielectra
             end
           )
         assembly.boxes.each { |place, box| joined(parent, place, box, arrangement, dead(loose, place)) }
-        numbers(faults, :short).each { |one, other| unite(parent, one, other) } unless faults.empty?
+        shorted(faults, arrangement).each { |one, other| unite(parent, one, other) } unless faults.empty?
         flattened(parent)
       end
 
@@ -115,6 +115,12 @@ module Dielectra
         outer.each { |one, other| unite(parent, one, other) unless dead.include?(one) }
         parent
       end
+
+      # Pairs of points that touch, but for those of a device that was replaced
+      def shorted(faults, arrangement) =
+        Deviation::SHORTS.flat_map do |kind|
+          numbers(faults.reject { |fault| fault.device && arrangement.kinds.key?(fault.device) }, kind)
+        end
 
       def numbers(faults, kind) =
         faults.filter_map { |fault| fault.points.map { |point| @world.index[point] } if fault.kind == kind }

@@ -39,6 +39,14 @@ module Dielectra
         remembered_off(place) || offered(cover.step(:open, place: place))
       end
 
+      # Sets a new box, with the power off
+      # @param fields [Hash{Symbol => Object}] of the step
+      # @return [Step, nil]
+      def box(**fields)
+        cover = @permits.cover or return switch_off
+        offered(cover.step(:box, **fields))
+      end
+
       # Proves a place dead, with its device out
       def prove_dead(place) = @permits.cover&.then { |cover| offered(cover.step(:prove_dead, place: place)) }
 
@@ -74,6 +82,13 @@ module Dielectra
       def restore(breaker) =
         @permits.energize&.then { |permit| offered(permit.step(:breaker, device: breaker, to: "on")) }
 
+      # Turns a breaker on that was on when the job began, over boxes that are as they were found
+      # @return [Step, nil]
+      def back_on(breaker)
+        permit = @permits.restore(breaker) || @permits.as_before(breaker)
+        permit && offered(permit.step(:breaker, device: breaker, to: "on"))
+      end
+
       def live(place, &block)
         power { fitting { taken(@permits.live(place)&.then(&block)) } }
       end
@@ -91,7 +106,8 @@ module Dielectra
         return yield if wrong.empty?
 
         nearest = wrong.keys.min_by { |id| @situation.place_of_device(id) == @situation.at ? 0 : 1 }
-        throw = offered(@permits.looking.step(:set, device: nearest, to: wrong[nearest] ? "up" : "down"))
+        step = @permits.thrown(nearest, wrong[nearest] ? "up" : "down")
+        throw = step && offered(step)
         throw && wrong.one? ? throw.leading_to(yield) : throw
       end
 

@@ -38,8 +38,8 @@ module Dielectra
         end
 
         there = moved(control.place).spend(@costs["set"] + @costs["watch"])
-        set = @permits.looking.step(:set, device: control.id, to: toggles.positions[control.id] ? "up" : "down")
-        return if @situation.declined?({ "do" => "watch" }, toggled: { control.id => set["to"] })
+        set = @permits.thrown(control.id, toggles.positions[control.id] ? "up" : "down")
+        return if set.nil? || @situation.declined?({ "do" => "watch" }, toggled: { control.id => set["to"] })
 
         @now.action(:throw, control.id, there, answers, set)
       end
@@ -56,7 +56,7 @@ module Dielectra
         controls = @job.goal.controls.reject { |control| @now.asked?(:wiggle, control.id) }
         controls.map do |control|
           answers = @now.hypotheses.map { |hypothesis| flickering(hypothesis, control) }
-          step = @permits.looking.step(:wiggle, device: control.id)
+          step = @permits.wiggled(control.id)
           @now.action(:wiggle, control.id, moved(control.place).spend(@costs["wiggle"]), answers, step)
         end
       end

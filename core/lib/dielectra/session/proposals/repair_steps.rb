@@ -44,7 +44,7 @@ module Dielectra
 
         control = @job.goal.controls.min_by { |one| one.place == @situation.at ? 0 : 1 }
         up = @now.toggles.positions[control.id]
-        @permits.looking.step(:set, device: control.id, to: up ? "down" : "up")
+        @permits.thrown(control.id, up ? "down" : "up")
       end
     end
   end

@@ -51,11 +51,11 @@ module Dielectra
 
       def toward(control)
         at = @situation.positions[control.id]
-        looking = @session.permits.looking
-        return looking.step(:set, device: control.id, to: "up") if at.nil?
-        return looking.step(:watch) unless looks.last&.first == raised(@situation.positions)
+        permits = @session.permits
+        return permits.thrown(control.id, "up") if at.nil?
+        return permits.looking.step(:watch) unless looks.last&.first == raised(@situation.positions)
 
-        looking.step(:set, device: control.id, to: Trade::Position.raised?(at) ? "down" : "up")
+        permits.thrown(control.id, Trade::Position.raised?(at) ? "down" : "up")
       end
 
       # Looks in a row between which only one switch was thrown

@@ -71,7 +71,7 @@ module Dielectra
         return unless lit.include?(now)
 
         control = left(now).min_by { |one| one.place == @situation.at ? 0 : 1 }
-        control && @session.permits.looking.step(:wiggle, device: control.id)
+        control && @session.permits.wiggled(control.id)
       end
 
       # Otherwise the toggles are thrown so that it is

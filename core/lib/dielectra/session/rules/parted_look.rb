@@ -35,7 +35,7 @@ module Dielectra
         return unless positions
 
         id, to = positions.find { |control, at| @situation.positions[control] != at }
-        return @session.permits.looking.step(:set, device: id, to:) if id
+        return @session.permits.thrown(id, to) if id
 
         @session.permits.looking.step(:breaker, device: own.last, to: "off")
       end

@@ -163,7 +163,7 @@ module Dielectra
 
       # With the power off, conductors that are hot when it is on are marked.
       def marked
-        return unless @situation.off?
+        return unless @situation.off? && best.faults.none? { |fault| Diagnosis::Deviation::SHORTS.include?(fault.kind) }
 
         todo = @session.planner.unmarked(@belief.hypotheses.first, @situation)
         point, tape =

@@ -8,8 +8,14 @@ module Dielectra
     #   permits.hands("porch")      # => nil unless every breaker is off and the porch box was proved dead since
     #   permits.hands("porch")&.step(:arrange, joints:)
     class Permits
+      # How a trouble began that may be heard, seen or smelled where a contact arcs
+      ALARMING = %w[smell_or_heat after_water].freeze
+      # Probability that a throw closes a short above which nobody throws
+      THROWN = 0.25
       # Probability of a hazard above which no step energizes
       HAZARD = 0.002
+      # The same for a house that is put back as it was found
+      AS_BEFORE = 0.02
       # A step that does not fit what is there, or that another permit issues
       class Unfit < ArgumentError
       end
@@ -53,11 +59,26 @@ module Dielectra
         def name = @name ||= self.class.name.split("::").last.downcase.to_sym
       end
 
-      # Always there: look, throw a toggle, turn a breaker off, change a bulb.
+      # Always there: look, turn a breaker off, change a bulb.
       class Looking < Permit
       end
-      # Every breaker of the job is off: a cover may come off, and a tester may go in to prove the place dead.
-      # None comes off while another box is known to be live.
+      # One toggle may be thrown or wiggled: with the power off always; with it on, where that is not expected to close a
+      # short, and where nothing has sparked or smelled.
+      class Toggle < Permit
+        def initialize(situation, allowed)
+          super(situation)
+          @allowed = allowed
+        end
+
+        private
+
+        def check(step)
+          raise Unfit, "another toggle" unless @allowed == step.fields.values_at("device", "to")
+        end
+      end
+
+      # Every breaker of the job is off: a cover may come off, a tester may go in to prove the place dead, and a wall may
+      # be cut. No cover comes off while another box is known to be live.
       class Cover < Permit
         private
 
@@ -76,7 +97,7 @@ module Dielectra
       class Energize < Permit
       end
 
-      # A breaker that feeds nothing known of the job, and was on, goes back on while every open box is as it was found.
+      # A breaker that was on goes back on while every open box is as it was found.
       class Restore < Energize
         private
 
@@ -97,6 +118,21 @@ module Dielectra
 
       def looking = Looking.new(@situation)
 
+      # @param device [String] a control
+      # @param to [String, nil] its position afterwards; nil where it is wiggled
+      # @return [Toggle, nil]
+      def toggle(device, to = nil)
+        return Toggle.new(@situation, [device, to]) if @situation.power == "off"
+
+        Toggle.new(@situation, [device, to]) unless alarming? || (to && risky?(device, Trade::Position.raised?(to)))
+      end
+
+      # @return [Step, nil] a toggle thrown, where that is safe
+      def thrown(device, to) = toggle(device, to)&.step(:set, device:, to:)
+
+      # @return [Step, nil] a toggle wiggled, where that is safe
+      def wiggled(device) = toggle(device)&.step(:wiggle, device:)
+
       # @return [Cover, nil]
       def cover = (Cover.new(@situation) if @situation.off?)
 
@@ -114,6 +150,18 @@ module Dielectra
             Energize.new(@situation)
           end
         )
+
+      # A breaker that was on when the job began goes on again over boxes that are as they were found, where nothing
+      # known makes that unsafe.
+      # @param breaker [String]
+      # @return [Restore, nil]
+      def as_before(breaker)
+        return unless @situation.breakers_found[breaker] == "on" && @situation.as_found?
+        return if @situation.bare.any? || @pre_energization_test.failed? || tripped?
+
+        hazard = @belief.hypotheses.empty? ? 0.0 : hazard(@situation.arrangement)
+        Restore.new(@situation) if hazard < AS_BEFORE
+      end
 
       # @param breaker [String]
       # @return [Restore, nil]
@@ -147,6 +195,12 @@ module Dielectra
       # as hazards.
       def hazard(arrangement) = @hazard[arrangement] ||= summed_hazard(arrangement)
 
+      # @return [Float] probability that it is a hazard in some position of the toggles
+      def hazard_anywhere(arrangement) =
+        @belief.hypotheses.sum do |one|
+          one.ways.any? { |way| @soundness.hazards(way, arrangement).positive? } ? one.weight : 0.0
+        end
+
       # @return [Array<Diagnosis::Hypothesis>] those under which energizing would be a hazard, heaviest first
       def hazardous(arrangement) =
         @belief.hypotheses.select do |hypothesis|
@@ -154,6 +208,44 @@ module Dielectra
         end
 
       private
+
+      # Whether something sparked, smelled, got hot or wet, and nobody has looked into the switch boxes yet
+      def alarming? =
+        ALARMING.include?(@situation.job.began) && @situation.arrangement == Evidence::Arrangement.as_found &&
+          !@situation.job.controls.all? { |control| @situation.open?(control.place) }
+
+      # Whether line most likely meets neutral, ground or metal once a toggle is thrown
+      def risky?(device, raised)
+        known = (@risky ||= {})
+        known.fetch([device, raised]) do
+          there = Diagnosis::Toggles.now(@belief.world, @situation, device => raised)
+          known[[device, raised]] = closes_short?(there)
+        end
+      end
+
+      def closes_short?(toggles)
+        sum = 0.0
+        @belief.hypotheses.each do |one|
+          break if one.weight < HAZARD / 100
+
+          sum += one.weight * tripping(one, toggles)
+          return true if sum > THROWN
+        end
+        false
+      end
+
+      def tripping(hypothesis, toggles) =
+        hypothesis
+          .ways
+          .map do |way|
+            @belief.prediction.shares(hypothesis, toggles).of(way.reach(@situation.arrangement).tripped)
+          end
+          .max
+
+      # Whether a breaker was seen to trip
+      def tripped? =
+        @situation.breakers_found.value?("tripped") ||
+          @belief.observations.any? { |seen| seen.what == :breaker && seen.reading == "tripped" }
 
       def seen_live?(place)
         @belief.observations.any? { |seen| seen.live? && @situation.place_of_point(seen.at.first) == place }

@@ -35,6 +35,7 @@ module Dielectra
       def reason
         return if granted?
         return power if @kind.permit == :energize
+        return toggle if @kind.permit == :toggle
         return "It was declined before, and nothing has changed since." unless step
         return closed unless @situation.open?(@place) || @fields["do"] == "open"
         return "That needs the power on." if @kind.permit == :live
@@ -55,6 +56,8 @@ module Dielectra
         "Power comes on only once nothing bare is loose and no short is possible."
       end
 
+      def toggle = "With the power on that may close a short, or feed what sparks or smells. Turn the breaker off first."
+
       # Its fields without what the permit adds
       def own = @fields.except("do", "place").transform_keys(&:to_sym)
 
@@ -63,7 +66,11 @@ module Dielectra
         case @kind.permit
         when :looking
           @session.permits.looking.step(@fields["do"].to_sym, **@fields.except("do").transform_keys(&:to_sym))
+        when :toggle
+          @session.permits.toggle(*@fields.values_at("device", "to"))&.step(@fields["do"].to_sym, **own)
         when :cover
+          return approach.box(**@fields.except("do").transform_keys(&:to_sym)) if @fields["do"] == "box"
+
           @fields["do"] == "open" ? approach.open(@place) : approach.hands(@place) { approach.prove_dead(@place) }
         when :hands
           approach.hands(@place) { |hands| hands.step(@fields["do"].to_sym, **own) }
