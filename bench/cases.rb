@@ -35,7 +35,7 @@ names = CaseFile.names(FOLDER, GLOB || "*")
 EXPECTED = CaseFile.expected(FOLDER)
 
 # One case played to its end.
-Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable, :apart)
+Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable, :apart, :reversed)
 
 def play(name)
   random = Random.new((OPTIONS[:seed] * 1000) + name.sum)
@@ -113,7 +113,8 @@ def judged(game, times)
     conclusion.confidence,
     (Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved"),
     (cable(circuit, session) if OPTIONS[:cable] && conclusion.status == "solved" && session.respond_to?(:asked)),
-    (conclusion.status == "stopped" ? left.left_apart : [])
+    (conclusion.status == "stopped" ? left.left_apart : []),
+    inspections.flat_map(&:reversed).uniq
   )
 end
 
@@ -198,6 +199,8 @@ groups
   end
 apart = results.select { |result| result.apart&.any? }
 apart.each { |result| puts "left apart: #{result.name}: #{result.apart.join("; ")}" }
+reversed = results.select { |result| result.reversed&.any? }
+reversed.each { |result| puts "reversed polarity: #{result.name} (#{result.outcome}): #{result.reversed.join("; ")}" }
 puts "left apart #{apart.size} of #{results.count { |result| result.apart && !result.least }} stopped"
 solved = results.select(&:least)
 if solved.any?

@@ -8,6 +8,7 @@ module Server
   # from the same data as on the screen, and read as well in black and white.
   class RecordPdf
     WIDTH = 260
+    STATES = { "met" => "Met", "not_met" => "Not met", "not_known" => "Look at" }.freeze
     SIGNED = "Signature"
     # Letters for the colors of conductors
     LETTERS = { "black" => "Bk", "white" => "W", "red" => "R", "bare" => "Cu", "green" => "G", "blue" => "Bl" }.freeze
@@ -80,7 +81,8 @@ module Server
       section(
         "Rules. Check what your authority has adopted.",
         said["rules"].map do |row|
-          "#{row["state"] == "met" ? "met" : "to look at"}: #{row["sentence"]} #{row["article"]}, #{row["edition"]}"
+          edition = row["checked"] ? row["edition"] : "#{row["edition"]}, not compared with that edition"
+          "#{STATES.fetch(row["state"])}: #{row["sentence"]} #{row["because"]} #{row["article"]}, #{edition}"
         end
       )
     end

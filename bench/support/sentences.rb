@@ -50,7 +50,7 @@ module Sentences
     "             ( ) #{row["title"] || row["label"]}#{" – #{meaning}" if meaning}"
   end
 
-  def rule(note) = "    rule: #{note.values_at("state", "article", "sentence", "text", "why").compact.join(" | ")}"
+  def rule(note) = "    rule: #{note.values_at("state", "article", "because").compact.join(" | ")}"
 
   def labeled(name, words) = words ? ["             #{name}: #{words}"] : []
 end

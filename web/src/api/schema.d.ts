@@ -931,7 +931,11 @@ export interface components {
             edition: number;
             sentence: string;
             /** @enum {string} */
-            state: "met" | "met_by_marking" | "not_met";
+            state: "met" | "not_met" | "not_known";
+            /** @description What shows it */
+            because: string;
+            /** @description Whether the article was compared with that edition. */
+            checked: boolean;
         };
         /** @description A change that was asked for, and the ways to make it */
         Asked: {

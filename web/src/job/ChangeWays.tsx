@@ -120,7 +120,7 @@ function Way({ way, common }: { way: Choice; common: Common }) {
       {alone ? (
         <Judged notes={way.rules} />
       ) : (
-        <RuleNotes notes={way.rules.filter((note) => !isIn(common.rules, note))} met />
+        <RuleNotes notes={way.rules.filter((note) => !isIn(common.rules, note))} />
       )}
     </div>
   );

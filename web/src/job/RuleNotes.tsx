@@ -8,19 +8,28 @@ import { Waiting } from "../ui/Waiting";
 type Note = components["schemas"]["RuleNote"];
 type Metal = components["schemas"]["Rules"]["metal"][number];
 
-/** Rules by article and edition, in our own words. */
-export function RuleNotes({ notes, met = false }: { notes: Note[]; met?: boolean }) {
+const STATES = {
+  not_met: { sign: "!", words: "Not met: " },
+  not_known: { sign: "?", words: "Look at: " },
+  met: { sign: "✓", words: "Met: " },
+} as const;
+
+/** Rules by article and edition, in our own words, with what shows each, or what to do or look at. */
+export function RuleNotes({ notes }: { notes: Note[] }) {
   if (notes.length === 0) return null;
   return (
-    <ul className="grid gap-1 text-sm">
+    <ul className="grid gap-2 text-sm">
       {notes.map((note) => (
         <li key={note.article + note.sentence} className="flex gap-2">
-          <span aria-hidden>{note.state === "not_met" ? "!" : "✓"}</span>
+          <span aria-hidden className="w-4 text-center font-bold">
+            {STATES[note.state].sign}
+          </span>
           <span>
-            {met && note.state === "met" && <span className="sr-only">Met: </span>}
-            {note.state === "met_by_marking" && <b>Met by marking: </b>}
-            {note.state === "not_met" && <b>Look into this: </b>}
-            {note.sentence} <span className="opacity-80">{`${note.article}, ${note.edition}`}</span>
+            <b>{STATES[note.state].words}</b>
+            {note.because}{" "}
+            <span className="opacity-80">
+              {`${note.sentence} ${note.article}, ${note.edition}${note.checked ? "" : " (not compared with that edition)"}`}
+            </span>
           </span>
         </li>
       ))}
@@ -66,7 +75,7 @@ export function JobRules({ job, version }: { job: number; version: number }) {
         <MetalNear key={row.place} row={row} onChange={(said) => answer.mutate({ [row.place]: said })} />
       ))}
       {rules.notes.length === 0 && <p>No box is open yet, so there is nothing to judge.</p>}
-      <RuleNotes notes={rules.notes} met />
+      <RuleNotes notes={rules.notes} />
       <p>
         <Link to={`/bench?job=${job}`} className="inline-flex min-h-11 items-center underline">
           The sums behind them, filled in from this job

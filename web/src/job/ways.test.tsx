@@ -11,7 +11,9 @@ const rule = (article: string, state: State) => ({
   article,
   state,
   edition: 2023,
+  checked: true,
   sentence: `Rule ${article}.`,
+  because: `Because of ${article}.`,
 });
 
 const way = (minutes: number, rules: Way["rules"]): Way => ({
@@ -49,13 +51,13 @@ describe("the ways to make a change", () => {
   it("show what differs, and what holds for each of them once", () => {
     ways(
       way(40, [rule("1", "not_met"), rule("2", "not_met"), rule("3", "met")]),
-      way(50, [rule("1", "not_met"), rule("2", "met_by_marking"), rule("3", "met")]),
+      way(50, [rule("1", "not_met"), rule("2", "not_known"), rule("3", "met")]),
     );
     const cards = screen
       .getAllByText(/minutes$/)
       .map((line) => line.closest("ol")?.parentElement?.textContent);
-    expect(cards[0]).toMatch(/Look into this: Rule 2/);
-    expect(cards[1]).toMatch(/Met by marking: Rule 2/);
+    expect(cards[0]).toMatch(/Not met: Because of 2/);
+    expect(cards[1]).toMatch(/Look at: Because of 2/);
     const common = within(screen.getByRole("region", { name: "Whichever way" }));
     expect(common.getByText(/Rule 1/)).toBeTruthy();
     expect(common.getByText("Met: 3")).toBeTruthy();

@@ -33,6 +33,14 @@ module Dielectra
           .map { |joint| joint["points"] }
       end
 
+      # @return [Array<String>] devices with a scorched screw, or a melted conductor on one
+      def burnt
+        melted = (found["remarks"] || []).select { |row| row["what"] == "melted" }.map { |row| row["point"] }
+        joints = found["joints"].select { |one| one["condition"] == "scorched" || one["points"].intersect?(melted) }
+        points = joints.flat_map { |joint| joint["points"] }
+        found["devices"].map { |row| row["id"] }.select { |id| points.any? { |point| PointId.screw_of?(point, id) } }
+      end
+
       # @return [Array<Array<String>>] joints as found, with what the devices' tabs join
       def joints_with_tabs =
         found["devices"].reduce(found_joints) do |joints, row|

@@ -175,6 +175,15 @@ module Dielectra
           .to_h { |place| [place, damaged(place).reject { |joint| arrangement.touched.intersect?(joint) }] }
           .reject { |_, joints| joints.empty? }
 
+      # Devices with a scorched screw, or a melted conductor on one, that are still in place. They are replaced whatever
+      # their contacts do.
+      # @return [Hash{String => String}] device => its box
+      def burnt =
+        opened_boxes
+          .flat_map { |place| box(place).burnt.map { |device| [device, place] } }
+          .reject { |device, _| arrangement.kinds.key?(device) || fitted.key?(device) }
+          .to_h
+
       # @return [Boolean] whether a point is metal that nothing is joined to
       def loose_metal?(point)
         return false unless PointId.metal?(point)

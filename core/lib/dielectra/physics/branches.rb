@@ -22,16 +22,17 @@ module Dielectra
       # @param warm [Boolean] true under supply, false under an ohmmeter: a cold filament, and no LED conducts
       # @return [Array<Branch>] `part` is the id of the cable end, device or fault it belongs to
       def all(state, warm:)
-        switched = @circuit.devices.flat_map { |device| contacts(device, state.fetch(device.id, device.position)) }
+        switched =
+          @circuit.devices.flat_map { |device| contacts(device, state.fetch(device.id, device.position), warm:) }
         fixed + switched + loads(warm:)
       end
 
       # What conducts in every position: copper, armor and conduit, and whatever faults bridge.
       def fixed = conductors + sheaths + shunts
 
-      # What a device closes in a position, faults and tabs included.
-      def contacts(device, position)
-        return [] if device.breaker?
+      # What a device closes in a position, faults and tabs included. Electronics are open to an ohmmeter.
+      def contacts(device, position, warm: true)
+        return [] if device.breaker? || (device.kind.electronics? && !warm)
 
         pairs = device.closed(position).map(&:sort) | stuck(device, "contact_stuck_closed")
         (pairs - stuck(device, "contact_stuck_open")).map do |pair|

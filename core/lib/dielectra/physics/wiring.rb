@@ -37,7 +37,7 @@ module Dielectra
       # @return [Array<Link>] what conducts in a state, the sources left out
       def links(state, warm:)
         found = (@fixed ||= linked(@branches.fixed)) + loads(warm)
-        @circuit.devices.each { |device| found.concat(contacts(device, state.fetch(device.id, device.position))) }
+        @circuit.devices.each { |device| found.concat(contacts(device, state.fetch(device.id, device.position), warm)) }
         found
       end
 
@@ -75,7 +75,8 @@ module Dielectra
         )
       end
 
-      def contacts(device, position) = @contacts[[device.id, position]] ||= linked(@branches.contacts(device, position))
+      def contacts(device, position, warm) =
+        @contacts[[device.id, position, warm]] ||= linked(@branches.contacts(device, position, warm:))
 
       def linked(branches) = branches.map { |branch| Link.new(net(branch.one), net(branch.other), branch.ohms, branch) }
     end

@@ -24,6 +24,12 @@ module Dielectra
         @states.flat_map { |state| hazards_in(state) }.uniq
       end
 
+      # Lamps and outlets whose neutral side is hot while they are on
+      # @return [Array<String>] a sentence each
+      def reversed
+        @states.flat_map { |state| reversed_in(network(state)) }.uniq.map { |id| "the neutral side of #{id} is hot" }
+      end
+
       # Whether energizing as the switches stand now would be a hazard.
       def unfit?
         on = @circuit.breakers.to_h { |breaker| [breaker.id, "on"] }
@@ -44,6 +50,21 @@ module Dielectra
             .select { |device| device.settings[Trade::Tab::HOT] == "removed" }
         @states.all? { |state| halves.all? { |device| network(state).live?("#{device.id}.hot_2") } }
       end
+
+      def reversed_in(now)
+        pairs =
+          @circuit.devices.flat_map do |device|
+            [device.kind.lamp, *device.kind.sockets.values].compact.map { |pair| pair.map { |end_of| device.point(end_of) } }
+          end
+        pairs
+          .select { |hot, neutral| now.live?(neutral) && !now.live?(hot) && now.volts(hot, neutral, meter: TRIED) > SOME }
+          .map { |_, neutral| PointId.owner(neutral) }
+      end
+
+      # Ohms of what is tried between the two sides, and volts that show both to be on the supply
+      TRIED = 1_000
+      SOME = 60
+      private_constant :TRIED, :SOME
 
       def network(state) = Physics::Network.switched(@circuit, state)
 

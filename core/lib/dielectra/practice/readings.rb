@@ -22,6 +22,8 @@ module Dielectra
 
       # @return [Array<Array(String, String)>] terminals that are closed in a position, by their marks
       def bench(device, position)
+        return [] if device.kind.electronics?
+
         faults = @circuit.faults.select { |fault| fault["device"] == device.id && fault["contact"] }
         closed = device.switched(position).map(&:sort)
         faults.each do |fault|

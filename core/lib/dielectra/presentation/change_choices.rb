@@ -156,8 +156,7 @@ module Dielectra
         Materials.thing(step["type"] || "raceway", "#{step["type"] || step["colors"].join(" and ")}, #{needed}")
       end
 
-      def rules(plan) =
-        Rules::Book.of(@asked.region.name).notes(Rules::Facts.of_plan(@session, plan, @local), @local.edition)
+      def rules(plan) = RuleSheet.new(@session, @local).with(plan)
 
       FIRST = "It does not work as it is. That is put right first, like any other job."
       private_constant :FIRST

@@ -26,7 +26,7 @@ module Dielectra
         RuleSheet
           .new(@session, @local)
           .unmet
-          .map { |note| "#{note["sentence"]} #{note["article"]}, #{note["edition"]}" }
+          .map { |note| "#{note["because"]} #{note["article"]}, #{note["edition"]}" }
       end
 
       # Devices that the job put in

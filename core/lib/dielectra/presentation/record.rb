@@ -101,7 +101,7 @@ module Dielectra
         closed = @session.job.boxes.map(&:id) - @situation.opened_boxes
         rows = ["Call again if a light flickers, a switch gets warm or a breaker trips."]
         rows << "Not looked into: #{Naming.list(closed.map { |place| Naming.place(place) })}." if closed.any?
-        rows
+        rows + RuleSheet.new(@session, @local).unmet.map { |note| note["because"] }
       end
 
       def materials

@@ -11,29 +11,32 @@ module Dielectra
         @local = local
       end
 
-      # @return [Hash] `name` of the book, `notes` (Rules::Book#notes), and `metal`: for each switch box that was found
-      #   without a ground its `place`, its `name`, and the `answer` (near, far, or nil)
+      # @return [Hash] `name` of the book, `notes` (Rules::Book#notes), and `metal`: for each switch box that was read or
+      #   found to be without a ground its `place`, its `name`, and the `answer` (near, far, or nil)
       def to_h
-        facts = Rules::FromJob.new(@session, local: @local)
-        {
-          "name" => book.name,
-          "notes" => book.notes(facts.facts, @local.edition),
-          "metal" => facts.ungrounded.map { |place| asked(place) }
-        }
+        { "name" => book.name, "notes" => notes, "metal" => ungrounded.map { |place| asked(place) } }
       end
 
+      # @return [Array<Hash>] the notes of the rules that apply
+      def notes = @notes ||= book.notes(site, @local.edition)
+
       # @return [Array<Hash>] the notes of the rules that are not met
-      def unmet = to_h["notes"].select { |note| unmet?(note) }
+      def unmet = notes.select { |note| unmet?(note) }
 
       # @param step [Session::Step]
       # @return [Array<Hash>] the rules that are not met where a step is taken, and matter for it
       def at(step)
         place = @session.situation.place_of(step.to_h)
-        facts = Rules::FromJob.new(@session, plan, local: @local, place:).facts
-        book.notes(facts, @local.edition, step: step.do).select { |note| unmet?(note) }
+        book.notes(site(plan, place), @local.edition, step: step.do).select { |note| unmet?(note) }
       end
 
+      # @param plan [Repair::ChangePlan]
+      # @return [Array<Hash>] the rules that apply with a change made so
+      def with(plan) = book.notes(site(plan), @local.edition)
+
       private
+
+      def site(plan = self.plan, place = nil) = Rules::Site.new(@session, plan, local: @local, place:)
 
       def unmet?(note) = note["state"] == "not_met"
 
@@ -41,6 +44,17 @@ module Dielectra
       def plan = (@session.change_plans.first&.first if @session.respond_to?(:change_plans))
 
       def book = Rules::Book.of(@session.job.region.name)
+
+      # Switch boxes without a path to ground, as far as it was read or can be seen
+      def ungrounded
+        here = site
+        here.opened.select do |place|
+          metal = here.bond.metal(place)
+          told = metal.map { |one| here.bond.of(one) }
+          bare = @session.situation.grounds(place).empty? && metal.none? { |one| PointId.box?(one) }
+          here.switches(place).any? && !told.include?(:path) && (told.include?(:no_path) || bare)
+        end
+      end
 
       def asked(place)
         { "place" => place, "name" => Naming.place(place), "answer" => @local.grounded_metal[place] }

@@ -9,8 +9,9 @@ module Dielectra
         "both_on_travelers" => "Line and neutral are both on traveler screws, with the light between the commons"
       }.freeze
 
+      SCORCHED = ": a loose screw, too much load, or aluminum under it"
       NO_SPARE = "and no spare can take the place of one. Replace the run"
-      private_constant :NO_SPARE
+      private_constant :NO_SPARE, :SCORCHED
 
       module_function
 
@@ -26,7 +27,7 @@ module Dielectra
         when "wrong_device"
           "Wrong kind of switch in #{place}"
         when "device_failed"
-          "A contact of the switch in #{place} has failed"
+          device_failed(cause, place)
         when "load_failed"
           "A short inside #{load(cause["device"], cause["place"])}"
         when "joint_open"
@@ -47,6 +48,13 @@ module Dielectra
         else
           cause["kind"]
         end
+      end
+
+      def device_failed(cause, place)
+        return "The switch in #{place} was scorched#{SCORCHED}" if cause["scorched"]
+        return "The #{Trade::DeviceKind[cause["device_kind"]].term} in #{place} has failed" if cause["device_kind"]
+
+        cause["contact"] ? "A contact of the switch in #{place} has failed" : "The switch in #{place} has failed"
       end
 
       def short(cause, place)

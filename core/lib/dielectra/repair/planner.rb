@@ -69,7 +69,7 @@ module Dielectra
       def rewired(hypothesis, situation, carried, targets, kinds)
         functions = carried.transform_values { |one| ConductorChoices.function(one) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
-        renewed = kinds.merge(failed(hypothesis, situation.arrangement)).slice(*@places.keys)
+        renewed = burnt(hypothesis, situation).merge(failed(hypothesis, situation.arrangement), kinds).slice(*@places.keys)
         replacements = renewed.transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
           joints: grounded(situation, capped(situation).merge(joints(targets, changed, replacements))),
@@ -93,7 +93,8 @@ module Dielectra
       # A plan where only tape and bad joints are left
       def finished(hypothesis, situation)
         joints = grounded(situation, capped(situation))
-        as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, {}), joints:)
+        replacements = burnt(hypothesis, situation).transform_values { |kind| Trade::KindName.plain(kind) }
+        as_joined(hypothesis, situation, remakes: @remakes.worn(situation, {}, replacements), joints:, replacements:)
       end
 
       # The same with the grounds of every open box made up
@@ -157,6 +158,14 @@ module Dielectra
           .faults
           .select { |fault| (fault.contact || fault.seen_as || fault.kind == :device_shorted) && !arrangement.kinds.key?(fault.device) }
           .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
+      end
+
+      # Switches that were found scorched, each with the kind of a new one
+      def burnt(hypothesis, situation)
+        kinds = hypothesis.kinds(situation.arrangement).slice(*(situation.burnt.keys & @places.keys))
+        kinds.reject do |device, kind|
+          situation.declined?({ "do" => "replace", "device" => device, "kind" => Trade::KindName.plain(kind) })
+        end
       end
 
       # Hypotheses that differ in faults alone share their rewire.

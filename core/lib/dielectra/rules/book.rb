@@ -7,11 +7,9 @@ module Dielectra
       FOLDER = File.expand_path("../../../data/rules", __dir__)
       # What stands below every list of rules
       ADOPTED = "Check what your authority has adopted."
-      # Editions that the rules are told apart by
-      EDITIONS = [2008, 2011, 2014, 2017, 2020, 2023].freeze
-      NEWEST = EDITIONS.last
-      # How a rule may stand, the most urgent first
-      STATES = %i[not_met met_by_marking met].freeze
+      # Editions that can be chosen; of those in `checked` of the file, the articles were compared
+      EDITIONS = [2008, 2011, 2014, 2017, 2020, 2023, 2026].freeze
+      NEWEST = 2023
 
       # @param region [String]
       # @return [Book]
@@ -27,6 +25,7 @@ module Dielectra
         file = File.join(FOLDER, "north_america.json") unless File.exist?(file)
         table = JSON.parse(File.read(file, encoding: "UTF-8"))
         @name = table["name"]
+        @checked = table["checked"]
         @rules = table["rules"].map { |row| Rule.new(*row.values_at(*Rule.members.map(&:to_s))) }
       end
 
@@ -34,18 +33,33 @@ module Dielectra
       # @return [Array<Rule>]
       def rules(edition = NEWEST) = @rules.select { |rule| rule.in?(edition) }
 
-      # @param facts [Facts]
+      # @return [Boolean] whether the articles were compared with an edition
+      def checked?(edition) = @checked.include?(edition)
+
+      # @param site [Site]
+      # @param edition [Integer]
       # @param step [String, nil] a kind of step; only rules that matter there are looked at
-      # @return [Array<Hash>] `article`, `edition`, `sentence` and `state` (met, met_by_marking, not_met) of the rules
-      #   that something is known about, those not met first
-      def notes(facts, edition = NEWEST, step: nil)
+      # @return [Array<Hash>] `article`, `edition`, whether it was `checked` against it, `sentence`, `state` (met, not_met
+      #   or not_known) and what that is `because` of; only rules that apply, those not met first
+      def notes(site, edition = NEWEST, step: nil)
         rules(edition)
           .select { |rule| step.nil? || rule.at.include?(step) }
-          .filter_map { |rule| (state = rule.judge(facts)) && [rule, state] }
-          .sort_by { |rule, state| [STATES.index(state), rule.article] }
-          .map do |rule, state|
-            { "article" => rule.article, "edition" => edition, "sentence" => rule.sentence, "state" => state.to_s }
-          end
+          .filter_map { |rule| (judgement = rule.judge(site)) && [rule, judgement] }
+          .sort_by { |rule, judgement| [Judgement::STATES.index(judgement.state), rule.article] }
+          .map { |rule, judgement| note(rule, judgement, edition) }
+      end
+
+      private
+
+      def note(rule, judgement, edition)
+        {
+          "article" => rule.article,
+          "edition" => edition,
+          "checked" => checked?(edition),
+          "sentence" => rule.sentence,
+          "state" => judgement.state.to_s,
+          "because" => judgement.because
+        }
       end
     end
   end

@@ -129,8 +129,13 @@ module Dielectra
       def moves(way) = way.joints.sum { |place, to| Evidence::Arrangement.changed(@situation.joints(place), to).size }
 
       def fit?(way)
+        return false if @situation.burnt.any? { |device, place| wired?(way.joints.fetch(place, []), device) }
+
         @session.permits.hazard_anywhere(way.arrangement) < Permits::AS_BEFORE
       end
+
+      def wired?(joints, device) =
+        joints.any? { |joint| joint.size > 1 && joint.any? { |point| PointId.screw_of?(point, device) } }
 
       # Share of what worked when the house was found that works again, and share of everything that works
       # @return [Array(Float, Float)]

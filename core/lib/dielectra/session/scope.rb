@@ -8,7 +8,7 @@ module Dielectra
       # Parts of a load that can be on switches of their own
       PARTS = %w[fan light].freeze
       # Switches that are covered, once a box shows what they are
-      SWITCHES = %w[single_pole three_way four_way combination dimmer dimmer_three_way unknown].freeze
+      SWITCHES = %w[single_pole three_way four_way combination dimmer dimmer_three_way electronic unknown].freeze
 
       # @raise [InvalidInput] with the place and what is not covered yet
       def self.check!(job)

@@ -11,37 +11,50 @@ module Dielectra
       GROUNDS = 4
 
       # @param conductors [Hash{String => Integer}] gauge => insulated conductors that enter or are spliced
-      # @param yokes [Hash{String => Integer}] gauge of the largest conductor on it => devices
+      # @param yokes [Hash{String => Integer}] gauge of the largest conductor on it => straps; a device that takes two
+      #   gangs counts as two
       # @param grounds [Integer]
       # @param clamps [Boolean] whether cable clamps are inside
       # @param edition [Integer]
       def initialize(conductors:, yokes: {}, grounds: 0, clamps: false, edition: 2023)
-        @conductors = conductors
-        @yokes = yokes
+        @conductors = conductors.reject { |_, count| count.zero? }
+        @yokes = yokes.reject { |_, count| count.zero? }
         @grounds = grounds
         @clamps = clamps
         @edition = edition
       end
 
       # @return [Float] cubic inches
-      def needed = (wires + devices + grounding + (@clamps ? largest : 0.0)).round(2)
+      def needed = parts.sum(&:last).round(2)
 
       # @param volume [Numeric] of the box
       # @return [Boolean]
       def fits?(volume) = needed <= volume
 
+      # @return [String] the sum with its parts, as one would write it down
+      def working = "#{parts.map { |words, volume| "#{words} #{volume.round(2)}" }.join(" + ")} = #{needed} in³"
+
+      # @return [Array<Array(String, Float)>] what counts, and its cubic inches
+      def parts = [*wires, *devices, *grounding, *clamping].reject { |_, volume| volume.zero? }
+
       private
 
-      def wires = @conductors.sum { |gauge, count| count * ALLOWANCE.fetch(gauge) }
+      def wires
+        @conductors.map { |gauge, count| ["#{count} × #{gauge} AWG", count * ALLOWANCE.fetch(gauge)] }
+      end
 
-      def devices = @yokes.sum { |gauge, count| 2 * count * ALLOWANCE.fetch(gauge) }
+      def devices
+        @yokes.map { |gauge, count| ["#{count} #{count == 1 ? "device" : "devices"}", 2 * count * ALLOWANCE.fetch(gauge)] }
+      end
 
       def grounding
-        return 0.0 if @grounds.zero?
+        return [] if @grounds.zero?
 
         more = @edition >= 2020 ? [@grounds - GROUNDS, 0].max / 4.0 : 0.0
-        (1 + more) * largest
+        [["grounds", (1 + more) * largest]]
       end
+
+      def clamping = @clamps ? [["clamps", largest]] : []
 
       def largest = (@conductors.keys + @yokes.keys).map { |gauge| ALLOWANCE.fetch(gauge) }.max || 0.0
     end

@@ -68,6 +68,9 @@ module Dielectra
 
       def switch? = @row.fetch("switch", false)
 
+      # @return [Boolean] whether it reads open with the power off, whatever it does with the power on
+      def electronics? = @row.fetch("electronics", false)
+
       # A terminal by what stands on it, where that is known by another name.
       def mark(terminal) = @row.fetch("renamed", {}).fetch(terminal, terminal)
 

@@ -34,6 +34,9 @@ module Dielectra
       # Color of the tape on a conductor that is hot and does not look it.
       def tape = @row.fetch("tape")
 
+      # Whether a hot conductor in another color is sleeved in every kind of run, and not in cables only.
+      def sleeves? = @row.fetch("sleeves", false)
+
       # Color of the grounding conductor in its cables.
       def grounding = @row.fetch("grounding")
 

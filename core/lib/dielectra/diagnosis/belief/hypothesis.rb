@@ -5,7 +5,7 @@ module Dielectra
     # A circuit that may be the one in the wall: an assembly with any number of hidden faults. Connectivity is kept for
     # all combinations of contacts at once (Reach), once per arrangement.
     class Hypothesis
-      include Checkpoint.without(:@reach, :@without_weak, :@with_leak, :@with_loads, :@loads, :@base)
+      include Checkpoint.without(:@reach, :@without_weak, :@with_leak, :@with_loads, :@loads, :@base, :@unpowered)
 
       # Faults that change what copper joins.
       COPPER = [:joint_open, :conductor_open, :no_supply, *Deviation::SHORTS].freeze
@@ -102,6 +102,14 @@ module Dielectra
         (@reach ||= {}.compare_by_identity)[arrangement] ||= Reach.new(@world, base(arrangement), bridges(arrangement))
       end
 
+      # The same circuit to a tester with the power off: electronics are open
+      # @return [Hypothesis] itself where it has none
+      def unpowered(arrangement)
+        return self unless @world.topology.electronics?(kinds(arrangement))
+
+        @unpowered ||= Unpowered.new(assembly:, faults:, prior:, world: @world)
+      end
+
       # The same with high-resistance contacts left open
       # @return [Reach, nil] nil where none does
       def reach_without_weak(arrangement)
@@ -193,6 +201,19 @@ module Dielectra
       # The same while the intermittent fault makes no contact
       # @return [Hypothesis]
       def while_open_way = @while_open_way ||= while_open
+
+      # A circuit whose electronics are open
+      class Unpowered < Hypothesis
+        def initialize(**)
+          super
+          @own = true
+        end
+
+        private
+
+        def bridges(arrangement) =
+          @world.topology.without_electronics(super, kinds(@world.same(arrangement)))
+      end
 
       private
 

@@ -133,13 +133,14 @@ module Dielectra
           @world.faults[[:contacts, device, kind]] ||= Trade::DeviceKind[kind]
             .contacts
             .product(%i[contact_stuck_open contact_stuck_closed contact_resistive contact_leaking])
-            .map { |contact, kind| contact_fault(kind, device, box.place, contact) }
+            .map { |contact, failure| contact_fault(failure, device, kind, box.place, contact) }
         end
       end
 
-      def contact_fault(kind, device, place, contact)
-        points = contact.map { |terminal| "#{device}.#{terminal}" } if kind == :contact_leaking
-        fault(kind, device:, place:, contact:, points:)
+      def contact_fault(failure, device, kind, place, contact)
+        points = contact.map { |terminal| "#{device}.#{terminal}" } if failure == :contact_leaking
+        device_kind = Trade::KindName.plain(kind) if Trade::DeviceKind[kind].electronics?
+        fault(failure, device:, place:, contact:, points:, device_kind:)
       end
 
       # Intermittent contacts and connections

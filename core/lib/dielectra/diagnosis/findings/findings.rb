@@ -91,11 +91,19 @@ module Dielectra
               stated(changed_causes, hidden_causes)
             end
           )
-        return found unless found.empty?
-
         # Where two boxes do not match, either may be called miswired. The box that was rewired is named.
-        @situation.found_off? ? [no_supply] : changes { true }
+        found = @situation.found_off? ? [no_supply] : changes { true } if found.empty?
+        found | bonded
       end
+
+      # One cause for each opened box in which nothing but grounds was joined anew
+      def bonded =
+        @situation.opened.keys.filter_map do |place|
+          moved = moved(place)
+          next if moved.empty? || (moved - grounds.keys).any?
+
+          { "kind" => "miswired", "place" => place, "points" => moved.sort }
+        end
 
       def no_supply =
         {
@@ -159,7 +167,8 @@ module Dielectra
           "place" => place,
           "device" => deviation.device,
           "points" => points,
-          "contact" => deviation.contact,
+          "contact" => (deviation.contact unless deviation.device_kind),
+          "device_kind" => deviation.device_kind,
           "between" => deviation.cable&.map { |name| EndId.seen_part(name) }
         }.compact
       end
@@ -216,17 +225,20 @@ module Dielectra
       # @yield [place] whether a box that was made up anew counts
       def changes
         @situation.opened.keys.flat_map do |place|
-          now = @situation.joints(place)
           swapped = replaced_kinds(place)
           next swapped unless swapped.empty?
 
           next wrong_device(place) if wrong_device?(place)
           next [] unless yield(place)
 
-          changed = Evidence::Arrangement.changed(@situation.found_joints(place), now).grep(PointId::CONDUCTOR)
+          changed = moved(place) - grounds.keys
           changed.empty? ? [] : [{ "kind" => "miswired", "place" => place, "points" => changed.sort }]
         end
       end
+
+      # @return [Array<String>] conductors of a box that touch something else than when it was opened
+      def moved(place) =
+        Evidence::Arrangement.changed(@situation.found_joints(place), @situation.joints(place)).grep(PointId::CONDUCTOR)
 
       # Whether the switch of a box as found is more likely than not of the wrong kind
       def wrong_device?(place) =
@@ -257,6 +269,8 @@ module Dielectra
             next { "kind" => "tab", "place" => place, "device" => device["id"] }
           end
 
+          next burnt(place, device["id"]) if same && @situation.box(place).burnt.include?(device["id"])
+
           if kind && !same
             {
               "kind" => kind == served_as(place, device) ? "device_failed" : "wrong_device",
@@ -266,6 +280,9 @@ module Dielectra
           end
         end
       end
+
+      # A device that was found scorched, and replaced
+      def burnt(place, device) = { "kind" => "device_failed", "place" => place, "device" => device, "scorched" => true }
 
       # Kind of an unmarked switch, by the number of conductors on it
       def served_as(place, device)

@@ -49,7 +49,7 @@ module Dielectra
 
       # @return [Integer] combinations in which two points are joined by copper
       def joined(hypothesis, arrangement, one, other) =
-        hypothesis.reach(arrangement).together(@world.index[one], @world.index[other])
+        hypothesis.unpowered(arrangement).reach(arrangement).together(@world.index[one], @world.index[other])
 
       # Probability that a tester beeps through the loads of a path
       def sounding(path, beeping, state)
@@ -65,7 +65,8 @@ module Dielectra
 
       private
 
-      def laid(hypothesis, arrangement, one, other)
+      def laid(powered, arrangement, one, other)
+        hypothesis = powered.unpowered(arrangement)
         reach = hypothesis.reach(arrangement)
         sure = reach.together(one, other)
         weak = sure.zero? ? 0 : without_weak(hypothesis, arrangement, one, other, sure)

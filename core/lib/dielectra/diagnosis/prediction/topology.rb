@@ -15,6 +15,7 @@ module Dielectra
         @kinds = {}
         @bridges = {}.compare_by_identity
         @bridges_of = {}
+        @electronics = {}.compare_by_identity
         @numbered = {}.compare_by_identity
         forget
       end
@@ -63,6 +64,24 @@ module Dielectra
       # @return [Array<Array(Integer, Integer, Integer)>] two points that a sound contact joins, and the combinations in
       #   which it does
       def bridges(kinds) = @bridges[kinds] ||= kinds.flat_map { |device, kind| bridges_of(device, kind) }
+
+      # @param kinds [Hash{String => String}] device => kind
+      # @return [Boolean] whether one of them is a dimmer or the like
+      def electronics?(kinds) =
+        @electronics.fetch(kinds) do
+          @electronics[kinds] = kinds.each_value.any? { |kind| Trade::DeviceKind[kind].electronics? }
+        end
+
+      # @param bridges [Array<Array(Integer, Integer, Integer)>]
+      # @return [Array<Array(Integer, Integer, Integer)>] those that a tester finds with the power off
+      def without_electronics(bridges, kinds)
+        devices = kinds.keys.select { |device| Trade::DeviceKind[kinds[device]].electronics? }
+        points =
+          devices.flat_map do |device|
+            Trade::DeviceKind[kinds[device]].live_terminals.map { |terminal| @world.index["#{device}.#{terminal}"] }
+          end
+        bridges.reject { |one, other, _| points.include?(one) && points.include?(other) }
+      end
 
       # Bridges of one device
       def bridges_of(device, kind) =

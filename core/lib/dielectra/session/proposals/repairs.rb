@@ -29,7 +29,7 @@ module Dielectra
         return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
 
         arrangement = plan.carried_out(@situation)
-        return if arrangement != @situation.arrangement && pointless?(arrangement)
+        return if arrangement != @situation.arrangement && (pointless?(arrangement) || premature?(arrangement))
 
         minutes = @expected_cost.minutes(plan, @work_state)
         return if rival && minutes > rival + NOWHERE_NEAR
@@ -53,6 +53,29 @@ module Dielectra
       # Whether this arrangement was tried before, or it would join single conductors not yet searched live
       def pointless?(arrangement) = @now.visited.include?(arrangement) || @permits.blind?(arrangement)
 
+      # Times that another way of joining has to be likelier than the one at hand, before wires are moved again
+      LIKELIER = 1.5
+      # Probability of undoing what is right below which wires are moved in any case
+      UNDONE = 0.05
+      private_constant :LIKELIER, :UNDONE
+
+      # Whether what was joined last has not been tried yet, and the other way is hardly likelier to be right
+      def premature?(arrangement)
+        return false if @situation.arrangement == Evidence::Arrangement.as_found || energized?
+
+        undone(arrangement) > UNDONE && sound(arrangement) < sound * LIKELIER
+      end
+
+      # Probability that what is right now is not right any more then
+      def undone(arrangement) =
+        @now.belief.probability do |one|
+          @now.soundness.sound?(one, @situation.arrangement) && !@now.soundness.sound?(one, arrangement)
+        end
+
+      # Whether anything was seen with the power on, as things are joined now
+      def energized? =
+        @now.belief.observations.any? { |seen| seen.arrangement == @now.arrangement && PreEnergizationTest::LIVE.include?(seen.what) }
+
       # Whether it needs something that was declined: a device not at hand, wires that cannot be moved
       def refused?(plan)
         plan.replacements.any? { |device, kind| declined?(device, kind) } ||
@@ -68,9 +91,8 @@ module Dielectra
         @now.proof.complete? && (@situation.power == "on" || sound < Troubleshooting::SURE_ENOUGH)
       end
 
-      def sound
-        @now.belief.probability { |hypothesis| @now.soundness.sound?(hypothesis, @situation.arrangement) }
-      end
+      def sound(arrangement = @situation.arrangement) =
+        @now.belief.probability { |hypothesis| @now.soundness.sound?(hypothesis, arrangement) }
 
       # Expected minutes of what comes after if the repair was the wrong one.
       def failure(plan, arrangement)
