@@ -33,12 +33,13 @@ module Dielectra
           .map { |joint| joint["points"] }
       end
 
-      # @return [Array<String>] devices with a scorched screw, or a melted conductor on one
+      # @return [Array<String>] switches with a scorched screw, or a melted conductor on one
       def burnt
         melted = (found["remarks"] || []).select { |row| row["what"] == "melted" }.map { |row| row["point"] }
         joints = found["joints"].select { |one| one["condition"] == "scorched" || one["points"].intersect?(melted) }
         points = joints.flat_map { |joint| joint["points"] }
-        found["devices"].map { |row| row["id"] }.select { |id| points.any? { |point| PointId.screw_of?(point, id) } }
+        switches = found["devices"].select { |row| Trade::DeviceKind[row["kind"]].switch? }
+        switches.map { |row| row["id"] }.select { |id| points.any? { |point| PointId.screw_of?(point, id) } }
       end
 
       # @return [Array<Array<String>>] joints as found, with what the devices' tabs join

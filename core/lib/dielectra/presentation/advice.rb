@@ -17,24 +17,25 @@ module Dielectra
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
         cause: "A new switch would fix it either way. This shows how the old one failed.",
         parted: "With one breaker off, its lights alone should be out.",
+        leak: "A little current gets through. The switch read by itself shows whether it is the switch or the cable.",
         again: "Nothing known explains the answers so far. One of them may be misread. Take the last one again.",
         unexplained: "Nothing known explains the answers so far. Another box may.",
-        shared_box: "The lights obey. So they would if circuits touched or a neutral were switched: look inside.",
-        polarity: "The light obeys. It would also obey with line and neutral exchanged. This tells which.",
+        shared_box: "The lights work, but crossed circuits or a switched neutral would look the same. Check inside.",
+        polarity: "The light works. It would also work with line and neutral exchanged. This tells which.",
         steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
-        last_check: "The light obeys. This reading shows whether the neutral is switched anyway.",
-        second_look: "The finding hangs on one answer. Take it again.",
-        downstream: "The light obeys. Everything downstream has to be live as well.",
+        last_check: "The light works. This reading shows whether the neutral is switched anyway.",
+        second_look: "The finding rests on one answer. Take it again.",
+        downstream: "The light works. Everything downstream has to be live as well.",
         bond: "The box is dead and open: read its metal now. With the power on, a meter cannot tell a good ground.",
-        metal: "The light obeys. Metal that a hand can touch must be dead, and should have a path to ground.",
-        roles: "The light obeys. This tells the line from the load, for the record.",
+        metal: "The light works. Metal that a hand can touch must be dead, and should have a path to ground.",
+        roles: "The light works. This tells the line from the load, for the record.",
         mark: "It is hot, and its color does not say so. Mark it before the box is closed.",
         leave: "It was only off for safety.",
         depart: "The job stops here. What worked when you came works again when you leave.",
         first_try: "Before anything is changed: see that it works as it is.",
         first_box: "It does not work as it is. Its box shows whether something is loose or wrong there.",
         for_change: "The change needs this box open. What it holds decides how it is made.",
-        change: "It is known well enough how the change is made. This is the work."
+        change: "The plan is settled. This is the work."
       }.freeze
 
       # What is to be done next.
@@ -158,7 +159,7 @@ module Dielectra
 
         case @action.purpose
         when :watch, :throw
-          "The light's response tells apart causes that look the same so far."
+          rivals || "A look that costs next to nothing, before anything is opened."
         when :wiggle
           "The fault may be intermittent. A bad contact or connection in this box shows now."
         when :lamp
@@ -166,11 +167,11 @@ module Dielectra
         when :open
           opening(share_at(@action.subject))
         when :continuity, :volts, :detect
-          asked? ? "Most information for the time it takes." : rivals
+          rivals || "It tells how the conductors run."
         when :clear
           "If line met neutral or ground anywhere, it would show here. Then the power can come on."
         when :apart
-          "Not certain to be safe to energize as wired. Taken apart and capped it is, and the line can be found."
+          "Take it apart and cap the wires. Then power up and find the line."
         when :join
           "It finds the far ends of two conductors in one go."
         when :repair
@@ -197,18 +198,15 @@ module Dielectra
       def suspects = @suspects ||= @session.findings.suspects
 
       def leading
-        causes, share = suspects.first
-        "#{Wording.causes(causes)} (#{percent(share)})."
+        words, share = Suspects.of(@session.findings).first
+        "#{words} (#{percent(share)})."
       end
 
-      # What a reading tells apart: the two likeliest causes that are worded differently
+      # The two causes that the answers part
+      # @return [String, nil]
       def rivals
-        named = suspects.map { |causes, share| [Wording.causes(causes), share] }.uniq(&:first).first(2)
-        if named.size > 1
-          "It tells apart #{named.map { |words, share| "“#{words}” (#{percent(share)})" }.join(" and ")}."
-        else
-          "Most information for the time it takes."
-        end
+        named = @action.answers && Suspects.parted(@session, @action.answers)
+        named && "It tells apart #{named.map { |words, share| "“#{words}” (#{percent(share)})" }.join(" and ")}."
       end
 
       def share_at(place)

@@ -8,8 +8,7 @@ module Dielectra
     class Record
       # Where a role comes from, in the order in which it is trusted
       READ = "read in step"
-      SEEN = "from how it is joined"
-      INFERRED = "follows from the rest"
+      SEEN = "follows from how it is joined"
 
       # @param session [Session::Troubleshooting, Session::Change]
       # @param code [String] what finds the job again
@@ -85,9 +84,19 @@ module Dielectra
         return [ChangeChoices.asked(@session.asked).then { |words| "Asked for: #{words}." }] if change?
 
         causes = @conclusion ? @conclusion.causes : []
+        return not_reproduced if causes.empty? && @conclusion&.status == "solved"
         return ["Nothing is known to be wrong."] if causes.empty?
 
         causes.map { |cause| "#{Wording.cause(cause)}." }
+      end
+
+      # Nothing wrong was found, and nothing was done: that is no repair.
+      def not_reproduced
+        closed = @session.job.boxes.map(&:id) - @situation.opened_boxes
+        untried = closed.map { |place| "the #{Naming.place(place)} box" }
+        rows = ["Not reproduced: every position was watched and worked. Nothing was changed."]
+        rows << "Not looked into: #{Naming.list(untried)}." if untried.any?
+        rows
       end
 
       def change? = @session.respond_to?(:asked)
@@ -157,34 +166,66 @@ module Dielectra
             cable_end.points.map do |point|
               shares = @session.findings.roles.fetch(point, {})
               role = roles[point] || shares.max_by(&:last)&.first || "not known"
-              { "point" => point, "name" => Naming.point(point), "role" => role, "proof" => proof(point, role) }
+              { "point" => point, "name" => Naming.point(point), **known(point, role, shares) }
             end
           end
       end
 
-      def proof(point, role)
-        return "not known" if role == "not known"
+      # The role of a conductor, and how that is known: read, from how it is joined, or likely. A spare is one that was
+      # read dead and open.
+      def known(point, role, shares)
+        read = readings_of(point)
+        return { "role" => UNIDENTIFIED, "proof" => "not read" } if role == "spare" && !spare?(read)
+        return { "role" => role, "proof" => "not known" } if role == "not known"
+        return { "role" => role, "proof" => "#{READ} #{Naming.list(read.map { |step| step["id"].to_s })}" } if read.any?
+        return { "role" => role, "proof" => "pulled for it in this job" } if pulled?(point)
 
-        read = @session.steps.select { |step| step["do"] == "probe" && step["at"].include?(point) && Steps.done?(step) }
-        return "#{READ} #{read.map { |step| step["id"] }.join(", ")}" if read.any?
+        share = shares.fetch(role, 0.0)
+        likely = share.positive? && share < SURE
+        { "role" => role, "proof" => likely ? "likely, #{Wording.percent(share)}" : SEEN }
+      end
+      UNIDENTIFIED = "unused, not identified"
+      # Probability below which a role is only likely
+      SURE = 0.995
+      private_constant :UNIDENTIFIED, :SURE
 
-        joined =
-          @situation.joints(@situation.place_of_point(point)).any? { |joint| joint.size > 1 && joint.include?(point) }
-        joined ? SEEN : INFERRED
+      def readings_of(point) =
+        @session.steps.select { |step| step["do"] == "probe" && step["at"].include?(point) && Steps.done?(step) }
+
+      # Whether a conductor was read dead with the power on, and open with the power off
+      def spare?(read)
+        dead = read.any? { |step| step["answer"]["reads"] == "dark" || step["answer"]["volts"].to_f.abs > 0.0 }
+        open = read.any? { |step| step["answer"]["reads"] == "silent" || (step["answer"].key?("ohms") && step["answer"]["ohms"].nil?) }
+        dead && open
       end
 
+      def pulled?(point) = @situation.pulled.any? { |run| run.conductors.flatten.include?(point) }
+
+      # Readings and looks in order, each look with the toggles as they stood
       def readings
-        @session
-          .steps
-          .select { |step| %w[probe watch bench wiggle].include?(step["do"]) }
-          .map do |step|
-            told = Instruction.of(step.except("id", "answer"), @situation)
-            {
-              "number" => step["id"],
-              "what" => told["title"],
-              "answer" => Instruction.answered(step, step["answer"] || {}, @session.job.region)
-            }
-          end
+        so_far = Evidence::Situation.start(@session.job)
+        @session.steps.filter_map do |step|
+          row = reading(step, so_far) if %w[probe watch bench wiggle].include?(step["do"])
+          so_far = so_far.after(step)
+          row
+        end
+      end
+
+      def reading(step, so_far)
+        told = Instruction.of(step.except("id", "answer"), so_far)
+        {
+          "number" => step["id"],
+          "what" => [told["title"], toggles(so_far)].compact.join("; "),
+          "answer" => Instruction.answered(step, step["answer"] || {}, @session.job.region)
+        }
+      end
+
+      # @return [String, nil] "porch up, pantry down"; nil where nobody noted any
+      def toggles(situation)
+        known = @session.job.controls.select { |control| situation.positions[control.id] }
+        return if known.empty?
+
+        known.map { |one| "#{Naming.switch(one.id, @session.job)} #{situation.positions[one.id]}" }.join(", ")
       end
     end
   end

@@ -99,7 +99,7 @@ module Dielectra
 
       # Rules that come before anything is weighed
       def under_way =
-        ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
+        ruled(:leak, LeakCheck.new(@session).step) || ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
           ruled(:polarity, Polarity.new(@session).again)
 
       # A session without an end

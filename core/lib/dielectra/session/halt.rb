@@ -81,8 +81,8 @@ module Dielectra
         return unless step && share >= SURE
 
         without = Presentation::Instruction.refused(step, @session.situation)
-        left = Presentation::Wording.causes(@session.findings.suspects.first.first)
-        ["#{without}. That is what is left to do: #{left}", share]
+        left = Presentation::Suspects.of(@session.findings).first.first
+        ["#{without}. #{left}: that is what it takes", share]
       end
 
       # Metal that was read live twice.
@@ -143,17 +143,17 @@ module Dielectra
         named = []
         sum = 0.0
         opening = OPENINGS.fetch(@reason, OPENINGS[:nothing_left])
-        @session.findings.suspects.each do |causes, share|
+        Presentation::Suspects.of(@session.findings).each do |words, share|
           break if sum >= SURE || named.size == MOST_NAMED
 
-          named << Presentation::Wording.causes(causes)
+          named << words
           sum += share
         end
         if sum < SURE
           return "#{opening}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion", 1.0
         end
 
-        ["#{opening}. #{named.size > 1 ? "Left are" : "What is left is"}: #{named.join("; or: ")}", sum]
+        ["#{opening}. #{named.size > 1 ? "Remaining causes" : "What remains"}: #{named.join("; or: ")}", sum]
       end
 
       OPENINGS = {

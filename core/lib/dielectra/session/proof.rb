@@ -7,7 +7,10 @@ module Dielectra
       attr_reader :job, :seen
 
       # @param watched [Array<Array(Hash, String, Evidence::Arrangement)>] positions, light, arrangement of every watch
-      def initialize(job, situation, watched)
+      # @param looked [Hash{Array(Hash, Evidence::Arrangement) => Hash}] positions and arrangement => load => light, as
+      #   far as looks and readings have said
+      def initialize(job, situation, watched, looked = {})
+        @looked = looked
         @job = job
         @situation = situation
         looks =
@@ -51,6 +54,17 @@ module Dielectra
             thrown.include?(nearest) ? 0 : 1
           ]
         end
+      end
+
+      # Outlets that a look as things stand now did not tell of, for want of anything plugged in
+      # @return [Array<String>] empty where nobody has looked yet
+      def unread
+        seen = @looked[[@situation.positions, @situation.arrangement]] or return []
+        job
+          .goal
+          .loads
+          .select { |load| load.kind == "receptacle" && job.goal.light_of({ "loads" => seen }, load.id).nil? }
+          .map(&:id)
       end
 
       # Minutes to watch what is left after a plan

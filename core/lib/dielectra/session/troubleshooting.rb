@@ -65,6 +65,7 @@ module Dielectra
         @belief = Diagnosis::Belief.start(job)
         @steps = []
         @watched = []
+        @looked = {}
         @minutes = 0.0
         @visited = []
         @trials = []
@@ -87,7 +88,7 @@ module Dielectra
         spent = costs.of(step, situation)
         seen = belief.observations.size
         learn(belief.after(step, situation, after, number))
-        note_watch(step)
+        note_look(step)
         note_reading(step)
         @visited = belief.observations.size > seen ? [after.arrangement] : @visited + [after.arrangement]
         @minutes += spent
@@ -164,7 +165,7 @@ module Dielectra
 
       def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
 
-      def proof = Proof.new(job, situation, @watched)
+      def proof = Proof.new(job, situation, @watched, @looked)
 
       def planner = (@planner ||= Repair::Planner.new(belief.world, costs, soundness))
 
@@ -253,12 +254,15 @@ module Dielectra
         ]
       end
 
-      def note_watch(step)
-        light = job.goal.light(step["answer"])
-        return unless step["do"] == "watch" && light
+      # A look, or a reading at an outlet: together they say what every load does as the toggles stand
+      def note_look(step)
+        loads = Evidence::Sockets.shown(step, job) or return
         return if step.dig("answer", "breakers")&.value?("tripped") || situation.power == "off"
 
-        @watched += [[situation.positions, light, situation.arrangement]]
+        key = [situation.positions, situation.arrangement]
+        @looked = @looked.merge(key => (@looked[key] || {}).merge(loads))
+        light = job.goal.light("loads" => @looked[key])
+        @watched += [[situation.positions, light, situation.arrangement]] if light
       end
     end
   end

@@ -24,6 +24,7 @@ module Dielectra
         @steps = survey.steps
         @surveyed = steps.size
         @watched = []
+        @looked = {}
         @minutes = survey.minutes
         @visited = []
         @trials = []

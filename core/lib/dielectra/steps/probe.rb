@@ -28,6 +28,11 @@ module Dielectra
           "type" => %w[number null],
           "minimum" => 0
         },
+        # What was tapped instead of a number: "under 3 Ω"
+        "said" => {
+          "type" => "string",
+          "maxLength" => 40
+        },
         "hot" => STATE,
         "neutral" => STATE,
         "ground" => STATE
@@ -35,9 +40,12 @@ module Dielectra
       # The words an instrument may read.
       READS = { "ncv" => %w[glow dark], "continuity" => %w[beep silent] }.freeze
 
-      def permit = live? ? :live : :hands
+      # A receptacle tester goes in from the front.
+      PLUG_IN = "plug_in"
 
-      def touches = live? ? :live_tester : :dead_tester
+      def permit = tool == PLUG_IN ? :looking : (live? ? :live : :hands)
+
+      def touches = tool == PLUG_IN ? :nothing : (live? ? :live_tester : :dead_tester)
 
       def question? = true
 
@@ -52,10 +60,17 @@ module Dielectra
 
       # Loose metal tells nothing of the wiring: nobody knows what it touches out of sight.
       def sightings(situation)
-        return [] if tool == "plug_in" || points.any? { |point| situation.loose_metal?(point) }
+        return socket(situation) if tool == PLUG_IN
+        return [] if points.any? { |point| situation.loose_metal?(point) }
 
         reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
         [sighting(tool.to_sym, fields["at"], reading)]
+      end
+
+      # An outlet is a load that nobody sees.
+      def socket(situation)
+        load, light = Evidence::Sockets.shown(fields, situation.job)&.first
+        light ? [sighting(:lamp, load, light, along: [])] : []
       end
 
       def answer_from(house) = house.read(tool, fields["at"])

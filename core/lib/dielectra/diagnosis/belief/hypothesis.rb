@@ -175,6 +175,9 @@ module Dielectra
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
 
+      # @return [Boolean] whether something lets a little current through
+      def leaking? = !@leak.nil?
+
       # Whether a light of it may be neither on nor off
       def dimming? = !(@weak.nil? && @leak.nil?)
 

@@ -106,7 +106,7 @@ module Dielectra
         return "nothing seen so far rules it out" if numbers.empty?
 
         named = Explanation.named(numbers)
-        "#{named[0].downcase}#{named[1..]} #{numbers.one? ? "leaves" : "leave"} nothing likelier"
+        "#{named[0].downcase}#{named[1..]} #{numbers.one? ? "supports" : "support"} this over the alternatives"
       end
     end
   end

@@ -142,6 +142,8 @@ module Dielectra
       end
 
       def live(hypothesis, observation)
+        return detecting_leak(hypothesis, observation) if observation.what == :ncv && hypothesis.leaking?
+
         points = observation.at.map { |point| @potentials.standing(hypothesis, observation.arrangement, point) }
         in_each(observation.toggles, points.flat_map(&:to_a)) do |state|
           plain = shown(points.map { |at| potential_of(at.line, at.neutral, state) }, observation)
@@ -149,6 +151,17 @@ module Dielectra
 
           drawn = points.map { |at| potential_of(at.line | at.line_if, at.neutral | at.neutral_if, state) }
           (PLUGGED_IN * shown(drawn, observation)) + ((1 - PLUGGED_IN) * plain)
+        end
+      end
+
+      # A detector glows where a leak ties the conductor to the line, whatever else it is tied to.
+      def detecting_leak(hypothesis, observation)
+        point = observation.at.first
+        at = @potentials.standing(hypothesis, observation.arrangement, point)
+        leak = hypothesis.reach_with_leak(observation.arrangement)&.live(@world.index[point]) || 0
+        in_each(observation.toggles, [*at.to_a, leak]) do |state|
+          tied = leak.anybits?(state) ? :line : potential_of(at.line, at.neutral, state)
+          detected(tied, observation.reading == "glow")
         end
       end
 
@@ -216,7 +229,7 @@ module Dielectra
       # A high-resistance contact may leave a light dim, off, on or flickering
       def burns(predicted, seen)
         return { "dim" => 0.5, "flickers" => BAD_CONTACT_FLICKERS }.fetch(seen, 0.15) if predicted == :dim
-        return { "dim" => 0.9, "off" => 0.08 }.fetch(seen, 0.01) if predicted == :faint
+        return { "dim" => 0.5, "off" => 0.48 }.fetch(seen, 0.01) if predicted == :faint
         return FLICKERS_FOR_NOTHING if seen == "flickers"
 
         matches(predicted == :on ? "on" : "off", seen)

@@ -30,23 +30,33 @@ module Dielectra
             [["Beeps", { "reads" => "beep" }, true], ["Silent", { "reads" => "silent" }, false]]
           when "resistance"
             [
-              ["Under #{Diagnosis::Prediction::COPPER_OHMS.round} Ω", { "ohms" => COPPER }, :read],
-              ["More: a load", { "ohms" => LOAD }, :read],
+              told_as("Under #{limit} Ω", "under #{limit} Ω", { "ohms" => COPPER }, :read),
+              told_as("More: a load", "over #{limit} Ω", { "ohms" => LOAD }, :read),
               ["No reading", { "ohms" => nil }, :read]
             ]
           when "ncv"
             [["Glows", { "reads" => "glow" }, true], ["Dark", { "reads" => "dark" }, false]]
           else
-            [["About #{volts} V", { "volts" => volts }, true], ["Nothing", { "volts" => 0 }, false]]
+            [
+              told_as("About #{volts} V", "about #{volts} V", { "volts" => volts }, true),
+              told_as("Nothing", "about 0 V", { "volts" => 0 }, false)
+            ]
           end
         end
 
         def answered(answer, _region)
-          return answer["reads"] if answer["reads"]
+          return answer["said"] || answer["reads"] if answer["said"] || answer["reads"]
           return "#{answer["volts"]} V" if answer["volts"]
 
           answer["ohms"] ? "#{answer["ohms"]} Ω" : "open"
         end
+
+        # A tap says less than a number, and is kept as what it says.
+        def told_as(label, said, answer, outcome) = [label, { **answer, "said" => said }, outcome]
+        private :told_as
+
+        def limit = Diagnosis::Prediction::COPPER_OHMS.round
+        private :limit
 
         def refused(situation) = "a reading in the #{place(situation)} box could not be taken"
       end

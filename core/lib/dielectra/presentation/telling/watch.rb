@@ -9,9 +9,11 @@ module Dielectra
           pending = situation.breaker_log.pending
           return after_breaker(pending, situation) if pending
 
-          several = situation.job.goal.groups.size > 1
-          [several ? "Look at every load" : "Look at the light", "Toggles as they are: #{toggles(situation)}.", nil]
+          [title(situation.job), "#{PLUG if outlets?(situation.job)}Toggles as they are: #{toggles(situation)}.", nil]
         end
+
+        # What is done at an outlet, which nobody can see to be on
+        PLUG = "At an outlet, plug a lamp in or use the plug-in tester: nobody sees whether an empty one is on. "
 
         def choices(session)
           pending = session.situation.breaker_log.pending
@@ -42,6 +44,17 @@ module Dielectra
         def refused(_situation) = "the light could not be watched"
 
         private
+
+        def title(job)
+          return "Look at every load" if job.goal.groups.size > 1
+
+          kinds = job.goal.groups.flat_map { |group| group.loads.map { |load| load.part || Naming.kind(load.kind) } }.uniq
+          return "Look at the light" if kinds == ["light"]
+
+          kinds.one? ? "Is the #{kinds.first == "receptacle" ? "outlet" : kinds.first} on?" : "Look at every load"
+        end
+
+        def outlets?(job) = job.goal.loads.any? { |load| load.kind == "receptacle" }
 
         def out_or_on(pending)
           [["It is out", "off"], ["Still on", "on"]].map do |label, light|

@@ -11,14 +11,19 @@ module Dielectra
         LEAST_WATTS = 25
         LUMINAIRES = %w[luminaire].freeze
 
-        # One conductor under a screw
+        # One conductor under a screw. A joint that was made in this job is a splice with a tail.
         def one_a_screw
           in_each_box do |place|
-            crowded = @situation.joints(place).find { |joint| crowded?(joint) }
-            next not_met("#{in_box(place)}, splice #{wires(crowded)} with one tail to the screw.") if crowded
+            found = @situation.opened[place]["joints"].find { |joint| crowded?(joint["points"]) && joint["by"] != "twist_on" }
+            next unless found
 
-            was = @situation.found_joints(place).find { |joint| crowded?(joint) }
-            met("#{in_box(place)} #{wires(was)} left the screw for a splice.") if was
+            crowd = found["points"]
+            unless @situation.joints(place).any? { |joint| joint.sort == crowd.sort }
+              next met("#{in_box(place)} #{wires(crowd)} left the screw for a splice with a tail.")
+            end
+            next unknown("#{in_box(place)}, see whether #{wires(crowd)} are all under one screw.") unless found["by"]
+
+            not_met("#{in_box(place)}, splice #{wires(crowd)} with one tail to the screw.")
           end
         end
 

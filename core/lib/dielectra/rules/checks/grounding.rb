@@ -41,7 +41,7 @@ module Dielectra
         # Grounds that carry what is none
         def borrowed
           in_each_box do |place|
-            grounds = @situation.grounds(place) + metal(place)
+            grounds = every_ground(place) + metal(place)
             stray = @situation.joints(place).find { |joint| joint.intersect?(grounds) && stranger?(joint - grounds) }
             not_met("#{in_box(place)}, take #{named(stray - grounds)} off the ground. A ground carries no current.") if stray
           end
@@ -58,6 +58,10 @@ module Dielectra
         end
 
         private
+
+        # Grounding conductors, those of new cables with them
+        def every_ground(place) =
+          @situation.cable_ends(place).filter_map { |one| one.grounding && one.point(one.grounding) }
 
         def metal(place) = @site.bond.metal(place)
 

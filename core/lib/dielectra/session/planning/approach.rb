@@ -98,6 +98,18 @@ module Dielectra
 
       def live_first = second_circuit(@situation.live.keys.first)
 
+      # Reads whether an outlet is on, where nothing is plugged in that would show it
+      # @param loads [Array<String>] outlets that a look did not tell of
+      # @return [Step, nil]
+      def outlet(loads)
+        loads.each do |load|
+          tool, at = Evidence::Sockets.reading(load, @situation)
+          step = tool && read_outlet(tool, at)
+          return step if step && !@situation.exhausted?(step.to_h)
+        end
+        nil
+      end
+
       # Throws toggles as wanted, then yields. The last throw leads to what the block says.
       # @param raised [Hash{String => Boolean}] switch => toggle up
       def toggled(raised)
@@ -112,6 +124,12 @@ module Dielectra
       end
 
       private
+
+      def read_outlet(tool, at)
+        return offered(@permits.looking.step(:probe, tool:, at:)) if tool == Steps::Probe::PLUG_IN
+
+        live(@situation.place_of_device(at.first)) { |live| live.step(:probe, tool:, at:) }
+      end
 
       # The step, unless it does not fit what is there: a device was taken out, or is another than the plan took it for
       def fitting

@@ -34,7 +34,8 @@ module Dielectra
 
         answers = @now.lights(@now.arrangement, toggles)
         unless control
-          return @now.action(:watch, nil, @work_state.spend(@costs["watch"]), answers, @permits.looking.step(:watch))
+          step = @approach.outlet(@now.proof.unread) || @permits.looking.step(:watch)
+          return @now.action(:watch, nil, @work_state.spend(@costs["watch"]), answers, step)
         end
 
         there = moved(control.place).spend(@costs["set"] + @costs["watch"])

@@ -38,6 +38,9 @@ module Dielectra
 
       # The look; where one was unsure of it twice in a row, the nearest toggle thrown first.
       def watched(looking)
+        outlet = @approach.outlet(@now.proof.unread)
+        return outlet if outlet
+
         look = looking.step(:watch)
         return look unless @situation.declined?(look.to_h, Evidence::Refusals::LOOKS + 1)
         return look if @situation.declined?(look.to_h, Evidence::Refusals::LOOKS)

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Evidence
+    # Outlets with nothing plugged in: nobody sees whether they are on. A receptacle tester, or volts between the two sides
+    # of one, says so.
+    module Sockets
+      # Share of the supply from which an outlet is on
+      LIVE = 0.6
+
+      module_function
+
+      # @param step [Hash] with its answer
+      # @param job [Job]
+      # @return [Hash{String => String}, nil] load => light, as far as the step says; nil for other steps
+      def shown(step, job)
+        answer = step["answer"] or return
+        return answer["loads"] if step["do"] == "watch"
+
+        state = state(step, job) or return
+        load = load(step, job)
+        load && { load.id => state }
+      end
+
+      # @return [String, nil] on or off, for a reading at an outlet
+      def state(step, job)
+        return unless step["do"] == "probe"
+
+        answer = step["answer"]
+        if step["tool"] == "plug_in"
+          return if answer["hot"].nil?
+
+          return answer["hot"] == "open" || answer["neutral"] == "open" ? "off" : "on"
+        end
+        return unless answer["volts"] && load(step, job)
+
+        answer["volts"] > LIVE * job.supply_volts ? "on" : "off"
+      end
+
+      # @return [Goals load, nil] the switched outlet that a reading is about: the whole of it
+      def load(step, job)
+        owners = step["at"].map { |point| PointId.device(point) }.uniq
+        owners.one? && job.goal.loads.find { |one| one.kind == "receptacle" && one.id == owners.first }
+      end
+
+      # The reading that shows whether an outlet is on
+      # @param load [String]
+      # @param situation [Situation]
+      # @return [Array(String, Array<String>), nil] tool and points; nil where neither a tester nor an open box is there
+      def reading(load, situation)
+        return ["plug_in", [load]] if situation.tool?("plug_in")
+
+        tool = %w[low_z voltage].find { |name| situation.tool?(name) }
+        [tool, %W[#{load}.hot_1 #{load}.neutral_1]] if tool && situation.open?(situation.place_of_device(load))
+      end
+    end
+  end
+end
