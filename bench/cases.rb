@@ -90,7 +90,7 @@ def judged(game, times)
       :unsafe
     elsif conclusion.status == "solved"
       obeys && faults.empty? ? (named ? :right : :cause) : :wrong
-    elsif expected["status"] == "stopped"
+    elsif [expected["status"], *expected["status_also"]].include?("stopped")
       named ? :right : :why
     else
       :stopped

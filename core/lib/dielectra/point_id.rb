@@ -7,7 +7,6 @@ module Dielectra
   module PointId
     # Matches the name of a conductor's end, and no other.
     CONDUCTOR = %r{/}
-    SCREW = %r{\A[^/]+\z}
     BOX = ".box"
     YOKE = ".ground"
 

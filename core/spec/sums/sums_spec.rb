@@ -13,8 +13,30 @@ RSpec.describe Dielectra::Sums do
 
   it "turns ohms into feet and back into volts lost" do
     expect(described_class::Wire.feet("14/2", 0.505)).to eq(100.0)
-    expect(described_class::Wire.drop("14/2", 100, 10)).to eq(5.05)
+    expect(described_class::Wire.drop("14/2", 100, 10)).to eq(6.14)
     expect(described_class::Wire.amperes(120, 0.8)).to eq(150.0)
+  end
+
+  it "loses volts in warm copper, in square millimeters too" do
+    expect([described_class::Wire.drop("12/2", 100, 10), described_class::Wire.drop("1.5/2", 100, 10)]).to eq([3.86, 8.82])
+  end
+
+  it "tells a dead short from a load, and what trips at once" do
+    wire = described_class::Wire
+    expect([0.8, 5.4].map { |ohms| [wire.dead_short?(ohms), wire.trips_at_once?(120, ohms, 15)] }).to eq(
+      [[true, false], [false, false]]
+    )
+    expect(wire.trips_at_once?(120, 0.5, 15)).to be(true)
+  end
+
+  it "is within reach of grounded metal either way" do
+    expect([[9, 4], [7, 6], [9, 6]].map { |way| described_class::Reach.near?(*way) }).to eq([true, true, false])
+  end
+
+  it "counts clamps once, and each conductor by its own gauge" do
+    fill = described_class::BoxFill.new(conductors: { "14" => 2, "12" => 2 }, yokes: { "12" => 1 }, clamps: true)
+    expect(fill.needed).to eq(4.0 + 4.5 + 4.5 + 2.25)
+    expect(fill.working).to eq("2 × 14 AWG 4.0 + 2 × 12 AWG 4.5 + 1 device 4.5 + clamps 2.25 = 15.25 in³")
   end
 
   it "adds slack and free ends to a run" do
@@ -28,6 +50,9 @@ RSpec.describe Dielectra::Sums do
   end
 
   it "knows the gauge that goes with a breaker" do
+    aluminum = ->(amps) { described_class::Breaker.enough?("12/2", amps, aluminum: true) }
+    expect([aluminum.call(15), aluminum.call(20)]).to eq([true, false])
+    expect(described_class::Breaker.enough?("1.0/2", 32)).to be(false)
     expect(
       [%w[14/2 20], %w[12/2 20], %w[raceway 20]].map { |type, amps| described_class::Breaker.enough?(type, amps.to_i) }
     ).to eq([false, true, true])

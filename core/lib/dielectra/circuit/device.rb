@@ -30,7 +30,16 @@ module Dielectra
         built_in.merge(plugged).select { |_, watts| watts.positive? }
       end
 
+      # @return [Array<String>] sockets that hold something with a short in it
+      def shorted = (settings["plugged"] || {}).select { |_, what| what["shorted"] }.keys
+
       def amps = settings["amps"]
+
+      # @return [String, nil] ground_fault, arc_fault or dual, of a breaker that watches more than amperes
+      def protection = settings["protection"]
+
+      # @return [Float, nil] amperes at which a weak breaker trips after a while
+      def trips_at = settings["trips_at"]
 
       def breaker? = kind.name == "breaker"
 

@@ -5,18 +5,20 @@ module Dielectra
     # Changes made since the boxes were found: joints rearranged, devices replaced, lamps renewed. Arrangements are
     # compared by value, so results computed for one are reused when it recurs.
     class Arrangement
-      attr_reader :joints, :touched, :kinds, :lamps, :key, :hash
+      attr_reader :joints, :touched, :kinds, :lamps, :unplugged, :key, :hash
 
       # @param joints [Hash{String => Array<Array<String>>}] place => what touches what there now
       # @param touched [Array<String>] points whose joint was changed at least once, and so remade
       # @param kinds [Hash{String => String}] device => kind of its replacement
       # @param lamps [Array<String>] luminaires that were given a good lamp
-      def initialize(joints: {}, touched: [], kinds: {}, lamps: [])
+      # @param unplugged [Array<String>] receptacles at which everything was taken out
+      def initialize(joints: {}, touched: [], kinds: {}, lamps: [], unplugged: [])
+        @unplugged = unplugged.uniq.sort.freeze
         @joints = Ractor.make_shareable(joints)
         @touched = touched.uniq.sort.freeze
         @kinds = kinds.freeze
         @lamps = lamps.uniq.sort.freeze
-        @key = [@joints, @touched, @kinds, @lamps].freeze
+        @key = [@joints, @touched, @kinds, @lamps, @unplugged].freeze
         @hash = @key.hash
         freeze
       end
@@ -31,7 +33,8 @@ module Dielectra
           joints: joints.merge(place => Arrangement.canonical(to)),
           touched: touched + changed,
           kinds:,
-          lamps:
+          lamps:,
+          unplugged:
         )
       end
 
@@ -44,7 +47,8 @@ module Dielectra
           joints: joints.merge(place => Arrangement.canonical(kept)),
           touched: touched + moved.flatten,
           kinds: kinds.merge(id => kind),
-          lamps:
+          lamps:,
+          unplugged:
         )
       end
 
@@ -52,25 +56,28 @@ module Dielectra
       def with_fitted(id, kind, place:, from:)
         bare = stripped(from, id, PointId.yoke(id))
         with_joints(place, from:, to: bare).then do |one|
-          Arrangement.new(joints: one.joints, touched: one.touched, kinds: kinds.merge(id => kind), lamps:)
+          Arrangement.new(joints: one.joints, touched: one.touched, kinds: kinds.merge(id => kind), lamps:, unplugged:)
         end
       end
 
       # The same with a device taken out
       def without_device(id, place:, from:)
         one = with_joints(place, from:, to: stripped(from, id, nil))
-        Arrangement.new(joints: one.joints, touched: one.touched, kinds: kinds.except(id), lamps:)
+        Arrangement.new(joints: one.joints, touched: one.touched, kinds: kinds.except(id), lamps:, unplugged:)
       end
 
       # The same with a tab of a device broken off.
       # @param kind [String] what it is so far
       def with_tab_off(id, kind, tab) =
-        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Trade::KindName.without_tab(kind, tab)), lamps:)
+        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Trade::KindName.without_tab(kind, tab)), lamps:, unplugged:)
 
       # The same with a new device in a closed box
-      def with_unseen_device(id, kind) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:)
+      def with_unseen_device(id, kind) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:, unplugged:)
 
-      def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id])
+      def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id], unplugged:)
+
+      # The same with nothing plugged in at a receptacle
+      def with_unplugged(id) = Arrangement.new(joints:, touched:, kinds:, lamps:, unplugged: unplugged + [id])
 
       # Joints without a device's points, and what was on its screws apart
       # @param kept [String, nil] the one point that stays as it is

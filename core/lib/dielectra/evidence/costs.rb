@@ -28,7 +28,8 @@ module Dielectra
         "raceway" => "conductors pulled into a raceway",
         "raceway_foot" => "a foot of that",
         "fit" => "a device fitted",
-        "retire" => "a switch taken out"
+        "retire" => "a switch taken out",
+        "unplug" => "everything at an outlet unplugged"
       }.freeze
       # The least and the most minutes that can be set
       LEAST = 0.05

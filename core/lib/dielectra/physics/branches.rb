@@ -8,6 +8,8 @@ module Dielectra
     class Branches
       CONTACT = 0.05
       BOLTED = 0.001
+      # Ohms of a short in an appliance, its cord included
+      SHORTED = 0.1
       COLD_LAMP = 1 / 12.0
 
       Branch = Struct.new(:one, :other, :ohms, :part)
@@ -45,8 +47,7 @@ module Dielectra
         volts = @circuit.supply["volts"]
         @circuit.devices.flat_map do |device|
           lamp = device.kind.lamp && Branches.lamp_ohms(device, volts, warm:, burnt: burnt?(device))
-          used =
-            device.appliances.map { |name, watts| branch(device, device.kind.sockets.fetch(name), (volts**2) / watts) }
+          used = plugged(device, volts) + shorted(device)
           lamp ? [branch(device, device.kind.lamp, lamp), *used] : used
         end
       end
@@ -67,6 +68,13 @@ module Dielectra
       end
 
       private
+
+      def plugged(device, volts) =
+        device.appliances.map { |name, watts| branch(device, device.kind.sockets.fetch(name), (volts**2) / watts) }
+
+      # Appliances with a short inside
+      def shorted(device) =
+        device.shorted.map { |name| branch(device, device.kind.sockets.fetch(name), SHORTED) }
 
       def faults(kind) = @circuit.faults.select { |fault| fault["kind"] == kind }
 

@@ -12,8 +12,6 @@ module Dielectra
       # Shares of the supply from which a lamp is on, or dim.
       ON = 0.60
       DIM = 0.15
-      # Times its rating from which a breaker trips, after a while; above ten times it trips at once.
-      TRIPS = 1.35
       # A point is dangerous from this voltage against earth, read with a detector's burden.
       DANGER = 45
       BURDEN = 100_000
@@ -24,13 +22,15 @@ module Dielectra
       #   stands
       # @param on [Array<Circuit::Device>] the breakers that are on, all others being off
       # @return [Network] the circuit as it is switched then
-      def self.switched(circuit, toggles, on = circuit.breakers)
+      # @param warmed [Boolean] whether it has been so for ten minutes
+      def self.switched(circuit, toggles, on = circuit.breakers, warmed: false)
         known = toggles.select { |id, at| circuit.device(PointId.device(id)).kind.position_named(at) }
         new(
           circuit,
           Network.by_device(circuit, known).merge(
             circuit.breakers.to_h { |breaker| [breaker.id, on.include?(breaker) ? "on" : "off"] }
-          )
+          ),
+          warmed:
         )
       end
 
@@ -49,8 +49,10 @@ module Dielectra
 
       # @param state [Hash{String => String, Array<String>}] positions where they differ from the circuit's own
       # @param wiring [Wiring] of the circuit, where it is at hand
+      # @param warmed [Boolean] whether it has been so for ten minutes, so that overloaded breakers have tripped too
       # @raise [InvalidInput] for a device the circuit does not have, or a position the device does not have
-      def initialize(circuit, state = {}, wiring: Wiring.new(circuit))
+      def initialize(circuit, state = {}, wiring: Wiring.new(circuit), warmed: false)
+        @warmed = warmed
         state.each { |id, position| check_position(circuit, id, position) }
         @circuit = circuit
         @state = state
@@ -59,6 +61,9 @@ module Dielectra
 
       # @return [Network] the same circuit in another state, the compiled wiring shared
       def at(state) = Network.new(circuit, state, wiring:)
+
+      # @return [Network] the same after ten minutes with nothing touched
+      def warmed = Network.new(circuit, state, wiring:, warmed: true)
 
       # @return [Hash{String => String}] load => on, dim or off. A receptacle counts as a load where something is
       #   plugged in; what a device has beside that is named by its terminal, `F1.fan`.
@@ -142,6 +147,20 @@ module Dielectra
         steady[breaker_id] == "on" ? overload(source, solution) : 0.0
       end
 
+      # @param point [String] where a conductor ends
+      # @return [Float] amperes that a clamp around it reads
+      def clamped(point)
+        circuit.cables.each do |cable|
+          cable.conductors.each do |wire|
+            ends = cable.points(wire)
+            next unless ends.include?(point)
+
+            return broken?(cable, wire) ? 0.0 : flow(cable, *ends, solution).abs
+          end
+        end
+        0.0
+      end
+
       # What flows in every branch that conducts.
       # @return [Array<Hash>] `from`, `to` (points), `ohms`, `amperes` (never negative, flowing from `from` to `to`)
       def currents
@@ -202,7 +221,7 @@ module Dielectra
           begin
             positions =
               circuit.breakers.to_h { |breaker| [breaker.id, state.fetch(breaker.id, breaker.position || "on")] }
-            easy = Connectivity.new(wiring, state, closed(positions), warm: true).easy?
+            easy = Connectivity.new(wiring, state, closed(positions), warm: true).easy? && !watched?(positions)
             while !easy && (tripping = most_overloaded(positions))
               positions[tripping.id] = "tripped"
             end
@@ -210,10 +229,46 @@ module Dielectra
           end
       end
 
+      # Whether a breaker that is on watches more than amperes, or trips below its rating
+      def watched?(positions) = closed(positions).any? { |source| source.balance || source.holds < source.amps }
+
       def most_overloaded(positions)
-        solution = solve(closed(positions), [])
-        worst = closed(positions).max_by { |source| overload(source, solution) / source.amps }
-        worst if worst && overload(worst, solution) > TRIPS * worst.amps
+        on = closed(positions)
+        solution = solve(on, [])
+        worst = on.max_by { |source| overload(source, solution) / limit(source) }
+        return worst if worst && overload(worst, solution) > limit(worst)
+
+        on.find { |source| source.balance && imbalance(source, solution) > source.balance }
+      end
+
+      # Amperes above which a breaker trips
+      def limit(source) = @warmed ? source.holds : Wiring::Source.at_once * source.amps
+
+      # Amperes that leave by a breaker's conductor and do not come back in its cable
+      def imbalance(source, solution)
+        cables = circuit.cables.select { |cable| cable.conductors.any? { |wire| on?(source, cable, wire) } }
+        cables
+          .sum do |cable|
+            wires = cable.conductors.reject { |wire| Trade::Color.grounding?(wire.color) }
+            wires.sum { |wire| flow(cable, *cable.points(wire), solution) }
+          end
+          .abs
+      end
+
+      def on?(source, cable, wire) = cable.points(wire).any? { |point| panel?(point) && wiring.net(point) == source.net }
+
+      def panel?(point) = circuit.place(PointId.head(point))&.panel?
+
+      def broken?(cable, wire) =
+        circuit.faults.any? do |fault|
+          fault["kind"] == "conductor_open" && fault["cable"].sort == cable.ends.sort &&
+            wire.ids.include?(fault["conductor"])
+        end
+
+      # Amperes from the panel into a conductor
+      def flow(cable, one, other, solution)
+        near, far = panel?(one) ? [one, other] : [other, one]
+        ((solution[wiring.net(near)] || 0.0) - (solution[wiring.net(far)] || 0.0)) / cable.ohms
       end
 
       def overload(source, solution) = ((source.volts - (solution[source.net] || 0.0)) / Branches::CONTACT).abs

@@ -28,7 +28,8 @@ module Dielectra
           "low_z" => Voltmeter,
           "continuity" => ContinuityTester,
           "resistance" => Ohmmeter,
-          "plug_in" => ReceptacleTester
+          "plug_in" => ReceptacleTester,
+          "clamp" => ClampMeter
         }
       end
       private_class_method :by_tool

@@ -11,8 +11,17 @@ module Dielectra
       # net numbers, ohms, and the Branch it stands for
       Link = Struct.new(:one, :other, :ohms, :branch) { def solid? = ohms <= SOLID }
 
-      # The source behind a breaker: its net and its volts against the panel's neutral, negative on the second leg
-      Source = Struct.new(:id, :net, :volts, :amps)
+      # The source behind a breaker: its net and its volts against the panel's neutral, negative on the second leg; its
+      # rating, the amperes it trips at after a while, and the milliamperes of imbalance it allows
+      Source =
+        Struct.new(:id, :net, :volts, :amps, :holds, :balance) do
+          # Times its rating above which a breaker trips at once, and after ten minutes
+          def self.at_once = 10
+
+          def self.after_a_while = 1.35
+        end
+      # Amperes of imbalance that each kind of protection trips at
+      BALANCE = { "ground_fault" => 0.005, "arc_fault" => 0.03, "dual" => 0.005 }.freeze
 
       attr_reader :circuit, :size, :earth, :sources
 
@@ -67,11 +76,14 @@ module Dielectra
 
       def source(breaker)
         volts = @circuit.supply["volts"].to_f
+        amps = breaker.amps || 15
         Source.new(
           breaker.id,
           net(breaker.point("load")),
           breaker.settings["leg"] == 2 ? -volts : volts,
-          breaker.amps || 15
+          amps,
+          breaker.trips_at || (Source.after_a_while * amps),
+          BALANCE[breaker.protection]
         )
       end
 

@@ -36,6 +36,9 @@ module Dielectra
         settle
       end
 
+      # Minutes with nothing touched after which what is too much has tripped a breaker
+      WARM = 10
+
       # @param fields [Hash] a step in the form of the protocol
       # @return [Hash] the answer; `cannot` where the step makes no sense in this house
       def answer(fields)
@@ -50,6 +53,21 @@ module Dielectra
       def loads = Sockets.loads(@circuit, network)
 
       def breakers = network.breakers
+
+      # @return [Hash] what is seen after some minutes with nothing touched, as `watch` answers
+      def wait(minutes)
+        @waited += minutes
+        trip(network.warmed) if @waited >= WARM
+        { "loads" => loads, "breakers" => breakers }
+      end
+
+      # Takes out whatever is plugged in at a receptacle.
+      def unplug(id)
+        receptacle = device(id)
+        raise InvalidInput, "#{id} is no receptacle." if receptacle.kind.sockets.empty?
+
+        with_device(receptacle.with(settings: receptacle.settings.except("plugged")))
+      end
 
       def throw_toggle(id, position)
         id = @toggles.fetch(id, id)
@@ -224,10 +242,16 @@ module Dielectra
         settle
       end
 
-      # Trips breakers that the state overloads.
+      # Trips breakers that the state overloads at once.
       def settle
+        @waited = 0.0
+        trip
+      end
+
+      # @param now [Physics::Network] in which breakers have tripped
+      def trip(now = nil)
         @network = nil
-        tripped = network.breakers.select { |_, position| position == "tripped" }
+        tripped = (now || network).breakers.select { |_, position| position == "tripped" }
         devices =
           @circuit.devices.map do |device|
             tripped.key?(device.id) ? device.with(settings: device.settings.merge("position" => "tripped")) : device

@@ -66,7 +66,8 @@ module Dielectra
       SOME = 60
       private_constant :TRIED, :SOME
 
-      def network(state) = Physics::Network.switched(@circuit, state)
+      # As it is after a while: what is too much for the breaker has tripped it.
+      def network(state) = Physics::Network.switched(@circuit, state, warmed: true)
 
       def hazards_in(state)
         now = network(state)

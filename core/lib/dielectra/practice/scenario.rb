@@ -25,8 +25,6 @@ module Dielectra
         junction: 0.02,
         parallel: 0.03
       }.freeze
-      # Families where much is hidden or nothing looks different
-      HARD = %i[cloth knob_and_tube second_circuit old_scheme neutral_switched parallel].freeze
       # Frequency of each fault
       TROUBLES = {
         exchanged: 0.25,

@@ -23,9 +23,12 @@ module Dielectra
         shared_box: "The lights work, but crossed circuits or a switched neutral would look the same. Check inside.",
         polarity: "The light works. It would also work with line and neutral exchanged. This tells which.",
         steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
+        hold: "It was said to trip. Too much on a circuit shows only after some minutes, with the loads on.",
+        unreproduced: "It works now, and still somebody called. Its box shows what was done there.",
         last_check: "The light works. This reading shows whether the neutral is switched anyway.",
         second_look: "The finding rests on one answer. Take it again.",
         downstream: "The light works. Everything downstream has to be live as well.",
+        legs: "Two circuits share a neutral. About 0 V from hot to hot means one leg, and a neutral that may overheat.",
         bond: "The box is dead and open: read its metal now. With the power on, a meter cannot tell a good ground.",
         metal: "The light works. Metal that a hand can touch must be dead, and should have a path to ground.",
         roles: "The light works. This tells the line from the load, for the record.",
@@ -155,7 +158,7 @@ module Dielectra
         return RULES.fetch(@rule) if @rule
         return unless @action
 
-        return "Wires were moved. If this reads open, or a load, the power can come on." if pre_energization_test?
+        return trial if pre_energization_test?
 
         case @action.purpose
         when :watch, :throw
@@ -187,6 +190,14 @@ module Dielectra
             "Nothing counts as fixed before every control was seen to work from every state of the others."
           end
         end
+      end
+
+      def trial
+        if @step["at"].any? { |point| PointId.box?(point) }
+          return "If this reads open, the conductor does not touch the box. It says nothing of a ground."
+        end
+
+        "Wires were moved. If this reads open, or a load, the power can come on."
       end
 
       def opening(share)

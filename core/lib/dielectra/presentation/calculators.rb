@@ -5,6 +5,10 @@ module Dielectra
     # The sums of the bench as small calculators: what each asks, and what comes of it in a sentence.
     module Calculators
       GAUGES = %w[14 12 10].freeze
+      SIZES = [*GAUGES, "1.0", "1.5", "2.5"].freeze
+      METALS = %w[copper aluminum].freeze
+      YES = %w[no yes].freeze
+      NONE = "none"
       # The volume of a box is typed in, not looked up by its size.
       AS_MARKED = "volume as marked"
 
@@ -17,8 +21,13 @@ module Dielectra
           [
             Field.new("gauge", "Gauge", "14", GAUGES),
             Field.new("conductors", "Insulated conductors", 4),
-            Field.new("devices", "Devices", 1),
+            Field.new("other_gauge", "Second gauge", NONE, [NONE, *GAUGES]),
+            Field.new("others", "Conductors of it", 0),
+            Field.new("devices", "Devices, straps", 1),
+            Field.new("wide", "Of these over 2 in wide", 0),
             Field.new("grounds", "Grounds", 2),
+            Field.new("clamps", "Clamps inside", "no", YES),
+            Field.new("ring", "Ring or extension, in³", 0),
             Field.new("box", "Box", AS_MARKED, [AS_MARKED, *Trade::StandardBox.all.map(&:name)]),
             Field.new("volume", "Volume marked, in³", 18)
           ]
@@ -26,7 +35,7 @@ module Dielectra
         "drop" => [
           "Volts lost on a run",
           [
-            Field.new("gauge", "Gauge", "14", GAUGES),
+            Field.new("gauge", "AWG or mm²", "14", SIZES),
             Field.new("feet", "Feet, one way", 50),
             Field.new("amperes", "Amperes", 5),
             Field.new("volts", "Volts of the supply", 120)
@@ -34,9 +43,20 @@ module Dielectra
         ],
         "distance" => [
           "Ohms to feet",
-          [Field.new("gauge", "Gauge", "14", GAUGES), Field.new("ohms", "Ohms, less the leads", 0.5)]
+          [Field.new("gauge", "AWG or mm²", "14", SIZES), Field.new("ohms", "Ohms, less the leads", 0.5)]
         ],
-        "amperes" => ["Ohms to amperes", [Field.new("volts", "Volts", 120), Field.new("ohms", "Ohms", 0.8)]],
+        "amperes" => [
+          "Ohms to amperes",
+          [Field.new("volts", "Volts", 120), Field.new("ohms", "Ohms", 0.8), Field.new("amps", "Breaker, amperes", 15)]
+        ],
+        "overload" => [
+          "Watts on a circuit",
+          [
+            Field.new("watts", "Watts of everything on", 2700),
+            Field.new("volts", "Volts", 120),
+            Field.new("amps", "Breaker, amperes", 15)
+          ]
+        ],
         "dimmer" => [
           "Dimmer beside others",
           [
@@ -72,7 +92,11 @@ module Dielectra
         ],
         "breaker" => [
           "Gauge and breaker",
-          [Field.new("gauge", "Gauge", "14", GAUGES), Field.new("amps", "Breaker, amperes", 15)]
+          [
+            Field.new("gauge", "AWG or mm²", "14", SIZES),
+            Field.new("metal", "Metal", "copper", METALS),
+            Field.new("amps", "Breaker, amperes", 15)
+          ]
         ]
       }.freeze
 
@@ -111,34 +135,63 @@ module Dielectra
       def refuse(field) = raise(InvalidInput.new("#{field.label} cannot be that.", pointer: "/given/#{field.name}"))
 
       def sum_box_fill(said)
-        gauge = said[:gauge]
-        volume = Trade::StandardBox.named(said[:box])&.volume_in3 || said[:volume]
-        fill =
-          Sums::BoxFill.new(
-            conductors: {
-              gauge => said[:conductors].to_i
-            },
-            yokes: {
-              gauge => said[:devices].to_i
-            },
-            grounds: said[:grounds].to_i
-          )
+        volume = (Trade::StandardBox.named(said[:box])&.volume_in3 || said[:volume]) + said[:ring]
+        fill = fill(said)
         verdict = fill.fits?(volume) ? "The box has it." : "The box is too small."
-        "It needs #{fill.needed} in³ of #{volume} in³. #{verdict} 314.16."
+        "#{fill.working} of #{volume.round(2)} in³. #{verdict} 314.16."
+      end
+
+      # A device over 2 in wide counts for two gangs.
+      def fill(said)
+        conductors = Hash.new(0)
+        conductors[said[:gauge]] += said[:conductors].to_i
+        conductors[said[:other_gauge]] += said[:others].to_i unless said[:other_gauge] == NONE
+        largest = conductors.select { |_, count| count.positive? }.keys.min_by(&:to_i) || said[:gauge]
+        Sums::BoxFill.new(
+          conductors:,
+          yokes: {
+            largest => said[:devices].to_i + said[:wide].to_i
+          },
+          grounds: said[:grounds].to_i,
+          clamps: said[:clamps] == "yes"
+        )
       end
 
       def sum_drop(said)
         lost = Sums::Wire.drop(said[:gauge], said[:feet], said[:amperes])
-        return "#{lost} V are lost." unless said[:volts].positive?
+        ohms = (Trade::CableType.ohms_per_foot(said[:gauge], loaded: true) * 1000).round(2)
+        working = "2 × #{said[:feet]} ft × #{ohms} Ω per 1,000 ft × #{said[:amperes]} A = #{lost} V"
+        return "#{working}." unless said[:volts].positive?
 
-        "#{lost} V are lost, #{(lost * 100 / said[:volts]).round(1)} % of #{said[:volts]} V."
+        "#{working}, #{(lost * 100 / said[:volts]).round(1)} % of #{said[:volts]} V. Warm copper, chapter 9, table 8."
       end
 
-      def sum_distance(said) = "#{Sums::Wire.feet(said[:gauge], said[:ohms])} ft to where the two conductors meet."
+      def sum_distance(said)
+        ohms = (Trade::CableType.ohms_per_foot(said[:gauge]) * 1000).round(3)
+        feet = Sums::Wire.feet(said[:gauge], said[:ohms])
+        "#{said[:ohms]} Ω ÷ (2 × #{ohms} Ω per 1,000 ft) = #{feet} ft to where the two conductors meet. Copper at 20 °C."
+      end
 
       def sum_amperes(said)
+        return "Zero ohms is a dead short: the run limits the amperes." if said[:ohms].zero?
+
         amperes = Sums::Wire.amperes(said[:volts], said[:ohms])
-        amperes ? "#{amperes} A." : "No ohms draw no end of amperes."
+        working = "#{said[:volts]} V ÷ #{said[:ohms]} Ω = #{amperes} A"
+        return "#{working}. A dead short, limited by the run: no appliance draws that." if Sums::Wire.dead_short?(said[:ohms])
+
+        once = Sums::Wire.trips_at_once?(said[:volts], said[:ohms], said[:amps])
+        "#{working}: #{once ? "a breaker of #{said[:amps]} A trips at once" : "a load, as far as ohms tell"}."
+      end
+
+      def sum_overload(said)
+        return "Enter the volts." unless said[:volts].positive?
+
+        amperes = (said[:watts] / said[:volts].to_f).round(1)
+        working = "#{said[:watts]} W ÷ #{said[:volts]} V = #{amperes} A"
+        return "#{working}: within #{said[:amps]} A." if amperes <= said[:amps]
+
+        most = (said[:amps] * said[:volts]).round
+        "#{working}: too much for #{said[:amps]} A. Move #{(said[:watts] - most).round} W to another circuit."
       end
 
       def sum_dimmer(said)
@@ -149,8 +202,10 @@ module Dielectra
       def sum_cable(said) = "#{Sums::Wire.needed(said[:feet])} ft with free ends in both boxes and slack."
 
       def sum_plate(said)
-        near = said[:up] <= Sums::Reach::UP && said[:across] <= Sums::Reach::ACROSS
-        return "Insulating plate and screws, or a ground-fault device ahead. 404.9(B)." if near
+        if Sums::Reach.near?(said[:up], said[:across])
+          return "Within #{Sums::Reach::UP} ft up or #{Sums::Reach::ACROSS} ft across: insulating plate and screws, or " \
+                   "ground-fault protection ahead with an insulating plate. 404.9(B)."
+        end
 
         "Grounded metal is out of reach. An insulating plate is good practice all the same."
       end
@@ -171,10 +226,17 @@ module Dielectra
       end
 
       def sum_breaker(said)
-        most = Sums::Breaker.most(said[:gauge])
-        return "Thick enough: up to #{most} A." if said[:amps] <= most
+        size = Sums::Breaker.worded(said[:gauge])
+        laid = Sums::Breaker::LAID[said[:gauge]]
+        if laid
+          return "#{size} carries about #{laid.first} A in an insulated wall and #{laid.last} A on a surface. IEC 60364-5-52."
+        end
 
-        "Too thin: #{said[:gauge]} AWG goes with #{most} A at most."
+        most = Sums::Breaker.most(said[:gauge], aluminum: said[:metal] == "aluminum")
+        return "#{size} #{said[:metal]} is no branch circuit wire." unless most
+        return "Thick enough: #{size} #{said[:metal]} takes up to #{most} A. 240.4(D)." if said[:amps] <= most
+
+        "Too thin: #{size} #{said[:metal]} goes with #{most} A at most. 240.4(D)."
       end
     end
   end

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Presentation
-    # What it takes until hands may go into a box, as one list with ticks: breaker off, cover off and written down,
-    # proved dead.
+    # What a step takes, as one list with ticks. Before hands go into a box: breaker off, cover off and written down, proved
+    # dead. Before power comes on with boxes open: every loose end capped, by name, and every switch back in its place.
     class Checklist
       # @param session [Session::Troubleshooting]
       # @param step [Session::Step] the next one
@@ -17,12 +17,31 @@ module Dielectra
 
       # @return [Array<Hash>] each with `title` and `state`: done, now or later; empty where none is under way
       def to_a
+        return before_power if @step.do == "breaker" && @step["to"] == "on" && @situation.opened.any?
         return [] unless place
 
         items.map { |title, done, now| { "title" => title, "state" => done ? "done" : (now ? "now" : "later") } }
       end
 
       private
+
+      # Each is looked at anew, every time.
+      def before_power =
+        [*caps, *seats, "Nobody has a hand or a tool in a box"].map { |title| { "title" => title, "state" => "now" } }
+
+      def caps
+        Telling::Breaker.loose_ends(@situation).map { |words| "Capped: #{words}" }
+      end
+
+      # Switches in open boxes
+      def seats
+        @session
+          .job
+          .controls
+          .select { |control| @situation.open?(control.place) }
+          .uniq(&:device)
+          .map { |one| "#{Naming.switch(one.device, @session.job).capitalize} switch screwed back, or clear with its plate on" }
+      end
 
       def place
         case @step.do

@@ -36,16 +36,26 @@ module Dielectra
       def opened = @opened ||= @situation.opened_boxes.map { |place| Naming.place(place) }
 
       def after_repair
-        return ["The customer was shown that it works"] if opened.empty?
+        return [*shells, "The customer was shown that it works"] if opened.empty?
 
         [
           "Off, and proved dead: #{Naming.list(opened)}",
           "Wires folded, nothing pinched, grounds joined",
           "Plates and covers on: #{Naming.list(opened)}",
           "On again, and every combination once more",
+          *shells,
           "Conductors tagged, and the panel labeled",
           "The customer was shown that it works"
         ]
+      end
+
+      # Lamps whose box stayed closed: nobody has seen which lead the shell is on.
+      def shells
+        closed = @session.job.goal.loads.select { |load| load.kind == "luminaire" && !@situation.open?(load.place) }
+        closed.map do |load|
+          "#{Naming.load(load.id, @session.job).sub("the ", "").capitalize}: bulb out, switch on. " \
+            "The shell must read dead against ground"
+        end
       end
 
       def after_stop = [*off, *capped, *covers, *works, "The customer was told what does not work, and what it takes"]

@@ -20,7 +20,7 @@ module Dielectra
 
       # @return [Array<String>] a sentence each
       def lines
-        [backstabs, damaged, screws, tails, connectors, grounds, folded].compact
+        [backstabs, damaged, screws, leads, tails, connectors, grounds, folded].compact
       end
 
       private
@@ -44,11 +44,27 @@ module Dielectra
 
       # Screws that get one conductor
       def screws
-        alone = changed.select { |joint| terminals(joint).any? && conductors(joint).one? }
+        alone = changed.select { |joint| terminals(joint).any? { |one| !lead?(one) } && conductors(joint).one? }
         return if alone.empty?
 
         "Strip #{STRIP}, hook clockwise three quarters round, one conductor a screw. Tighten as marked, " \
           "commonly #{TORQUE}, and tug."
+      end
+
+      # Leads of a device, which have no screw and no torque
+      def leads
+        with = changed.select { |joint| terminals(joint).any? { |one| lead?(one) } }
+        return if with.empty?
+
+        "Splice to the leads with a connector listed for the pair, a stranded lead a little ahead of the solid copper. " \
+          "Tug each."
+      end
+
+      def lead?(point)
+        row = @situation.found_device(PointId.owner(point))
+        kind = @situation.kind_of(PointId.owner(point)) or return false
+        screw = Trade::DeviceKind[kind].screws(row && row["face"]).find { |one| one["terminal"] == PointId.part(point) }
+        screw && screw["finish"] == "lead"
       end
 
       # Terminals of a device where several conductors meet

@@ -45,8 +45,7 @@ module Dielectra
             .map do |name, far|
               place = EndId.place(name)
               number = EndId.number(name)
-              there = far == Diagnosis::Findings::ELSEWHERE ? "other outlets" : "the #{Naming.place(far)}"
-              "cable #{number} in #{Naming.place(place)} leads to #{there}"
+              "cable #{number} in #{Naming.place(place)} leads to #{Naming.destination(far)}"
             end
         end
       end

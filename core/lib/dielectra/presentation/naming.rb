@@ -7,7 +7,15 @@ module Dielectra
       module_function
 
       # @return [String] `stairs_top` is "stairs top"
-      def place(id) = Design::Layout.unseen?(id) ? "unknown junction" : id.tr("_", " ")
+      def place(id)
+        return "unknown junction" if Design::Layout.unseen?(id)
+        return "next outlet" if Design::Layout.onward?(id)
+
+        Design::Circuits.feed?(id) ? "panel" : id.tr("_", " ")
+      end
+
+      # Where a cable leads, with its article
+      def destination(place) = Design::Layout.onward?(place) ? "other outlets" : "the #{place(place)}"
 
       # @return [String] `porch/2.red` is "red of cable 2", `S1.common` is "the common screw of S1"
       def point(id)

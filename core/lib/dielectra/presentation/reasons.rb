@@ -110,7 +110,7 @@ module Dielectra
         run = hypothesis.skeleton.runs.find { |item| item.ends.any? { |one| EndId.members(one).include?(name) } } or
           return
         far = run.places.find { |place| place != EndId.place(name) }
-        Design::Layout.onward?(far) ? "other outlets" : "the #{Naming.place(far)}"
+        Naming.destination(far)
       end
 
       # The question that would decide, among those worth asking now

@@ -92,6 +92,9 @@ module Dielectra
 
       # Nothing wrong was found, and nothing was done: that is no repair.
       def not_reproduced
+        turned = WayUp.new(@session).to_a
+        return turned if turned.any?
+
         closed = @session.job.boxes.map(&:id) - @situation.opened_boxes
         untried = closed.map { |place| "the #{Naming.place(place)} box" }
         rows = ["Not reproduced: every position was watched and worked. Nothing was changed."]
@@ -175,7 +178,7 @@ module Dielectra
       # read dead and open.
       def known(point, role, shares)
         read = readings_of(point)
-        return { "role" => UNIDENTIFIED, "proof" => "not read" } if role == "spare" && !spare?(read)
+        return { "role" => UNIDENTIFIED, "proof" => "not read" } if role == "spare" && !Session::Spares.new(@session).proved?(point)
         return { "role" => role, "proof" => "not known" } if role == "not known"
         return { "role" => role, "proof" => "#{READ} #{Naming.list(read.map { |step| step["id"].to_s })}" } if read.any?
         return { "role" => role, "proof" => "pulled for it in this job" } if pulled?(point)
@@ -191,13 +194,6 @@ module Dielectra
 
       def readings_of(point) =
         @session.steps.select { |step| step["do"] == "probe" && step["at"].include?(point) && Steps.done?(step) }
-
-      # Whether a conductor was read dead with the power on, and open with the power off
-      def spare?(read)
-        dead = read.any? { |step| step["answer"]["reads"] == "dark" || step["answer"]["volts"].to_f.abs > 0.0 }
-        open = read.any? { |step| step["answer"]["reads"] == "silent" || (step["answer"].key?("ohms") && step["answer"]["ohms"].nil?) }
-        dead && open
-      end
 
       def pulled?(point) = @situation.pulled.any? { |run| run.conductors.flatten.include?(point) }
 

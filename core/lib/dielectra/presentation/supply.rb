@@ -14,11 +14,13 @@ module Dielectra
       # @param session [Session::Troubleshooting]
       def initialize(session)
         @job = session.job
+        @situation = session.situation
         @log = session.situation.breaker_log
       end
 
-      # @return [Array<String>] a sentence for each breaker that was seen to feed it, and for each wrong label
-      def to_a = proved + wrong
+      # @return [Array<String>] a sentence for each breaker that was seen to feed it, for each wrong label, and for each
+      #   neutral that another circuit borrows
+      def to_a = proved + wrong + borrowed
 
       private
 
@@ -28,6 +30,22 @@ module Dielectra
           loads = Naming.list(proof.loads.map { |load| Naming.load(load, @job) }.uniq)
           "Breaker #{id} feeds #{loads}: seen in step #{proof.step}."
         end
+      end
+
+      # Neutrals that were live by themselves: another circuit returns over this one's
+      def borrowed
+        @log.behind_points.filter_map do |point, id|
+          next unless PointId.conductor?(point) && neutral?(point) && !@job.breakers.include?(id)
+
+          "#{Naming.point(point).capitalize} in the #{Naming.place(PointId.head(point))} box brings back the current of " \
+            "breaker #{id}: that circuit borrows this one's neutral. It needs its own."
+        end
+      end
+
+      def neutral?(point)
+        cable_end = @situation.cable_ends(PointId.head(point)).find { |one| one.id == PointId.owner(point) } or return false
+        wire = cable_end.insulated.find { |one| cable_end.point(one) == point } or return false
+        @job.region.marked_when_hot?(wire.color, cable_end.insulated.map(&:color))
       end
 
       def wrong

@@ -23,11 +23,16 @@ module Dielectra
 
         case cause["kind"]
         when "miswired"
-          cause["points"] ? "Miswired in #{place} (#{wires(cause["points"])})" : "Miswired in #{place}"
+          word = cause["loose"] ? "Wires loose" : "Miswired"
+          cause["points"] ? "#{word} in #{place} (#{wires(cause["points"])})" : "#{word} in #{place}"
         when "wrong_device"
           "Wrong kind of switch in #{place}"
         when "device_failed"
           device_failed(cause, place)
+        when "overload"
+          "Too much is on the circuit"
+        when "breaker_failed"
+          "The breaker trips too early"
         when "load_failed"
           "A short inside #{load(cause["device"], cause["place"])}"
         when "joint_open"
@@ -44,7 +49,7 @@ module Dielectra
         when "no_supply"
           cause["place"] ? "The breaker was off or tripped, and nothing is wrong now" : "No line comes from the panel"
         when "tab"
-          "The tab of the receptacle in #{place} is intact"
+          "The tab of #{cause["device"] || "the receptacle"} in #{place} is still in"
         else
           cause["kind"]
         end
@@ -74,7 +79,7 @@ module Dielectra
       # @param ends [Array<String>, nil] cable ends
       def inside(ends)
         near, beyond = (ends || []).partition { |name| !Design::Layout.onward?(EndId.place(name)) }
-        return "inside the run#{between(ends)}" if beyond.empty?
+        return "inside the run#{between(ends)}" if beyond.empty? || near.empty? || !near.first.include?("/")
 
         "beyond cable #{EndId.number(near.first)} of the #{Naming.place(EndId.place(near.first))} box: in the cable, " \
           "in the next outlet, or in what is plugged in there"
@@ -120,6 +125,10 @@ module Dielectra
           "the insulation between two conductors of the run#{between(deviation.cable)} leaks, #{NO_SPARE}"
         when :short
           "two conductors touch #{inside(deviation.cable)}, #{remedy(deviation.cable)}"
+        when :overload
+          "too much is on the circuit for its breaker. Move some of it to another circuit"
+        when :breaker_weak
+          "the breaker trips below what it is rated for. A licensed electrician has to replace it at the panel"
         when :load_shorted
           "there is a short inside #{load(deviation.device, deviation.place)}. Replace it"
         when :joint_open

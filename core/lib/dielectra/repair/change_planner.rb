@@ -147,7 +147,8 @@ module Dielectra
             joints: arrangement.joints.merge(targets.transform_values(&:joints)),
             touched: arrangement.touched,
             kinds: arrangement.kinds.merge(kinds, broken),
-            lamps: arrangement.lamps
+            lamps: arrangement.lamps,
+            unplugged: arrangement.unplugged
           )
         Mishaps.new(extended, done, soundness, prediction, @after)
       end

@@ -5,7 +5,7 @@ module Dielectra
     # What has to be done so that the goal holds, in places that are open or have to be opened. `obstacle` names a fault
     # that nothing within reach repairs; such a plan does nothing.
     class Plan
-      attr_reader :joints, :remakes, :replacements, :tabs, :lamp, :tapes, :functions, :obstacle, :changed
+      attr_reader :joints, :remakes, :replacements, :tabs, :lamp, :tapes, :functions, :obstacle, :changed, :unplug
 
       # @param joints [Hash{String => Array<Array<String>>}] place => what shall touch what, where that changes
       # @param changed [Hash{String => Array<String>}] place => points that will touch something else
@@ -16,6 +16,7 @@ module Dielectra
       # @param tapes [Hash{String => String}] point => tape, for conductors whose color would lie
       # @param functions [Hash{String => String}] conductor's point => function once done
       # @param obstacle [Diagnosis::Deviation, nil]
+      # @param unplug [String, nil] receptacle at which everything has to come out
       def initialize(
         joints: {},
         changed: {},
@@ -26,9 +27,11 @@ module Dielectra
         tapes: {},
         functions: {},
         obstacle: nil,
+        unplug: nil,
         places: {},
         open: []
       )
+        @unplug = unplug
         @joints = joints
         @changed = changed
         @remakes = remakes
@@ -42,7 +45,7 @@ module Dielectra
         @open = open
       end
 
-      def nothing? = places.empty? && lamp.nil? && obstacle.nil?
+      def nothing? = places.empty? && lamp.nil? && obstacle.nil? && unplug.nil?
 
       # Boxes to work in
       def places
@@ -68,13 +71,14 @@ module Dielectra
       # Two plans with the same key are the same work. Of a closed box only that it has to be opened is known.
       def key
         @key ||= [
-          obstacle && [obstacle.kind, obstacle.cable, obstacle.points].compact,
+          obstacle && [obstacle.kind, obstacle.cable, obstacle.device, obstacle.points].compact,
           closed_places,
           joints.slice(*@open).sort,
           remakes.slice(*@open).sort,
           replacements.select { |device, _| @open.include?(@device_places.fetch(device)) }.sort,
           lamp,
-          tabs.sort
+          tabs.sort,
+          unplug
         ]
       end
 
@@ -110,7 +114,8 @@ module Dielectra
           joints: arrangement.joints,
           touched:,
           kinds: arrangement.kinds,
-          lamps: arrangement.lamps + [lamp].compact
+          lamps: arrangement.lamps + [lamp].compact,
+          unplugged: arrangement.unplugged + [unplug].compact
         )
       end
     end

@@ -55,8 +55,11 @@ module Dielectra
 
       def build(hypothesis, situation)
         arrangement = situation.arrangement
-        out_of_reach = hypothesis.fault(:no_supply) || hypothesis.fault(:load_shorted) || buried(hypothesis, arrangement)
+        out_of_reach = hypothesis.fault(:no_supply) || hypothesis.fault(:breaker_weak) || buried(hypothesis, arrangement)
         return Plan.new(obstacle: out_of_reach) if out_of_reach
+
+        relief = relief(hypothesis, situation)
+        return relief if relief
         return finished(hypothesis, situation) if @soundness.sound?(hypothesis, arrangement)
 
         tabs = tabs(hypothesis, arrangement)
@@ -65,6 +68,33 @@ module Dielectra
         best = shared_rewire(hypothesis, situation)
         best ? rewired(hypothesis, situation, *best) : Plan.new(obstacle: obstacle(hypothesis))
       end
+
+      # What takes a shorted load, or too much of it, off the circuit: what is plugged in comes out, a fixture is replaced
+      # @return [Plan, nil] nil where there is none, or it is off
+      def relief(hypothesis, situation)
+        arrangement = situation.arrangement
+        shorted = hypothesis.fault(:load_shorted)
+        if shorted && !gone?(shorted.device, arrangement)
+          load = @world.job.loads.find { |one| one.id == shorted.device }
+          return as_joined(hypothesis, situation, unplug: load.id) if load.kind == "receptacle"
+
+          return Plan.new(obstacle: shorted) if declined_new?(load, situation)
+
+          return as_joined(hypothesis, situation, replacements: { load.id => load.kind })
+        end
+
+        overload = hypothesis.fault(:overload)
+        return if overload.nil? || arrangement.unplugged.any?
+
+        outlet = @world.job.loads.find { |load| load.kind == "receptacle" }
+        outlet ? as_joined(hypothesis, situation, unplug: outlet.id) : Plan.new(obstacle: overload)
+      end
+
+      def gone?(device, arrangement) = arrangement.kinds.key?(device) || arrangement.unplugged.include?(device)
+
+      def declined_new?(load, situation) =
+        situation.declined?({ "do" => "replace", "device" => load.id, "kind" => load.kind }) ||
+          situation.declined?({ "do" => "open", "place" => load.place })
 
       def rewired(hypothesis, situation, carried, targets, kinds)
         functions = carried.transform_values { |one| ConductorChoices.function(one) }

@@ -65,10 +65,14 @@ module Dielectra
 
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
-        reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
+        relieved?(hypothesis, arrangement) && reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
           harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(hypothesis, reach) &&
           served?(hypothesis, arrangement, reach)
       end
+
+      # Whether nothing trips the breaker after a while
+      def relieved?(hypothesis, arrangement) =
+        hypothesis.slow.nil? || (hypothesis.slow == :overload && arrangement.unplugged.any?)
 
       # Whether every switch that needs a neutral has it, and the line, in every combination.
       def served?(hypothesis, arrangement, reach)
@@ -133,9 +137,9 @@ module Dielectra
         end
       end
 
-      # Whether the same side of every lamp stays on the neutral in every combination.
+      # Whether the neutral side of every lamp and outlet stays on the neutral in every combination: a shell is never hot.
       def unswitched_return?(reach) =
-        @world.lamps.each_value.all? { |ends| ends.any? { |point| reach.neutral(point) == @world.every } }
+        @world.lamps.each_value.all? { |_, neutral| reach.neutral(neutral) == @world.every }
 
       def grounded(hypothesis)
         (@grounded ||= {}.compare_by_identity)[hypothesis.skeleton] ||= begin

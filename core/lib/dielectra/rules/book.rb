@@ -5,8 +5,6 @@ module Dielectra
     # The rules of a region, from core/data/rules. They warn and never block.
     class Book
       FOLDER = File.expand_path("../../../data/rules", __dir__)
-      # What stands below every list of rules
-      ADOPTED = "Check what your authority has adopted."
       # Editions that can be chosen; of those in `checked` of the file, the articles were compared
       EDITIONS = [2008, 2011, 2014, 2017, 2020, 2023, 2026].freeze
       NEWEST = 2023

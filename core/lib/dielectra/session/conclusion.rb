@@ -19,11 +19,13 @@ module Dielectra
         @why = why
         @confidence = confidence.round(4)
         findings = session.findings
-        @roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
+        roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
+        @roles = roles.reject { |point, role| role == "spare" && !Spares.new(session).proved?(point) }
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
         @causes = status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session)
         @because =
           findings.because(session.steps, @causes) + unseen(session) + Presentation::Supply.new(session).to_a +
+            (status == "solved" ? Presentation::WayUp.new(session).to_a : []) +
             Presentation::RuleSheet.new(session, Rules::Local.new).unmet.map { |note| note["because"] }
         @grounding = Grounding.new(session).to_h
         @refused = Halt.refused(session).filter_map { |step| step["id"] }

@@ -145,12 +145,26 @@ module Dielectra
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
         ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check ||
-          asked || handed_over || Conclusion.solved(@session)
+          asked || ruled(:hold, HoldCheck.new(@session).step) || ruled(:unreproduced, unreproduced) || handed_over || Conclusion.solved(@session)
+      end
+
+      # How a trouble began that somebody saw or did, so that working now is no reason to believe it gone
+      TOLD = %w[new_switch opened smell_or_heat after_water].freeze
+
+      # Everything works, nothing was done, and yet somebody called: the box of the nearest switch is looked into.
+      def unreproduced
+        return unless TOLD.include?(@session.job.began) && situation.opened.empty? && !situation.found_off?
+        return if @session.job.as_is? || situation.arrangement != Evidence::Arrangement.as_found
+
+        places = @session.job.controls.map(&:place).uniq
+        place = places.find { |name| !situation.declined?({ "do" => "open", "place" => name }) }
+        place && @session.approach.open(place)
       end
 
       # Once a circuit is right: the checks before it is handed over, and what the record wants
       def handed_over
-        ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:metal, metal.step) || live_metal ||
+        ruled(:downstream, DownstreamCheck.new(@session).step) || ruled(:legs, LegReading.new(@session).step) ||
+          ruled(:metal, metal.step) || live_metal ||
           ruled(:roles, RoleCheck.new(@session).step || ColorCheck.new(@session).step) || ruled(:mark, marking) ||
           ruled(:leave, @session.approach.leave)
       end

@@ -20,10 +20,24 @@ module Dielectra
       # @return [Array<Array<String>>] what touches what afterwards
       def joints(situation) = fields["joints"] == AS_FOUND ? situation.found_joints(fields["place"]) : fields["joints"]
 
+      # A neutral that was parted may carry another circuit's current, and is live then: the place is proved dead anew.
       def changes(situation, _number)
         place = fields["place"]
         changed = situation.arrangement.with_joints(place, from: situation.joints(place), to: joints(situation))
-        { arrangement: changed, bare: situation.bare - [place] }
+        done = { arrangement: changed, bare: situation.bare - [place] }
+        parts_neutrals?(situation) ? { **done, dead: situation.dead.except(place) } : done
+      end
+
+      # @return [Boolean] whether conductors in a neutral's color that come from two cables are parted
+      def parts_neutrals?(situation)
+        now = joints(situation)
+        situation
+          .joints(fields["place"])
+          .any? do |joint|
+            whites = joint.select { |point| neutral?(situation, point) }
+            left = now.map { |other| other & whites }.reject(&:empty?)
+            whites.map { |point| PointId.owner(point) }.uniq.size > 1 && left.none? { |other| (whites - other).empty? }
+          end
       end
 
       def stirs(situation) = situation.stirred | [fields["place"]]
@@ -35,6 +49,15 @@ module Dielectra
       end
 
       private
+
+      # Whether a conductor has the color of a neutral in its cable
+      def neutral?(situation, point)
+        return false unless PointId.conductor?(point)
+
+        cable_end = situation.box(fields["place"]).cable_ends.find { |one| one.id == PointId.owner(point) } or return false
+        color = cable_end.insulated.find { |wire| cable_end.point(wire) == point }&.color
+        color && situation.job.region.marked_when_hot?(color, cable_end.insulated.map(&:color))
+      end
 
       def check(situation)
         needs_open(situation, fields["place"], "/place")

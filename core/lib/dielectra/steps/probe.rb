@@ -8,7 +8,7 @@ module Dielectra
       STATE = { "enum" => %w[found open reversed] }.freeze
       FIELDS = {
         "tool" => {
-          "enum" => %w[ncv voltage low_z continuity resistance plug_in]
+          "enum" => %w[ncv voltage low_z continuity resistance plug_in clamp]
         },
         "at" => {
           "type" => "array",
@@ -26,6 +26,10 @@ module Dielectra
         "volts" => NUMBER,
         "ohms" => {
           "type" => %w[number null],
+          "minimum" => 0
+        },
+        "amps" => {
+          "type" => "number",
           "minimum" => 0
         },
         # What was tapped instead of a number: "under 3 Ω"
@@ -61,11 +65,18 @@ module Dielectra
       # Loose metal tells nothing of the wiring: nobody knows what it touches out of sight.
       def sightings(situation)
         return socket(situation) if tool == PLUG_IN
-        return [] if points.any? { |point| situation.loose_metal?(point) }
+        return [] if tool == "clamp"
+        return [] if points.any? { |point| situation.loose_metal?(point) } || between_legs?(situation)
 
         reading = answer.fetch("reads") { answer.key?("volts") ? answer["volts"] : answer["ohms"] }
         [sighting(tool.to_sym, fields["at"], reading)]
       end
+
+      # Volts from hot to hot, as a share of the supply, above which they are on opposite legs
+      OPPOSITE = 1.5
+
+      # Which leg a circuit is on says nothing of how it is wired.
+      def between_legs?(situation) = answer["volts"].to_f > OPPOSITE * situation.job.supply_volts
 
       # An outlet is a load that nobody sees.
       def socket(situation)
@@ -92,6 +103,7 @@ module Dielectra
         wanted = READS[tool]
         refuse("#{tool} answers #{wanted.join(" or ")}.", "/answer/reads") if wanted&.include?(answer["reads"]) == false
         refuse("lacks volts.", "/answer") if %w[voltage low_z].include?(tool) && !answer["volts"].is_a?(Numeric)
+        refuse("lacks amps.", "/answer") if tool == "clamp" && !answer["amps"].is_a?(Numeric)
         refuse("lacks ohms.", "/answer") if tool == "resistance" && !answer.key?("ohms")
         check_number
         check_points(situation) unless tool == "plug_in"

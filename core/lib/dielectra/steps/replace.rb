@@ -22,7 +22,8 @@ module Dielectra
         place = place(situation)
         new = {
           fitted: situation.fitted.merge(id => situation.fitted.fetch(id, 0) + 1),
-          positions: situation.positions.merge(Trade::DeviceKind[kind].toggles(id))
+          positions:
+            Trade::DeviceKind[kind].switch? ? situation.positions.merge(Trade::DeviceKind[kind].toggles(id)) : situation.positions
         }
         return { arrangement: situation.arrangement.with_unseen_device(id, kind), **new } unless situation.open?(place)
 

@@ -7,6 +7,9 @@ module Dielectra
     class Report < Watch
       FIELDS = { "positions" => { "type" => "object", "additionalProperties" => TOGGLE } }.freeze
 
+      # Seconds after which a breaker tripped
+      ANSWER = { **Watch::ANSWER, "after" => { "type" => "number", "minimum" => 0 } }.freeze
+
       def question? = false
 
       def depends_on_toggles? = false
@@ -17,7 +20,10 @@ module Dielectra
 
       def stirs(situation) = situation.stirred
 
-      def sightings(situation) = seen(situation, positions: fields["positions"])
+      def sightings(situation) =
+        seen(situation, positions: fields["positions"]).each do |one|
+          one.minutes = answer["after"] / 60.0 if one.what == :breaker && answer["after"]
+        end
     end
   end
 end

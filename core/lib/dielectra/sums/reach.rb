@@ -6,6 +6,13 @@ module Dielectra
     module Reach
       UP = 8
       ACROSS = 5
+
+      module_function
+
+      # @param up [Numeric] feet up or down to grounded metal
+      # @param across [Numeric] feet across to it
+      # @return [Boolean] whether one touches both: within reach either way
+      def near?(up, across) = up <= UP || across <= ACROSS
     end
   end
 end

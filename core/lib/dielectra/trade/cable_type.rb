@@ -4,9 +4,10 @@ module Dielectra
   module Trade
     # A cable's type, written `AWG/insulated conductors`.
     module CableType
+      # @param loaded [Boolean] at the temperature that copper has under load, not at 20 °C
       # @return [Float] ohms of one foot of one conductor; 14 AWG where the type does not say
-      def self.ohms_per_foot(type)
-        table = Trade.table("cables").fetch("ohms_per_kft")
+      def self.ohms_per_foot(type, loaded: false)
+        table = Trade.table("cables").fetch(loaded ? "ohms_per_kft_loaded" : "ohms_per_kft")
         table.fetch(type.split("/").first, table.fetch("14")) / 1000.0
       end
 

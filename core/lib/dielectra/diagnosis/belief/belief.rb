@@ -67,7 +67,7 @@ module Dielectra
         all = observations + seen
         told = recognized(before, after)
         grown =
-          told.any? || suspicious?(seen) || newly_parted?(seen) || after.opened_boxes.size > before.opened_boxes.size ||
+          told.any? || suspicious?(seen) || newly_tripping?(seen) || newly_parted?(seen) || after.opened_boxes.size > before.opened_boxes.size ||
             after.foreign != before.foreign
         if grown
           return(
@@ -221,6 +221,13 @@ module Dielectra
         return false if world.intermittent?
 
         world.intermittent = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
+      end
+
+      # Whether the latest answer first shows a breaker that trips
+      def newly_tripping?(seen)
+        return false if world.tripping?
+
+        world.tripping = seen.any? { |one| %i[breaker held].include?(one.what) && one.reading == "tripped" }
       end
 
       # Whether a light was watched with one of two breakers off for the first time

@@ -43,6 +43,8 @@ module Dielectra
         load_shorted: "load_failed",
         device_shorted: "short",
         contact_leaking: "device_failed",
+        overload: "overload",
+        breaker_weak: "breaker_failed",
         marks_wrong: "marks_wrong",
         lamp_burnt: "lamp",
         no_supply: "no_supply"
@@ -51,6 +53,8 @@ module Dielectra
       SHORTS = %i[short load_shorted device_shorted].freeze
       # Insulation that lets some current through: in a run, over an open contact
       LEAKS = %i[leak contact_leaking].freeze
+      # What trips a breaker after a while with nothing wrong in the wiring
+      SLOW = %i[overload breaker_weak].freeze
       # Deviations that cannot be seen
       HIDDEN = %i[
         contact_stuck_open
@@ -65,6 +69,8 @@ module Dielectra
         load_shorted
         device_shorted
         contact_leaking
+        overload
+        breaker_weak
         marks_wrong
         lamp_burnt
         no_supply

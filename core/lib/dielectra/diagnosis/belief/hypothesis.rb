@@ -46,6 +46,7 @@ module Dielectra
         @contact = faults.select { |fault| CONTACT.include?(fault.kind) }
         @leak = faults.find { |fault| Deviation::LEAKS.include?(fault.kind) }
         @weak = fault(:contact_resistive)
+        @slow = faults.find { |fault| Deviation::SLOW.include?(fault.kind) }&.kind
         @burnt = faults.any? { |fault| fault.kind == :lamp_burnt }
         @own = @copper.any? || @contact.any?
       end
@@ -174,6 +175,9 @@ module Dielectra
         pairs = @world.topology.closed(kind, raised, gang).map(&:sort)
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
+
+      # @return [Symbol, nil] :overload or :breaker_weak, where it trips a breaker after a while
+      def slow = @slow
 
       # @return [Boolean] whether something lets a little current through
       def leaking? = !@leak.nil?

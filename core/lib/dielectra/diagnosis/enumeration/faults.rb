@@ -67,6 +67,7 @@ module Dielectra
       def all(least = 0.0, pointed_at = {})
         found = supply + lamps + fixtures + contacts + marks + joints + conductors + shorts + touching
         found += intermittent_faults if @world.intermittent?
+        found += slow if @world.tripping?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
 
         found.select { |fault, prior| prior >= least || prior * pointed_at.fetch(fault.wrong, 1.0) >= least }
@@ -92,15 +93,17 @@ module Dielectra
           .map { |load| a_call(fault(:lamp_burnt, device: load.id)) }
       end
 
-      # Fixtures and appliances with a short from hot to neutral inside
+      # Fixtures and appliances with a short from hot to neutral or to ground inside
       def fixtures
         @world.faults[:fixtures] ||= @world
           .job
           .goal
           .loads
           .flat_map do |load|
-            ends = load.terminals.map { |terminal| "#{load.device}.#{terminal}" }
-            [a_call(fault(:load_shorted, device: load.id, place: load.place, points: ends))]
+            hot, neutral = load.terminals.map { |terminal| "#{load.device}.#{terminal}" }
+            [neutral, PointId.yoke(load.device)].map do |other|
+              a_call(fault(:load_shorted, device: load.device, place: load.place, points: [hot, other]))
+            end
           end
       end
 
@@ -113,6 +116,11 @@ module Dielectra
             screws.map { |screw| fault(:device_shorted, device:, place: box.place, points: ["#{device}.#{screw}", yoke]) }
           end
         end
+      end
+
+      # Too much on the circuit, or a breaker that trips too early
+      def slow
+        @world.faults[:slow] ||= Deviation::SLOW.map { |kind| fault(kind, place: @world.job.panel.id) }
       end
 
       # Scales the prior of a fault whose frequency does not depend on the number of switches. Other priors are for two

@@ -7,8 +7,16 @@ module Dielectra
       # @return [Array<Hash>] faults that turned up on the way
       def causes
         best = @belief.hypotheses.first
-        best ? best.faults.map { |fault| Findings.cause(fault) } : []
+        (best ? best.faults.map { |fault| Findings.cause(fault) } : []) + let_go
       end
+
+      # Boxes in which wires were found let go
+      def let_go =
+        @situation.opened.keys.filter_map do |place|
+          loose = loose(place)
+          { "kind" => "miswired", "place" => place, **loose } unless loose.empty?
+        end
+      private :let_go
 
       # Step kinds that change the house
       WORK = %w[box cable fit retire tab replace].freeze

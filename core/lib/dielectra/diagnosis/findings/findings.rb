@@ -128,7 +128,9 @@ module Dielectra
             .verdicts
             .reject { |_, verdict| verdict.label == :right }
             .map do |place, verdict|
-              { "kind" => verdict.label == :wrong_device ? "wrong_device" : "miswired", "place" => place }
+              next { "kind" => "wrong_device", "place" => place } if verdict.label == :wrong_device
+
+              { "kind" => "miswired", "place" => place, **loose(place) }
             end
         shown += scheme(hypothesis)
         shown + hypothesis.deviations.map { |deviation| Findings.cause(deviation) }
@@ -232,8 +234,17 @@ module Dielectra
           next [] unless yield(place)
 
           changed = moved(place) - grounds.keys
-          changed.empty? ? [] : [{ "kind" => "miswired", "place" => place, "points" => changed.sort }]
+          changed.empty? ? [] : [{ "kind" => "miswired", "place" => place, "points" => changed.sort, **loose(place) }]
         end
+      end
+
+      # @return [Hash] `loose`, for a box in which wires were found let go: a device of the job had nothing on its screws
+      def loose(place)
+        return {} unless @situation.open?(place)
+
+        items = @situation.job.devices_at(place).map { |item| item.respond_to?(:device) ? item.device : item.id }.uniq
+        let_go = items.any? { |id| @situation.found_device(id) && @situation.used_screws(place, id).empty? }
+        let_go ? { "loose" => true } : {}
       end
 
       # @return [Array<String>] conductors of a box that touch something else than when it was opened

@@ -18,6 +18,9 @@ module Dielectra
       BAD_CONTACT_FLICKERS = 0.2
       # Ohms below which two points are joined by copper, and above which by a load.
       COPPER_OHMS = 3.0
+      # Ohms below which copper is far likelier than loads, and the likelihood of loads that read between the two
+      BOLTED = 1.5
+      HEAVY = 0.05
       # Probability that a load draws power without making a tester beep, or that an ohmmeter does not see it
       QUIET = 0.3
       # Probability that a load downstream is plugged in, so that the conductor after it is live through the load
@@ -62,6 +65,8 @@ module Dielectra
           parted(hypothesis, observation)
         when :breaker
           breaker(hypothesis, observation)
+        when :held
+          held(hypothesis, observation)
         when :beyond
           beyond(hypothesis, observation)
         when :bench
@@ -235,16 +240,58 @@ module Dielectra
         matches(predicted == :on ? "on" : "off", seen)
       end
 
-      # A breaker found tripped may have tripped in another combination, or on something that is gone.
+      # A breaker found tripped may have tripped in another combination, or on something that is gone, or on too much.
       def breaker(hypothesis, observation)
         tripped = hypothesis.reach(observation.arrangement).tripped
-        elsewhere = tripped.zero? ? (observation.found ? FOUND_TRIPPED : TRIPS_FOR_NOTHING) : 0.5
         in_each(observation.toggles, [tripped]) do |state|
           short = tripped.anybits?(state)
           next matches(false, short) if observation.reading == "on"
 
-          short ? 1 - @error : elsewhere
+          short ? at_once(observation) : tripping(hypothesis, tripped, observation)
         end
+      end
+
+      # Likelihood that a breaker trips where no short is closed as the toggles stand
+      def tripping(hypothesis, tripped, observation)
+        return 0.5 * (slow?(observation) ? SELDOM : 1.0) unless tripped.zero?
+        return TRIPS_FOR_NOTHING unless observation.found
+        return FOUND_TRIPPED unless hypothesis.slow
+
+        slow?(observation) ? MOSTLY : (observation.minutes ? SELDOM : USUALLY)
+      end
+
+      # A short trips at once.
+      def at_once(observation) = slow?(observation) ? SELDOM : 1 - @error
+
+      # Whether somebody said that it took a while
+      def slow?(observation) = observation.minutes && observation.minutes > AT_ONCE
+
+      # Minutes within which a breaker trips at once
+      AT_ONCE = 0.1
+      # How likely too much on the circuit is found tripped: where nobody said how long it took, after a while, at once
+      USUALLY = 0.6
+      MOSTLY = 0.9
+      SELDOM = 0.05
+      # Minutes after which too much has tripped a breaker, and the probability that it has then
+      LONG = 8
+      HELD = { overload: 0.9, breaker_weak: 0.7 }.freeze
+      # The same once everything that can be unplugged is
+      RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
+
+      # A breaker that was left on for some minutes
+      def held(hypothesis, observation)
+        short = hypothesis.reach(observation.arrangement).tripped
+        trips = slow_trip(hypothesis, observation)
+        in_each(observation.toggles, [short]) do |state|
+          likely = short.anybits?(state) ? 1 - @error : trips
+          observation.reading == "tripped" ? likely : 1 - likely
+        end
+      end
+
+      def slow_trip(hypothesis, observation)
+        return TRIPS_FOR_NOTHING unless hypothesis.slow && observation.minutes.to_f >= LONG
+
+        (observation.arrangement.unplugged.any? ? RELIEVED : HELD).fetch(hypothesis.slow)
       end
 
       # Many ohms over insulation or a contact that leaks
@@ -252,11 +299,18 @@ module Dielectra
 
       def resistance(joined, weak, through, ohms)
         return ohms && ohms > COPPER_OHMS ? 0.6 : 0.2 if weak
-        return matches(true, !ohms.nil? && ohms < COPPER_OHMS) if joined
-        return @error if ohms && ohms < COPPER_OHMS
+        return copper(ohms) if joined
+        return through.zero? || ohms < BOLTED ? @error / 2 : HEAVY if ohms && ohms < COPPER_OHMS
 
         drawing = through.zero? ? 0.0 : through + ((1 - through) * QUIET)
         (drawing * matches(true, !ohms.nil?)) + ((1 - drawing) * matches(false, !ohms.nil?))
+      end
+
+      # A bolted short or sound copper, both legs and the leads of the meter included
+      def copper(ohms)
+        return @error unless ohms && ohms < COPPER_OHMS
+
+        ohms < BOLTED ? 1 - @error : 0.1
       end
 
       def detected(predicted, glow)

@@ -3,7 +3,7 @@
 module Dielectra
   module Diagnosis
     # One thing seen or measured, with its circumstances.
-    #  `what` is :lamp, :parted, :wiggle, :breaker, :continuity, :resistance, :voltage, :low_z, :ncv or :bench. :parted
+    #  `what` is :lamp, :parted, :wiggle, :breaker, :held (a breaker after some minutes), :continuity, :resistance, :voltage, :low_z, :ncv or :bench. :parted
     # is a light with one of two breakers off, `fed` the numbers of those that are on. `at` is the lamp, the points, or
     # the device and position; `toggles` the states the contacts may have been in; `along` what the same answer said
     # before; `supply` the full volts; `moved` the device and place that were wiggled; `found` whether a breaker was
@@ -22,6 +22,7 @@ module Dielectra
         :found,
         :stirred,
         :fed,
+        :minutes,
         keyword_init: true
       ) do
         # @return [Boolean] whether it shows a conductor live
@@ -55,6 +56,7 @@ module Dielectra
             moved: sighting.moved || [],
             found: sighting.found,
             fed: sighting.fed,
+            minutes: sighting.minutes,
             stirred: situation.stirred
           )
         end

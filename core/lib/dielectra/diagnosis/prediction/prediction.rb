@@ -95,9 +95,6 @@ module Dielectra
         Likelihood::FLICKERS[:wiggle] * shares.of(differing)
       end
 
-      # @return [Boolean] whether the breaker trips
-      def trips?(hypothesis, arrangement, raised) = light(hypothesis, arrangement, raised) == :tripped
-
       # @return [Array<String>] what has been thrown, moved or energized since the last observation
       def stirred = @world.stirred
 

@@ -75,9 +75,6 @@ module Dielectra
         @neutrals.size > 1 ? met | (neutral(one) & neutral(other)) : met
       end
 
-      # @return [Boolean] whether copper alone joins two points
-      def copper?(one, other) = net(one) == net(other)
-
       # @param ends [Array(Integer, Integer)] the two sides of a lamp
       # @return [Integer] combinations in which it burns, if it is good
       def lit(ends)

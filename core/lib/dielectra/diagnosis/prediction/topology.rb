@@ -138,8 +138,11 @@ module Dielectra
       # Pairs of points that touch, but for those of a device that was replaced
       def shorted(faults, arrangement) =
         Deviation::SHORTS.flat_map do |kind|
-          numbers(faults.reject { |fault| fault.device && arrangement.kinds.key?(fault.device) }, kind)
+          numbers(faults.reject { |fault| fault.device && gone?(fault.device, arrangement) }, kind)
         end
+
+      # Whether a device was replaced, or what was plugged in at it is out
+      def gone?(device, arrangement) = arrangement.kinds.key?(device) || arrangement.unplugged.include?(device)
 
       def numbers(faults, kind) =
         faults.filter_map { |fault| fault.points.map { |point| @world.index[point] } if fault.kind == kind }

@@ -77,6 +77,16 @@ module Dielectra
       # @return [Boolean] whether a fault may be intermittent
       def intermittent? = @intermittent || called_for_intermittent?
 
+      # Sets whether what trips a breaker after a while is considered: a breaker was seen or said to trip.
+      attr_writer :tripping
+
+      # @return [Boolean] whether a breaker may trip on what is no fault of the wiring
+      def tripping? = @tripping || called_for_trip?
+
+      # @return [Boolean] whether a breaker that trips is what the customer called for
+      def called_for_trip? =
+        job.steps.any? { |step| step["do"] == "report" && step.dig("answer", "breakers")&.value?("tripped") }
+
       # @return [Boolean] whether that is what the customer called for
       def called_for_intermittent? = job.began == "comes_and_goes"
 

@@ -9,10 +9,14 @@ module Dielectra
         MOST_NAMED = 8
         MANY = 4
 
+        PARTED =
+          "A neutral may carry another circuit's current. Open the white splice last, and read across the gap as it " \
+            "parts. If it reads, stop: another breaker has to be off."
+
         def told(situation)
           place = self["place"]
           rewire = Rewiring.new(situation.joints(place), @step.joints(situation), situation.found_joints(place))
-          [title(rewire, Naming.place(place)), stays(rewire, Naming.place(place)), nil]
+          [title(rewire, Naming.place(place)), stays(rewire, Naming.place(place)), (PARTED if @step.parts_neutrals?(situation))]
         end
 
         def refused(situation) = "the wires in the #{place(situation)} box could not be moved"

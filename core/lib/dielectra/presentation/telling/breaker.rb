@@ -18,6 +18,16 @@ module Dielectra
           ["Turn breaker #{self["device"]} on", on(situation), (HANDS if situation.opened.any?)]
         end
 
+        # @param situation [Evidence::Situation]
+        # @return [Array<String>] insulated conductors in open boxes that touch nothing, in words
+        def self.loose_ends(situation)
+          situation.opened.keys.flat_map do |place|
+            joined = situation.joints(place).select { |joint| joint.size > 1 }.flatten
+            ends = situation.box(place).cable_ends.flat_map { |one| one.insulated.map { |wire| one.point(wire) } }
+            (ends - joined).map { |point| "#{Naming.point(point)} in the #{Naming.place(place)} box" }
+          end
+        end
+
         def refused(_situation) = "breaker #{self["device"]} could not be switched #{self["to"]}"
 
         private
@@ -33,17 +43,9 @@ module Dielectra
         end
 
         def on(situation)
-          loose = situation.opened.keys.flat_map { |place| ends(situation, place) }
+          loose = Breaker.loose_ends(situation)
           capped = "Cap these loose ends first: #{loose.join("; ")}." if loose.any?
           [capped, (SEATED if situation.opened.any?)].compact.join(" ").then { |text| text.empty? ? nil : text }
-        end
-
-        # Insulated conductors of a box that touch nothing
-        def ends(situation, place)
-          joined = situation.joints(place).select { |joint| joint.size > 1 }.flatten
-          loose =
-            situation.box(place).cable_ends.flat_map { |one| one.insulated.map { |wire| one.point(wire) } } - joined
-          loose.map { |point| "#{Naming.point(point)} in the #{Naming.place(place)} box" }
         end
 
         # Why the breaker of another circuit goes off too

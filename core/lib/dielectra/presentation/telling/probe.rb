@@ -11,7 +11,8 @@ module Dielectra
           "low_z" => "Measure volts from %s, low impedance",
           "continuity" => "Test continuity from %s",
           "resistance" => "Measure ohms from %s",
-          "plug_in" => "Plug the tester into %s"
+          "plug_in" => "Plug the tester into %s",
+          "clamp" => "Clamp the meter around %s"
         }.freeze
         LIVE = "The power is on. Touch with the probes only. One hand if you can."
         # Ohms that stand for a choice.
@@ -47,6 +48,7 @@ module Dielectra
         def answered(answer, _region)
           return answer["said"] || answer["reads"] if answer["said"] || answer["reads"]
           return "#{answer["volts"]} V" if answer["volts"]
+          return "#{answer["amps"]} A" if answer["amps"]
 
           answer["ohms"] ? "#{answer["ohms"]} Ω" : "open"
         end

@@ -13,9 +13,21 @@ module Dielectra
 
           [
             "Fit a new #{term(self["kind"], situation.job.region)} in the #{place(situation)} box#{which(situation)}",
-            "Conductor for conductor, by the marks on the terminals.",
+            same?(situation) ? SAME : OTHER,
             nil
           ]
+        end
+
+        SAME =
+          "One conductor at a time, from the old terminal to the one with the same mark. The colors of the screws may " \
+            "differ from the old one's: go by what is printed."
+        OTHER = "It is of another kind: its terminals differ. The next step says where each conductor goes. Cap them until then."
+        private_constant :SAME, :OTHER
+
+        # Whether the new device has the terminals of the old one
+        def same?(situation)
+          old = situation.kind_of(self["device"])
+          old.nil? || Trade::KindName.plain(old) == self["kind"]
         end
 
         # Which of several switches it is for

@@ -29,10 +29,12 @@ module Dielectra
 
         # Hots of a shared neutral
         def shared_neutral
-          return [] unless @job.circuits > 1 && @site.best&.skeleton&.layout&.sharing?
+          return [] unless @situation.concerned.size > 1 && @site.best
 
-          legs = hot_to_hot
-          [legs_judged(legs), unknown("At the panel: one common trip or a handle tie for both breakers."), *on_devices]
+          in_each_box do |place|
+            hot, other, neutral = Session::LegReading.new(@site.session).hots(place)
+            legs_judged(place, hot, other, neutral) if hot
+          end + on_devices
         end
 
         # Two circuits on one yoke
@@ -91,25 +93,25 @@ module Dielectra
             .select { |step| step["do"] == "probe" && step.dig("answer", "volts") && Steps.done?(step) }
         end
 
-        def hot_to_hot
-          hots = @site.opened.to_h { |place| [place, @site.roles(place).select { |_, role| hot?(role) }.keys] }
-          @site.done("probe").filter_map do |step|
-            volts = step.dig("answer", "volts")
-            both = step["at"].size == 2 && hots.values.any? { |points| (step["at"] - points).empty? }
-            [step, volts / @job.supply_volts.to_f] if volts && both
-          end
+        # @return [Float, nil] the last volts read between two points, as a share of the supply
+        def read(*pair)
+          step = @site.done("probe").reverse.find { |one| one["at"].sort == pair.sort && one.dig("answer", "volts") }
+          step && (step["answer"]["volts"] / @job.supply_volts.to_f)
         end
 
-        def hot?(role) = %w[line onward].include?(role)
+        def legs_judged(place, hot, other, neutral)
+          names = "#{point(hot)} and #{point(other)}"
+          live = read(other, neutral)
+          return if live && live < APART
 
-        def legs_judged(legs)
-          step, share = legs.last
-          return unknown("Read from hot to hot, with both breakers on.") unless step
-          return met("Opposite legs: step #{step["id"]}.") if share > OPPOSITE
+          legs = read(hot, other)
+          return unknown("#{in_box(place)}, read #{names} against each other with both breakers on.") if live.nil? || legs.nil?
+          return unknown("At the panel: one common trip or a handle tie for both breakers.") if legs > OPPOSITE
 
-          return unknown("Read from hot to hot once more.") if share > APART
-
-          not_met("Both hots are on one leg (step #{step["id"]}), and the neutral can carry the sum. Move one breaker.")
+          not_met(
+            "#{in_box(place)} #{names} are on one leg: their shared neutral can carry the sum of both. At the panel: " \
+              "opposite legs, and a common trip or handle tie."
+          )
         end
 
         # Neutrals under the screws of a device instead of in a splice

@@ -107,6 +107,9 @@ module Dielectra
             .places
             .sort_by { |place| place == work_state.at ? 0 : 1 }
             .reduce(work_state) { |so_far, place| so_far.hands_in(place, @costs, @job).spend(work_in(place, plan)) }
+        if plan.unplug
+          there = there.moved(@situation.place_of_device(plan.unplug), @costs, @job).spend(@costs["unplug"])
+        end
         plan.lamp ? there.moved(@situation.place_of_device(plan.lamp), @costs, @job).spend(@costs["replace"]) : there
       end
 

@@ -7,6 +7,8 @@ module Dielectra
       # @param plan [Repair::Plan]
       # @return [Step, nil] nil where what it takes was refused
       def first(plan)
+        return @permits.looking.step(:unplug, load: plan.unplug) if plan.unplug
+
         place = plan.places.min_by { |name| name == @situation.at ? 0 : 1 }
         return @approach.hands(place) { |hands| work(plan, place, hands) } if place
         return @permits.looking.step(:replace, device: plan.lamp, kind: Steps::Replace::LAMP) if plan.lamp

@@ -79,6 +79,7 @@ module Dielectra
       # Whether it needs something that was declined: a device not at hand, wires that cannot be moved
       def refused?(plan)
         plan.replacements.any? { |device, kind| declined?(device, kind) } ||
+          (plan.unplug && @situation.declined?({ "do" => "unplug", "load" => plan.unplug })) ||
           plan.tabs.any? { |device, tab| @situation.declined?({ "do" => "tab", "device" => device, "tab" => tab }) } ||
           plan.places.any? { |place| @situation.declined_at?(place) } ||
           (plan.lamp && declined?(plan.lamp, Steps::Replace::LAMP))

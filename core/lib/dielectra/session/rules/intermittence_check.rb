@@ -45,9 +45,17 @@ module Dielectra
 
       def controls = @session.job.goal.controls
 
-      # Combinations in which the light was seen on, as things are joined now
-      def lit =
-        @lit ||= @session.proof.seen.select { |raised, light| light == "on" && raised.none? { |_, up| up.nil? } }.keys
+      # Combinations in which the light was seen on, as things are joined now; of several groups, all of them or, where
+      # they are never on together, one
+      def lit
+        @lit ||=
+          begin
+            known = @session.proof.seen.reject { |raised, _| raised.any? { |_, up| up.nil? } }
+            on = known.transform_values { |light| @session.job.goal.states(light).count("on") }
+            most = on.values.max.to_i
+            most.zero? ? [] : on.select { |_, count| count == most }.keys
+          end
+      end
 
       # Switches not wiggled in a combination while the light was on
       def left(raised) =

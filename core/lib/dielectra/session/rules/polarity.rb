@@ -120,7 +120,7 @@ module Dielectra
         end
       end
 
-      def telling?(raised) = raised == wanted_toggles || shown(raised) == :on
+      def telling?(raised) = raised == wanted_toggles || burning(raised).positive?
 
       def wanted(raised) = readings(raised).map { |_, tool, points| [tool.to_sym, points.sort] }
     end

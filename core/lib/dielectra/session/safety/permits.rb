@@ -145,7 +145,7 @@ module Dielectra
       # @return [Energize, nil]
       def energize =
         (
-          if @situation.bare.empty? && !scorched? && hazard(@situation.arrangement) < HAZARD && !@pre_energization_test.failed? &&
+          if @situation.bare.empty? && !scorched? && !alarming? && hazard(@situation.arrangement) < HAZARD && !@pre_energization_test.failed? &&
                !blind?(@situation.arrangement)
             Energize.new(@situation)
           end
@@ -157,7 +157,7 @@ module Dielectra
       # @return [Restore, nil]
       def as_before(breaker)
         return unless @situation.breakers_found[breaker] == "on" && @situation.as_found?
-        return if @situation.bare.any? || @pre_energization_test.failed? || tripped? || scorched?
+        return if @situation.bare.any? || @pre_energization_test.failed? || tripped? || scorched? || alarming?
 
         hazard = @belief.hypotheses.empty? ? 0.0 : hazard(@situation.arrangement)
         Restore.new(@situation) if hazard < AS_BEFORE

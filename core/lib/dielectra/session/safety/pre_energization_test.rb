@@ -103,8 +103,9 @@ module Dielectra
 
       def tripped? =
         @belief.observations.any? do |seen|
-          seen.what == :breaker && seen.reading == "tripped" && !seen.found && seen.arrangement == @arrangement &&
-            seen.toggles == toggles
+          next unless seen.reading == "tripped" && seen.arrangement == @arrangement
+
+          seen.what == :held || (seen.what == :breaker && !seen.found && seen.toggles == toggles)
         end
 
       def energized? = @belief.observations.any? { |seen| seen.arrangement == @arrangement && LIVE.include?(seen.what) }
