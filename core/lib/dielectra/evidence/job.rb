@@ -95,6 +95,9 @@ module Dielectra
       # @return [Memory, nil]
       def memory = @memory ||= (Memory.new(document["remembered"]) if document["remembered"])
 
+      # @return [Numeric, nil] amperes of its largest breaker, as far as they are known
+      def amps = document["breakers"].reject { |row| row["other"] }.filter_map { |row| row["amps"] }.max
+
       # How the trouble began, in one word of the format; nil where not reported
       def began = document["began"]
 

@@ -22,6 +22,13 @@ module Dielectra
         load && { load.id => state }
       end
 
+      # @param step [Hash] a look with its answer
+      # @return [Array<String>] outlets of the goal that it says nothing of
+      def blind(step, job)
+        outlets = job.goal.loads.select { |load| load.kind == "receptacle" }
+        outlets.map(&:id).select { |id| job.goal.light_of(step["answer"], id).nil? }
+      end
+
       # @return [String, nil] on or off, for a reading at an outlet
       def state(step, job)
         return unless step["do"] == "probe"
@@ -37,7 +44,7 @@ module Dielectra
         answer["volts"] > LIVE * job.supply_volts ? "on" : "off"
       end
 
-      # @return [Goals load, nil] the switched outlet that a reading is about: the whole of it
+      # @return [Evidence::Job::Load, nil] the switched outlet that a reading is about: the whole of it
       def load(step, job)
         owners = step["at"].map { |point| PointId.device(point) }.uniq
         owners.one? && job.goal.loads.find { |one| one.kind == "receptacle" && one.id == owners.first }
@@ -48,10 +55,20 @@ module Dielectra
       # @param situation [Situation]
       # @return [Array(String, Array<String>), nil] tool and points; nil where neither a tester nor an open box is there
       def reading(load, situation)
-        return ["plug_in", [load]] if situation.tool?("plug_in")
+        tester = { "do" => "probe", "tool" => "plug_in", "at" => [load] }
+        return tester.values_at("tool", "at") if situation.tool?("plug_in") && !situation.declined?(tester)
 
-        tool = %w[low_z voltage].find { |name| situation.tool?(name) }
+        tool = METERS.find { |name| situation.tool?(name) }
         [tool, %W[#{load}.hot_1 #{load}.neutral_1]] if tool && situation.open?(situation.place_of_device(load))
+      end
+
+      # Meters that read between the two sides of an outlet
+      METERS = %w[low_z voltage].freeze
+
+      # @return [String, nil] the box that has to be opened for such a reading
+      def closed(load, situation)
+        place = situation.place_of_device(load)
+        place if METERS.any? { |name| situation.tool?(name) } && !situation.open?(place)
       end
     end
   end

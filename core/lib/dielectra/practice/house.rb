@@ -180,8 +180,16 @@ module Dielectra
         change(cables:)
       end
 
-      # @return [Hash] what an instrument reads
-      def read(tool, points) = Readings.new(@circuit, network, @random).read(tool, opened_points(points))
+      # @return [Hash] what an instrument reads; a receptacle tester goes in from the front
+      def read(tool, points)
+        return Readings.new(@circuit, network, @random).read(tool, points) if tool == Steps::Probe::PLUG_IN
+
+        touch(tool, points)
+      end
+
+      def touch(tool, points) = Readings.new(@circuit, network, @random).read(tool, opened_points(points))
+
+      private :touch
 
       # @return [Hash] the breaker that makes a point dead, as `find_breaker` answers; it is off from then on
       def find_breaker_of_point(point) =

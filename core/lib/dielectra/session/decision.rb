@@ -99,7 +99,7 @@ module Dielectra
 
       # Rules that come before anything is weighed
       def under_way =
-        ruled(:leak, LeakCheck.new(@session).step) || ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
+        ruled(:unplug, Unplugging.new(@session).step) || ruled(:leak, LeakCheck.new(@session).step) || ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
           ruled(:polarity, Polarity.new(@session).again)
 
       # A session without an end

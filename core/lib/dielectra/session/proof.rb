@@ -9,8 +9,10 @@ module Dielectra
       # @param watched [Array<Array(Hash, String, Evidence::Arrangement)>] positions, light, arrangement of every watch
       # @param looked [Hash{Array(Hash, Evidence::Arrangement) => Hash}] positions and arrangement => load => light, as
       #   far as looks and readings have said
-      def initialize(job, situation, watched, looked = {})
+      # @param blind [Array<String>] outlets that the last look said nothing of
+      def initialize(job, situation, watched, looked = {}, blind = [])
         @looked = looked
+        @blind = blind
         @job = job
         @situation = situation
         looks =
@@ -66,6 +68,12 @@ module Dielectra
           .select { |load| load.kind == "receptacle" && job.goal.light_of({ "loads" => seen }, load.id).nil? }
           .map(&:id)
       end
+
+      # @return [Boolean] whether looking shows nothing, since every load is an outlet with nothing plugged in
+      def blind? = @blind.any? && (job.goal.loads.map(&:id) - @blind).empty?
+
+      # @return [Array<String>] those outlets
+      attr_reader :blind
 
       # Minutes to watch what is left after a plan
       def minutes(plan, work_state)

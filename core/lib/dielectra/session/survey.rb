@@ -71,7 +71,7 @@ module Dielectra
         def missing = []
       end
 
-      def proof = Unproved.new(job, situation, @watched, @looked)
+      def proof = Unproved.new(job, situation, @watched, @looked, @blind)
 
       # @return [ChangeLabels]
       def planner = @planner ||= ChangeLabels.new(change_planner)

@@ -66,6 +66,7 @@ module Dielectra
         @steps = []
         @watched = []
         @looked = {}
+        @blind = []
         @minutes = 0.0
         @visited = []
         @trials = []
@@ -165,7 +166,7 @@ module Dielectra
 
       def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
 
-      def proof = Proof.new(job, situation, @watched, @looked)
+      def proof = Proof.new(job, situation, @watched, @looked, @blind)
 
       def planner = (@planner ||= Repair::Planner.new(belief.world, costs, soundness))
 
@@ -259,6 +260,7 @@ module Dielectra
         loads = Evidence::Sockets.shown(step, job) or return
         return if step.dig("answer", "breakers")&.value?("tripped") || situation.power == "off"
 
+        @blind = Evidence::Sockets.blind(step, job) if step["do"] == "watch"
         key = [situation.positions, situation.arrangement]
         @looked = @looked.merge(key => (@looked[key] || {}).merge(loads))
         light = job.goal.light("loads" => @looked[key])

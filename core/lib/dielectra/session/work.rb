@@ -25,6 +25,7 @@ module Dielectra
         @surveyed = steps.size
         @watched = []
         @looked = {}
+        @blind = []
         @minutes = survey.minutes
         @visited = []
         @trials = []

@@ -65,7 +65,7 @@ module Dielectra
       #   Deviation#wrong => times
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
-        found = supply + lamps + fixtures + contacts + marks + joints + conductors + shorts + touching
+        found = supply + lamps + fixtures + plugged_in_beyond + contacts + marks + joints + conductors + shorts + touching
         found += intermittent_faults if @world.intermittent?
         found += slow if @world.tripping?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
@@ -106,6 +106,24 @@ module Dielectra
             end
           end
       end
+
+      # What is plugged in at an outlet that no switch of the job works, and that hangs on one of the runs that leave
+      def plugged_in_beyond
+        outlets = @world.job.bystanders.filter_map { |id| outlet(id) }
+        return [] if outlets.empty? || !@world.tripping?
+
+        @skeleton
+          .runs
+          .select { |run| run.outer? && !run.feed? }
+          .flat_map do |run|
+            ends = %w[line neutral].filter_map { |role| run.strands.find { |one| one.role == role || one.function == role }&.points&.first }
+            next [] if ends.size < 2
+
+            outlets.map { |load| fault(:load_shorted, device: load.id, place: load.place, points: ends) }
+          end
+      end
+
+      def outlet(id) = @world.job.loads.find { |load| load.id == id && load.kind == "receptacle" }
 
       # Switches whose yoke, or a bare wire behind them, touches a hot screw
       def touching

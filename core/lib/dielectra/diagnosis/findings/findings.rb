@@ -166,7 +166,7 @@ module Dielectra
         place = deviation.place unless deviation.place && Design::Layout.unseen?(deviation.place)
         {
           "kind" => deviation.cause,
-          "place" => place,
+          "place" => (place unless deviation.kind == :overload),
           "device" => deviation.device,
           "points" => points,
           "contact" => (deviation.contact unless deviation.device_kind),

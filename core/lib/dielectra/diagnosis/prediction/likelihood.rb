@@ -73,8 +73,9 @@ module Dielectra
           states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = @paths.path(hypothesis, arrangement, *observation.at)
+          drawn = heavy?(observation) ? HEAVY_DRAW.fetch(hypothesis.slow == :overload) : 1.0
           in_each(observation.toggles, [path.sure, path.weak, path.leak, path.series, *path.loads.values]) do |state|
-            heard(path, hypothesis.beeping, state, observation)
+            drawn * heard(path, hypothesis.beeping, state, observation)
           end
         else
           live(hypothesis, observation)
@@ -277,6 +278,18 @@ module Dielectra
       HELD = { overload: 0.9, breaker_weak: 0.7 }.freeze
       # The same once everything that can be unplugged is
       RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
+
+      # How likely ohms that draw more than the breaker carries are, by whether too much is on the circuit
+      HEAVY_DRAW = { true => 1.0, false => 0.1 }.freeze
+
+      # Whether ohms were read that no short has, and that draw more than the breaker carries
+      def heavy?(observation)
+        ohms = observation.reading if observation.what == :resistance
+        return false unless ohms && ohms > BOLTED && @world.tripping?
+
+        amps = @world.job.amps
+        !amps.nil? && @world.job.supply_volts / ohms > amps
+      end
 
       # A breaker that was left on for some minutes
       def held(hypothesis, observation)

@@ -104,7 +104,8 @@ module Dielectra
       def outlet(loads)
         loads.each do |load|
           tool, at = Evidence::Sockets.reading(load, @situation)
-          step = tool && read_outlet(tool, at)
+          closed = Evidence::Sockets.closed(load, @situation) unless tool
+          step = tool ? read_outlet(tool, at) : (closed && open(closed))
           return step if step && !@situation.exhausted?(step.to_h)
         end
         nil

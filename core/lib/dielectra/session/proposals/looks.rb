@@ -34,7 +34,9 @@ module Dielectra
 
         answers = @now.lights(@now.arrangement, toggles)
         unless control
-          step = @approach.outlet(@now.proof.unread) || @permits.looking.step(:watch)
+          step = @approach.outlet(@now.proof.unread) || look
+          return if step.nil?
+
           return @now.action(:watch, nil, @work_state.spend(@costs["watch"]), answers, step)
         end
 
@@ -44,6 +46,9 @@ module Dielectra
 
         @now.action(:throw, control.id, there, answers, set)
       end
+
+      # A look; where nothing can be seen, a reading
+      def look = @now.proof.blind? ? @approach.outlet(@now.proof.blind) : @permits.looking.step(:watch)
 
       def thrown(control)
         known = @situation.positions[control.id]

@@ -40,7 +40,7 @@ module Dielectra
 
       # The look; where one was unsure of it twice in a row, the nearest toggle thrown first.
       def watched(looking)
-        outlet = @approach.outlet(@now.proof.unread)
+        outlet = @approach.outlet(@now.proof.unread) || (@approach.outlet(@now.proof.blind) if @now.proof.blind?)
         return outlet if outlet
 
         look = looking.step(:watch)
