@@ -62,6 +62,7 @@ module Dielectra
       def after(step, before, after, number)
         world.stirred = after.stirred
         seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
+        seen = seen.reject { |item| found_tripped?(item) } if observations.any? { |item| found_tripped?(item) }
         return forgiving(after, observations + seen) if after.found_off? && before.breakers_found.empty?
 
         all = observations + seen
@@ -222,6 +223,9 @@ module Dielectra
 
         world.intermittent = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
       end
+
+      # Whether a breaker was found tripped. That one was said to trip, and is found so, is one thing and not two.
+      def found_tripped?(seen) = seen.what == :breaker && seen.found && seen.reading == "tripped"
 
       # Whether the latest answer first shows a breaker that trips
       def newly_tripping?(seen)

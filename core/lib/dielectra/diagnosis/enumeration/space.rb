@@ -29,7 +29,7 @@ module Dielectra
         @wide = wide
         @observations = observations
         @boxes = BoxStates.new(world, situation)
-        nothing = situation.found_off? || @job.as_is? ? 1.0 : Trade.priors.dig("deviation", "nothing")
+        nothing = nothing(situation)
         @listing = Listing.new(world, @boxes, wide:, guide:, nothing:)
         @agreement = Agreement.new(world, @listing, @boxes, observations)
         @selection = Selection.new(world, situation, @agreement, guide:, wide:, nothing:)
@@ -94,6 +94,13 @@ module Dielectra
       end
 
       private
+
+      # Prior of a call where nothing is wrong: a breaker that is merely off is all of it, one that has tripped seldom is
+      def nothing(situation)
+        return Trade.priors.fetch("nothing_tripped") if situation.breakers_found.value?("tripped")
+
+        situation.found_off? || @job.as_is? ? 1.0 : Trade.priors.dig("deviation", "nothing")
+      end
 
       def hypothesis(assembly, faults, prior) = Hypothesis.new(assembly:, faults:, prior:, world: @world)
 

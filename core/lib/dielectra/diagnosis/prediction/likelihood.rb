@@ -9,6 +9,8 @@ module Dielectra
       TRIPS_FOR_NOTHING = 0.0005
       # Probability that a tripped breaker tripped on a fault that is gone
       FOUND_TRIPPED = 0.05
+      # The same beside something that is wrong and trips no breaker: two things at once
+      FOUND_BESIDE = 0.008
       # Likelihood below which a light was probably misread
       MISREAD = 0.1
       # Probability that an intermittent fault shows as flicker: at a look, in a customer's report, and during a wiggle
@@ -256,10 +258,12 @@ module Dielectra
       def tripping(hypothesis, tripped, observation)
         return 0.5 * (slow?(observation) ? SELDOM : 1.0) unless tripped.zero?
         return TRIPS_FOR_NOTHING unless observation.found
-        return FOUND_TRIPPED unless hypothesis.slow
+        return nothing?(hypothesis) ? FOUND_TRIPPED : FOUND_BESIDE unless hypothesis.slow
 
         slow?(observation) ? MOSTLY : (observation.minutes ? SELDOM : USUALLY)
       end
+
+      def nothing?(hypothesis) = hypothesis.deviations.empty? && hypothesis.skeleton.wrong.empty?
 
       # A short trips at once.
       def at_once(observation) = slow?(observation) ? SELDOM : 1 - @error

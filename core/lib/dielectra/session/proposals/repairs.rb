@@ -27,6 +27,7 @@ module Dielectra
 
       def repair(plan, rival)
         return unless plan.ready? && !(plan.nothing? && proved_in_vain?)
+        return if plan.unplug && !too_much_read?
 
         arrangement = plan.carried_out(@situation)
         return if arrangement != @situation.arrangement && (pointless?(arrangement) || premature?(arrangement))
@@ -48,6 +49,20 @@ module Dielectra
         end
 
         Action.new(purpose: plan.nothing? ? :prove : :repair, subject: plan, minutes:, value:, step:, answers: nil)
+      end
+
+      # Amperes of a breaker of which nobody said any
+      USUAL = 15
+      private_constant :USUAL
+
+      # Whether ohms or a breaker have shown that too much is drawn. What is unplugged on suspicion is evidence lost.
+      def too_much_read?
+        amps = @job.amps || USUAL
+        @now.belief.observations.any? do |seen|
+          next seen.reading && @job.supply_volts > seen.reading * amps if seen.what == :resistance
+
+          %i[breaker held].include?(seen.what) && seen.reading == "tripped" && !seen.found
+        end
       end
 
       # Whether this arrangement was tried before, or it would join single conductors not yet searched live
