@@ -22,7 +22,7 @@ module Dielectra
         roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
         @roles = roles.reject { |point, role| role == "spare" && !Spares.new(session).proved?(point) }
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
-        @causes = status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session)
+        @causes = with_strays(session, status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session))
         @because =
           findings.because(session.steps, @causes) + unseen(session) + Presentation::Supply.new(session).to_a +
             Presentation::LoadSum.new(session, @causes).to_a +
@@ -64,6 +64,12 @@ module Dielectra
       end
 
       private
+
+      # Switches of no load that were shown to short the circuit. The breaker that they tripped is no cause beside them.
+      def with_strays(session, causes)
+        strays = session.belief.hypotheses.any? ? StraySwitch.new(session).causes : []
+        strays.empty? ? causes : strays + causes.reject { |cause| cause["kind"] == "no_supply" }
+      end
 
       # Live metal, in the form of a cause
       def live_metal(session)
