@@ -51,7 +51,8 @@ RSpec.describe Dielectra::Session::Departure do
   end
 
   it "lists what is capped, and does not say that it was shown to work" do
-    session, = played(passage_circuit(faults: [shorted_light], switch: { "position" => "on" }))
+    circuit = passage_circuit(faults: [shorted_light], switch: { "position" => "on" })
+    session, = played(circuit, refuses: [{ "do" => "replace", "kind" => "luminaire" }])
     lines = Dielectra::Presentation::Record.new(session, "x").closing
     expect(lines.join("; ")).to include("Capped and tagged").and(include("told what does not work"))
     expect(lines.join("; ")).not_to include("shown that it works")

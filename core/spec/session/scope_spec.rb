@@ -44,14 +44,17 @@ RSpec.describe Dielectra::Session::Scope do
   end
 
   it "says so once a box turns out to hold what is not covered" do
-    found =
-      Dielectra::Practice::House.new(demo_circuit("tower_stair")).answer("do" => "open", "place" => "tower_door")[
-        "found"
-      ]
+    house = Dielectra::Practice::House.new(demo_circuit("tower_stair"))
+    found = house.answer("do" => "open", "place" => "tower_door")["found"]
     found["devices"] << { "id" => "S9", "kind" => "single_pole" }
     session = Dielectra::Session::Troubleshooting.new(demo_job("tower_stair"))
-    session.record("do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true })
+    off = { "do" => "breaker", "device" => "B1", "to" => "off" }
+    session.record(off.merge("answer" => house.answer(off)))
     session.record("do" => "open", "place" => "tower_door", "answer" => { "found" => found })
+    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
+      session.record(step.to_h.merge("answer" => house.answer(step.to_h)))
+    end
+    expect(house.circuit.device("B1").position).to eq("on")
     expect([session.next.status, session.next.why, session.next.confidence]).to match(
       ["stopped", /holds 2 switches/, 1.0]
     )

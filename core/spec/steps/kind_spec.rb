@@ -4,8 +4,8 @@ RSpec.describe Dielectra::Steps::Kind do
   # The permit that issues a step, and what gets near conductors.
   [
     [{ "do" => "watch" }, :looking, :nothing],
-    [{ "do" => "set", "device" => "S1", "to" => "up" }, :looking, :nothing],
-    [{ "do" => "wiggle", "device" => "S1" }, :looking, :nothing],
+    [{ "do" => "set", "device" => "S1", "to" => "up" }, :toggle, :nothing],
+    [{ "do" => "wiggle", "device" => "S1" }, :toggle, :nothing],
     [{ "do" => "breaker", "device" => "B1", "to" => "off" }, :looking, :nothing],
     [{ "do" => "breaker", "device" => "B1", "to" => "on" }, :energize, :nothing],
     [{ "do" => "find_breaker", "point" => "a/1.black" }, :looking, :nothing],

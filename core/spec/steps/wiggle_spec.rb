@@ -8,7 +8,7 @@ RSpec.describe Dielectra::Steps::Wiggle do
     Dielectra::Steps.of({ "do" => "wiggle", "device" => "S1", "answer" => { "loads" => { "L1" => light } } })
 
   it "is done at the switch, with the cover on" do
-    expect([step.place(situation), step.permit, step.touches]).to eq(["tower_door", :looking, :nothing])
+    expect([step.place(situation), step.permit, step.touches]).to eq(["tower_door", :toggle, :nothing])
   end
 
   it "stirs the contact and the box, so that what makes contact is drawn anew" do

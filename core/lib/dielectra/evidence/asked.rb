@@ -11,7 +11,8 @@ module Dielectra
         "always_on" => "the receptacle always live",
         "feed_light" => "a new light in its place",
         "fit" => "another kind of switch",
-        "take_out" => "a switch taken out"
+        "take_out" => "a switch taken out",
+        "swap" => "a new device of the same kind"
       }.freeze
       # Kinds of switches that can be fitted
       FITS = {
@@ -50,6 +51,12 @@ module Dielectra
           "new" => [{ "id" => id, "kind" => Goals::Change::SWITCH, "place" => place }],
           "places" => [{ "id" => place, "kind" => "switch_box" }]
         }
+      end
+
+      # Which switch is exchanged for a new one, by its number; the first where nothing is said
+      def swap
+        switch = @controls[(@said["switch"] || 1).to_i - 1] or refuse("there is no such switch.", "/draft/change/switch")
+        { "control" => @works, "swap" => [switch["id"]] }
       end
 
       def split_receptacle

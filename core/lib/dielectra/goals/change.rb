@@ -6,7 +6,7 @@ module Dielectra
     # work the loads there are; and the job once the change is made, in which what is new counts as there.
     class Change
       # Fields of `wanted` that allow work on the house
-      WORK = %w[new places fit retire runs].freeze
+      WORK = %w[new places fit retire runs swap].freeze
       # A switch that is not there yet
       SWITCH = "switch"
 

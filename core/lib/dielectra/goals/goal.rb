@@ -61,6 +61,9 @@ module Dielectra
       # @return [Array<Hash>] controls and loads that are not there yet
       def new_items = @wanted["new"] || []
 
+      # @return [Array<String>] devices that are to be exchanged for new ones of the same kind
+      def swaps = (@wanted["swap"] || []).map { |id| PointId.device(id) }.uniq
+
       # @return [Array<String>] places of switches that are not there yet
       def new_switch_places = new_items.select { |row| row["kind"] == Change::SWITCH }.map { |row| row["place"] }
 

@@ -15,7 +15,7 @@ module Dielectra
         @known = job.breakers
         @live = []
         @proved = []
-        @bare = []
+        @bare = {}
       end
 
       # Records what is unsafe about asking for a step now, before it is carried out.
@@ -73,7 +73,7 @@ module Dielectra
 
       def energized(step)
         @proved = []
-        note(step, "a bare end is loose") if @bare.any?
+        note(step, "a bare end is loose") if @bare.any? { |place, was| was != held(place) }
         note(step, "not fit to be energized") if Inspection.new(circuit, @job).unfit?
       end
 
@@ -96,9 +96,16 @@ module Dielectra
         place = place(step)
         places = step["between"] || [place]
         note(step, "hands in a place not proved dead") unless places.all? { |one| safe?(one) }
-        @bare -= [place] if step["do"] == "arrange"
-        @bare |= places if CHANGING.include?(step["do"])
-        @bare |= [place] if step["do"] == "replace" && leaves_bare?(step)
+        @bare.delete(place) if step["do"] == "arrange"
+        places.each { |one| @bare[one] ||= held(one) } if CHANGING.include?(step["do"])
+        @bare[place] ||= held(place) if step["do"] == "replace" && leaves_bare?(step)
+      end
+
+      # What a box holds: where that stays as it is, what was asked for was refused, and nothing is bare
+      def held(place)
+        return [] unless circuit.place(place)
+
+        [circuit.cable_ends(place).map(&:points), circuit.devices_at(place).map { |item| [item.id, item.kind.name] }]
       end
 
       def leaves_bare?(step)

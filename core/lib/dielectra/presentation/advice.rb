@@ -74,6 +74,7 @@ module Dielectra
       #   to take with it
       def to_h
         told = Instruction.of(@step.to_h, @session.situation)
+        told = told.merge("detail" => [told["detail"], means].compact.join(" ")) if means
         told.merge(
           "caution" => told["caution"] || parts.caution,
           "step" => @step.to_h,
@@ -92,6 +93,11 @@ module Dielectra
       end
 
       private
+
+      # What a change takes further on, before the first of it is done
+      def means = @means ||= (Means.new(@session).to_s if @rule == :change && !begun?)
+
+      def begun? = @session.steps.any? { |step| %w[box cable fit retire].include?(step["do"]) && Steps.done?(step) }
 
       def parts = @parts ||= Parts.new(@session, @step, @action)
 

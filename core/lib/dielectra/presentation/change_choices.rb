@@ -17,7 +17,9 @@ module Dielectra
         retired = asked.wanted["retire"] || []
         return "#{Naming.list(retired.map { |id| "the #{Naming.switch(id, asked)} switch" })} taken out" if retired.any?
 
-        words = Evidence::Asked::KINDS.fetch(asked.wanted["kind"])
+        words = Evidence::Asked::KINDS.fetch(asked.wanted["kind"], "a change")
+        swaps = asked.goal.swaps
+        words += ": #{Naming.list(swaps)}" if swaps.any?
         fits =
           (asked.wanted["fit"] || {}).map do |device, kind|
             "#{device} to be #{Trade.article(asked.region.term(Trade::DeviceKind[kind]))}"

@@ -26,7 +26,8 @@ module Dielectra
       # @param step [Session::Step]
       # @return [Array<Hash>] the rules that are not met where a step is taken, and matter for it
       def at(step)
-        place = @session.situation.place_of(step.to_h)
+        # Before a wall is cut or a run pulled, every box that it fills is summed.
+        place = @session.situation.place_of(step.to_h) unless %w[box cable].include?(step.do)
         book.notes(site(plan, place), @local.edition, step: step.do).select { |note| unmet?(note) }
       end
 

@@ -16,9 +16,10 @@ module Dielectra
       def left(design, house, situation)
         boxes = @job.new_places.reject { |place| situation.open?(place.id) }
         [
-          *boxes.map { |place| box(place, house) },
-          *design.new_runs.map { |edge, work| pull(edge, work) },
+          *boxes.map { |place| box(place, house, situation) },
+          *design.new_runs.map { |edge, work| pull(edge, work, situation) },
           *fits(house, situation),
+          *swaps(house, situation),
           *((@job.wanted["retire"] || []) - situation.retired).map { |device| { "do" => "retire", "device" => device } }
         ]
       end
@@ -26,9 +27,9 @@ module Dielectra
       private
 
       # The smallest usual box that holds what the design brings to it
-      def box(place, house)
+      def box(place, house, situation)
         ends = house.skeleton.runs.select { |run| run.places.include?(place.id) }
-        gauge = NewWork.gauge(@job)
+        gauge = NewWork.gauge(@job, situation)
         needed =
           Sums::BoxFill.new(
             conductors: {
@@ -41,11 +42,25 @@ module Dielectra
         { "do" => "box", "place" => place.id, "enclosure" => usual.enclosure, "volume_in3" => usual.volume_in3 }
       end
 
-      def pull(edge, work)
-        gauge = NewWork.gauge(@job)
+      def pull(edge, work, situation)
+        gauge = NewWork.gauge(@job, situation)
         what = work.raceway ? { "colors" => NewWork::HOT.first(work.conductors) } : { "type" => work.type(gauge) }
         # The new box last: one stays where the run starts.
         { "do" => "cable", "between" => edge, **what }
+      end
+
+      # New devices of the kind that is there, conductor for conductor
+      def swaps(house, situation)
+        @job
+          .goal
+          .swaps
+          .reject { |device| situation.fitted.key?(device) }
+          .map { |device| { "do" => "replace", "device" => device, "kind" => kind(device, house, situation) } }
+      end
+
+      def kind(device, house, situation)
+        found = situation.kind_of(device) || house.kinds(situation.arrangement)[device]
+        Trade::KindName.plain(found || @job.loads.find { |load| load.id == device }.kind)
       end
 
       def fits(house, situation)

@@ -6,11 +6,18 @@ module Dielectra
     # conductors it needs. `HOT` are the colors of single conductors pulled into a raceway.
     NewWork =
       Struct.new(:between, :length_ft, :raceway, :conductors) do
+        GAUGES = %w[14 12 10].freeze
+
         # @param job [Evidence::Job]
-        # @return [String] the gauge that goes with its largest breaker
-        def self.gauge(job)
-          amps = job.document["breakers"].filter_map { |row| row["amps"] }.max || 15
-          amps > 20 ? "10" : (amps > 15 ? "12" : "14")
+        # @param situation [Evidence::Situation, nil]
+        # @return [String] the gauge that goes with its largest breaker, or that of the cables in the open boxes where
+        #   those are thicker: a run takes the gauge of what it extends
+        def self.gauge(job, situation = nil)
+          amps = job.amps || 15
+          needed = amps > 20 ? "10" : (amps > 15 ? "12" : "14")
+          ends = situation ? situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place) } : []
+          seen = ends.filter_map { |one| one.type&.split("/")&.first }.select { |gauge| GAUGES.include?(gauge) }
+          [needed, *seen].max_by { |gauge| GAUGES.index(gauge) }
         end
 
         # @param costs [Evidence::Costs]

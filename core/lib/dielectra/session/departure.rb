@@ -12,6 +12,10 @@ module Dielectra
       LEADING = 20
       # Probability that what worked is fed again, below which another way of joining is looked for
       ENOUGH = 0.98
+      # Probability of a hazard in some position below which a way of joining will do, and below which boxes as found will
+      # where no breaker was seen to trip: people lived with them so
+      SAFE = 0.02
+      LIVED_WITH = Permits::AS_BEFORE
       # Service that moving wires has to bring, for each wire
       A_MOVE = 0.002
 
@@ -42,16 +46,16 @@ module Dielectra
 
       private
 
-      def undisturbed? = @situation.as_found? && left_off.empty? && @situation.bare.empty?
+      def undisturbed? = @situation.as_found? && left_off.empty? && places.none? { |place| loose_ends?(place) }
 
       # --- wires
 
-      # Wires put where they are to stay, box by box, the nearest first
+      # Wires put where they are to stay, box by box, the nearest first; ends that were pulled and never joined are capped
       def rejoined
         joints = leaving&.joints or return
         places = joints.keys.sort_by { |place| place == @situation.at ? 0 : 1 }
         places.each do |place|
-          next if same?(joints[place], @situation.joints(place)) && !@situation.bare.include?(place)
+          next if same?(joints[place], @situation.joints(place)) && !loose_ends?(place)
 
           step = @session.approach.hands(place) { |hands| hands.step(:arrange, place:, joints: joints[place]) }
           return step if step && !@situation.exhausted?(step.to_h)
@@ -81,7 +85,9 @@ module Dielectra
       def as_now = (way(now) if @situation.bare.empty? || @situation.bare.none? { |place| loose_ends?(place) })
 
       # Whether a box holds ends that were let go and that nobody has capped yet
-      def loose_ends?(place) = @situation.bare.include?(place)
+      def loose_ends?(place) =
+        @situation.bare.include?(place) ||
+          (!@situation.arrangement.joints.key?(place) && @situation.pulled.any? { |run| run.between.include?(place) })
 
       def now = places.to_h { |place| [place, @situation.joints(place)] }
 
@@ -131,8 +137,13 @@ module Dielectra
       def fit?(way)
         return false if @situation.burnt.any? { |device, place| wired?(way.joints.fetch(place, []), device) }
 
-        @session.permits.hazard_anywhere(way.arrangement) < Permits::AS_BEFORE
+        hazard = @session.permits.hazard_anywhere(way.arrangement)
+        hazard < (way.joints == found && !tripped? ? LIVED_WITH : SAFE)
       end
+
+      def tripped? =
+        @situation.breakers_found.value?("tripped") ||
+          @belief.observations.any? { |seen| %i[breaker held].include?(seen.what) && seen.reading == "tripped" }
 
       def wired?(joints, device) =
         joints.any? { |joint| joint.size > 1 && joint.any? { |point| PointId.screw_of?(point, device) } }

@@ -50,7 +50,7 @@ RSpec.describe Dielectra::Diagnosis::Space do
         .belief
         .hypotheses
         .flat_map(&:faults)
-        .reject { |fault| fault.kind == :short }
+        .reject { |fault| Dielectra::Diagnosis::Deviation::SHORTS.include?(fault.kind) }
         .flat_map { |fault| fault.points || [] }
     expect(faults.grep(/bare|ground/)).to be_empty
   end

@@ -11,9 +11,13 @@ RSpec.describe Dielectra::Session::CauseCheck do
   def take(step) = session.record(step.merge("answer" => house.answer(step)))
 
   # The step that CauseCheck inserts before the replacement
-  def asked
-    repair = session.actions.find { |action| action.purpose == :repair && action.step.do == "replace" }
-    described_class.new(session).step(repair).to_h
+  def asked = described_class.new(session).step(repair).to_h
+
+  # A new switch, for whichever of its contacts has failed
+  def repair
+    plan = session.expected_cost.plans.find { |one| one.replacements.key?("S1") }
+    step = session.permits.hands("tower_door").step(:replace, device: "S1", kind: "three_way")
+    Dielectra::Session::Action.new(purpose: :repair, subject: plan, minutes: 3.0, value: 0.0, step:, answers: nil)
   end
 
   it "throws a toggle once for a reading, though nobody knows how the other one stands" do

@@ -84,7 +84,8 @@ RSpec.describe Dielectra::Session::Wish do
       step = wish(fields, of: played).step or next
       kind = Dielectra::Steps.of(step.to_h)
       place = kind.place(played.situation)
-      expect(played.permits.public_send(kind.permit, *([place] if %i[hands live].include?(kind.permit)))).not_to be_nil
+      given = { toggle: step.to_h.values_at("device", "to"), hands: [place], live: [place] }.fetch(kind.permit, [])
+      expect(played.permits.public_send(kind.permit, *given)).not_to be_nil
       played.record(step.to_h.merge("answer" => house.answer(step.to_h)))
     end
     expect(played.steps.size).to be > 50

@@ -243,9 +243,13 @@ module Dielectra
         return {} unless @situation.open?(place)
 
         items = @situation.job.devices_at(place).map { |item| item.respond_to?(:device) ? item.device : item.id }.uniq
+        items -= @situation.job.goal.new_ids + fitted_here(place)
         let_go = items.any? { |id| @situation.found_device(id) && @situation.used_screws(place, id).empty? }
         let_go ? { "loose" => true } : {}
       end
+
+      # Devices that this job put into a box that it set
+      def fitted_here(place) = @situation.found_joints(place).empty? ? @situation.fitted.keys : []
 
       # @return [Array<String>] conductors of a box that touch something else than when it was opened
       def moved(place) =

@@ -7,6 +7,8 @@ module Dielectra
     class LikelyCircuit
       # Ohms of a bolted short
       SHORT = 0.05
+      # Faults that a circuit file calls by another name
+      NAMES = { load_shorted: "short", device_shorted: "short" }.freeze
       # What a hidden fault says in a circuit file, by its kind
       FIELDS = {
         contact_stuck_open: %w[device contact],
@@ -17,6 +19,8 @@ module Dielectra
         lamp_burnt: %w[device],
         conductor_open: %w[cable conductor],
         short: %w[between ohms],
+        load_shorted: %w[between ohms],
+        device_shorted: %w[between ohms],
         marks_wrong: %w[device seen_as]
       }.freeze
       # Watts of a lamp that nobody described
@@ -276,7 +280,7 @@ module Dielectra
             "ohms" => SHORT,
             **at(fault.points&.map { |name| point(name) } || [])
           }
-          { "kind" => fault.kind.to_s, **said.slice(*fields) }
+          { "kind" => NAMES.fetch(fault.kind, fault.kind.to_s), **said.slice(*fields) }
         end
       end
     end

@@ -14,8 +14,8 @@ module Dielectra
       THROWN = 0.25
       # Probability of a hazard above which no step energizes
       HAZARD = 0.002
-      # The same for a house that is put back as it was found
-      AS_BEFORE = 0.02
+      # The same for a house that is put back as it was found, and was on then
+      AS_BEFORE = 0.1
       # A step that does not fit what is there, or that another permit issues
       class Unfit < ArgumentError
       end
@@ -159,8 +159,7 @@ module Dielectra
         return unless @situation.breakers_found[breaker] == "on" && @situation.as_found?
         return if @situation.bare.any? || @pre_energization_test.failed? || tripped? || scorched? || alarming?
 
-        hazard = @belief.hypotheses.empty? ? 0.0 : hazard(@situation.arrangement)
-        Restore.new(@situation) if hazard < AS_BEFORE
+        Restore.new(@situation) if hazard_anywhere(@situation.arrangement) < AS_BEFORE
       end
 
       # @param breaker [String]
