@@ -20,7 +20,7 @@ RSpec.describe "A change in the browser", type: :feature do
     fill_in "Where the switch is", with: "Chart room"
     fill_in "Where the light is", with: "Chart ceiling"
     select "another place to switch from", from: "What is asked for"
-    fill_in "Where the new switch shall be", with: "Gallery door"
+    fill_in "New switch location", with: "Gallery door"
     click_button "+ where a new run could be pulled"
     fill_in "From", with: "Chart room"
     fill_in "To", with: "Gallery door"
@@ -104,7 +104,7 @@ RSpec.describe "A change in the browser", type: :feature do
     it "keeps it live and works a new light in its place" do
       job =
         ask_for("a new light in its place", "A ceiling light", "receptacle") do
-          fill_in "Where the new light shall be", with: "Chart corner"
+          fill_in "New light location", with: "Chart corner"
           click_button "+ where a new run could be pulled"
           fill_in "From", with: "Chart ceiling"
           fill_in "To", with: "Chart corner"

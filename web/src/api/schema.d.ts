@@ -680,6 +680,8 @@ export interface components {
             reads?: "glow" | "dark" | "beep" | "silent";
             volts?: number;
             ohms?: number | null;
+            /** @description What was tapped instead of a number, such as “under 3 Ω” */
+            said?: string;
             closed?: string[][];
             device?: string | null;
             amps?: number;
@@ -995,6 +997,10 @@ export interface components {
                 words: string;
             }[];
             began: {
+                value: string;
+                words: string;
+            }[];
+            trips: {
                 value: string;
                 words: string;
             }[];
@@ -1928,6 +1934,8 @@ export interface operations {
                             kind?: string;
                         }[];
                         began?: string;
+                        /** @description When the breaker trips */
+                        trips?: string;
                         story?: string;
                         load?: string;
                         volts?: number;

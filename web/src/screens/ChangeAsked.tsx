@@ -27,14 +27,14 @@ export function ChangeAsked({
     <div className="grid gap-3 sm:col-span-2 sm:grid-cols-2">
       <Select
         label="What is asked for"
-        options={[{ value: "", words: "that it works again" }, ...form.changes]}
+        options={[{ value: "", words: "Make it work again" }, ...form.changes]}
         value={change?.kind ?? ""}
         onChange={(event) => choose(event.target.value)}
       />
       {change && kind?.needs.includes("place") && (
         <Field
           label={
-            change.kind === "feed_light" ? "Where the new light shall be" : "Where the new switch shall be"
+            change.kind === "feed_light" ? "New light location" : "New switch location"
           }
           value={change.place ?? ""}
           onChange={(event) => set({ place: event.target.value })}
@@ -61,7 +61,7 @@ export function ChangeAsked({
       )}
       {change && kind?.needs.includes("switch") && places.length > 1 && (
         <Select
-          label="In place of which"
+          label="Which switch"
           options={places.map((place, at) => ({ value: String(at + 1), words: place || `switch ${at + 1}` }))}
           value={String(change.switch ?? 1)}
           onChange={(event) => set({ switch: Number(event.target.value) })}
@@ -79,7 +79,8 @@ function started(kind: string, form: CallForm): Change {
   return {
     kind,
     ...(needs.includes("half") && { half: "1" }),
-    ...(needs.includes("fit") && { fit: form.fits[0]?.value ?? "", switch: 1 }),
+    ...(needs.includes("fit") && { fit: form.fits[0]?.value ?? "" }),
+    ...(needs.includes("switch") && { switch: 1 }),
   };
 }
 

@@ -26,6 +26,7 @@ const said = z.object({
   loads: z.array(load),
   method: z.string(),
   began: z.string(),
+  trips: z.string(),
   volts: z.number(),
   day: z.string(),
   time: z.string(),
@@ -81,6 +82,7 @@ function Asked({ form, known, volts }: AskedProps) {
       loads: [{ place: usual?.usual ?? "", kind: usual?.value ?? "" }],
       method: form.methods[0]?.value ?? "",
       began: "",
+      trips: "",
       volts,
       day: "",
       time: "",
@@ -202,6 +204,13 @@ function Asked({ form, known, volts }: AskedProps) {
             change={change}
             onChange={setChange}
           />
+          {!change && (
+            <Select
+              label="The breaker trips"
+              options={[{ value: "", words: "no" }, ...form.trips]}
+              {...register("trips")}
+            />
+          )}
         </Group>
       )}
       {more && !file && (
@@ -278,7 +287,7 @@ function Row({ remove, children }: { remove: (() => void) | undefined; children:
 }
 
 function asCall(call: Said, file: Sent | null, change: Change | null): OpenCall {
-  const { name, street, title, complaint, switches, began, day, time, ...draft } = call;
+  const { name, street, title, complaint, switches, began, trips, day, time, ...draft } = call;
   const about = {
     house: { name: name || street, street },
     title,
@@ -295,6 +304,7 @@ function asCall(call: Said, file: Sent | null, change: Change | null): OpenCall 
       ...works(switches, draft.loads),
       ...(complaint && { story: complaint }),
       ...(began && { began }),
+      ...(trips && !change && { trips }),
       ...(change && { change: { ...change, runs: pulled(change) } }),
     },
   };

@@ -21,10 +21,14 @@ module Dielectra
       # How the trouble may have begun
       BEGAN = %w[new_switch opened sudden always comes_and_goes smell_or_heat after_water].freeze
 
+      # When a breaker trips, and after how many seconds; nil where nobody can say
+      TRIPS = { "at_once" => 0, "after_a_while" => 600, "now_and_then" => nil }.freeze
+
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
       #   switched), `load` (its kind), or `loads` (each with `place` and `kind`) where there are several; `volts`,
       #   `works` (for each switch the loads or parts of loads that it works, as `L1` or `L1.fan`; without it every
-      #   switch works every load), `method`, `amps`, `year_built`, `marked`, `began`, `story` and `tools`
+      #   switch works every load), `method`, `amps`, `year_built`, `marked`, `began`, `trips` (one of TRIPS),
+      #   `story` and `tools`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
@@ -67,9 +71,20 @@ module Dielectra
           "began" => began,
           "story" => said["story"],
           "tools" => tools(said),
-          "steps" => []
+          "steps" => trip(said, loads)
         }.compact
       end
+
+      # What the customer says of a breaker that trips, as a report
+      def self.trip(said, loads)
+        return [] unless said["trips"]
+
+        _, after = one_of(said["trips"], TRIPS, "/draft/trips")
+        dark = loads.to_h { |load| [load["id"], "off"] }
+        answer = { "loads" => dark, "breakers" => { "B1" => "tripped" }, "after" => after }.compact
+        [{ "do" => "report", "positions" => {}, "answer" => answer }]
+      end
+      private_class_method :trip
 
       # The `wanted` field of the job: restore the circuit, or make the requested change
       def self.wanted(said, loads, controls)

@@ -25,6 +25,12 @@ module Dielectra
         "after_water" => "after water"
       }.freeze
 
+      TRIPS = {
+        "at_once" => "at once",
+        "after_a_while" => "after some minutes or more",
+        "now_and_then" => "nobody can say when"
+      }.freeze
+
       # Extra fields of the call form for each kind of change
       NEEDS = {
         "add_control" => %w[place runs],
@@ -32,10 +38,11 @@ module Dielectra
         "always_on" => [],
         "feed_light" => %w[place runs],
         "fit" => %w[switch fit runs],
-        "take_out" => %w[switch]
+        "take_out" => %w[switch],
+        "swap" => %w[switch]
       }.freeze
 
-      # @return [Hash] `loads`, `methods`, `volts`, `began`, `changes` and `fits` with their words, and `most_switches`
+      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `changes` and `fits` with their words, and `most_switches`
       def self.to_h
         {
           "loads" =>
@@ -48,6 +55,7 @@ module Dielectra
           "methods" => Evidence::Draft::METHODS.map { |name| { "value" => name, "words" => METHODS.fetch(name) } },
           "volts" => Evidence::Draft::VOLTS.map { |volts| { "value" => volts, "words" => "#{volts} V" } },
           "began" => Evidence::Draft::BEGAN.map { |name| { "value" => name, "words" => BEGAN.fetch(name) } },
+          "trips" => Evidence::Draft::TRIPS.keys.map { |name| { "value" => name, "words" => TRIPS.fetch(name) } },
           "changes" =>
             Evidence::Asked::KINDS.map do |kind, words|
               { "value" => kind, "words" => words, "needs" => NEEDS.fetch(kind) }
