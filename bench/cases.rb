@@ -35,7 +35,22 @@ names = CaseFile.names(FOLDER, GLOB || "*")
 EXPECTED = CaseFile.expected(FOLDER)
 
 # One case played to its end.
-Result = Struct.new(:name, :outcome, :minutes, :steps, :slowest, :times, :note, :causes, :confidence, :least, :cable, :apart, :reversed)
+Result =
+  Struct.new(
+    :name,
+    :outcome,
+    :minutes,
+    :steps,
+    :slowest,
+    :times,
+    :note,
+    :causes,
+    :confidence,
+    :least,
+    :cable,
+    :apart,
+    :reversed
+  )
 
 def play(name)
   random = Random.new((OPTIONS[:seed] * 1000) + name.sum)
@@ -64,17 +79,13 @@ rescue StandardError => e
 end
 
 def show(turn, name)
-  puts format(
-         "%6.1f %s → %s",
-         turn.session.minutes,
-         JSON.generate(turn.step),
-         JSON.generate(turn.answer)[0, 300]
-       )
+  puts format("%6.1f %s → %s", turn.session.minutes, JSON.generate(turn.step), JSON.generate(turn.answer)[0, 300])
   warn format("slow: %s %.1f s before %s", name, turn.seconds, JSON.generate(turn.step)[0, 150]) if turn.seconds > 1
 end
 
 def judged(game, times)
-  name, circuit, house, session, watch, expected = %i[name circuit house session watch expected].map { |part| game.public_send(part) }
+  name, circuit, house, session, watch, expected =
+    %i[name circuit house session watch expected].map { |part| game.public_send(part) }
   conclusion = session.next
   inspections =
     Dielectra::Practice::Intermittence

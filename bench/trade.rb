@@ -16,14 +16,16 @@ seed = 1
 OptionParser.new { |parser| parser.on("--seed N", Integer) { |value| seed = value } }.parse!(ARGV)
 folder, glob = ARGV
 
-CaseFile.names(folder, glob || "*").each do |name|
-  puts "", "=== #{name}"
-  game = CaseFile.new(folder, name, random: Random.new((seed * 1000) + name.sum))
-  puts "  story: #{game.job.document["story"]}" if game.job.document["story"]
-  game.play { |turn| puts Sentences.of_turn(turn) }
-  puts Sentences.of_end(game.session)
-  puts "  unsafe: #{game.watch.unsafe.join("; ")}" if game.watch.unsafe.any?
-  %w[must must_not].each { |list| (game.expected[list] || []).each { |row| puts "  #{list.upcase}: #{row}" } }
-rescue StandardError => e
-  puts "  broke off: #{e.class}: #{e.message.lines.first}", *e.backtrace.first(3)
-end
+CaseFile
+  .names(folder, glob || "*")
+  .each do |name|
+    puts "", "=== #{name}"
+    game = CaseFile.new(folder, name, random: Random.new((seed * 1000) + name.sum))
+    puts "  story: #{game.job.document["story"]}" if game.job.document["story"]
+    game.play { |turn| puts Sentences.of_turn(turn) }
+    puts Sentences.of_end(game.session)
+    puts "  unsafe: #{game.watch.unsafe.join("; ")}" if game.watch.unsafe.any?
+    %w[must must_not].each { |list| (game.expected[list] || []).each { |row| puts "  #{list.upcase}: #{row}" } }
+  rescue StandardError => e
+    puts "  broke off: #{e.class}: #{e.message.lines.first}", *e.backtrace.first(3)
+  end

@@ -39,7 +39,9 @@ module Sentences
       *ended.causes.map { |row| "    cause: #{P::Wording.cause(row)}   #{row}" },
       "    roles: #{ended.roles}",
       "    grounding: #{ended.grounding}",
-      *%w[was done left watch materials].flat_map { |part| sheet["customer"][part].map { |row| "    #{part}: #{row}" } },
+      *%w[was done left watch materials].flat_map do |part|
+        sheet["customer"][part].map { |row| "    #{part}: #{row}" }
+      end,
       *sheet["electrician"]["rules"].map { |note| rule(note) },
       *record.closing.map { |row| "    closing: #{row}" }
     ]

@@ -25,6 +25,13 @@ module RuledBox
       "devices" => [{ "id" => "S1", "kind" => "single_pole" }],
       "joints" => joints(*SWITCHED, GROUNDS)
     }
+
+  # The same without a ground
+  def ungrounded =
+    {
+      "cable_ends" => CABLES.map { |row| row.merge("conductors" => row["conductors"].first(2)) },
+      "joints" => joints(*SWITCHED)
+    }
 end
 
 # A rule is met where something shows it, not met where something shows that, and otherwise says what to look at.
@@ -70,10 +77,6 @@ RSpec.describe Dielectra::Rules::Checks do
 
   def reading(tool, points, answer) = { "do" => "probe", "tool" => tool, "at" => points, "answer" => answer }
 
-  ungrounded = {
-    "cable_ends" => RuledBox::CABLES.map { |row| row.merge("conductors" => row["conductors"].first(2)) },
-    "joints" => RuledBox.joints(*RuledBox::SWITCHED)
-  }
   crowd = %w[hall/1.black hall/2.black S1.terminal_1]
   crowded = [%w[hall/1.white hall/2.white], crowd, RuledBox::GROUNDS]
   twelve = RuledBox::CABLES.map { |row| row.merge("type" => "12/2") }
@@ -86,7 +89,7 @@ RSpec.describe Dielectra::Rules::Checks do
       { "joints" => RuledBox.joints(*RuledBox::SWITCHED, %w[hall/1.bare hall.box S1.ground]) },
       "not_met"
     ],
-    ["250.148", "no ground at all", ungrounded, nil],
+    ["250.148", "no ground at all", RuledBox.ungrounded, nil],
     [
       "250.142(B)",
       "a ground on a neutral",
@@ -95,7 +98,7 @@ RSpec.describe Dielectra::Rules::Checks do
     ],
     ["250.142(B)", "grounds that carry nothing", {}, nil],
     ["404.9(B)", "metal that nobody read", {}, "not_known"],
-    ["404.9(B)", "a plastic box without a ground", ungrounded.merge("enclosure" => "plastic"), "not_met"],
+    ["404.9(B)", "a plastic box without a ground", RuledBox.ungrounded.merge("enclosure" => "plastic"), "not_met"],
     ["314.16", "a box that is big enough", {}, "met"],
     ["314.16", "a box that is too small", { "volume_in3" => 12.5 }, "not_met"],
     ["314.16", "a box whose volume nobody read", { "volume_in3" => nil }, "not_known"],
@@ -131,13 +134,13 @@ RSpec.describe Dielectra::Rules::Checks do
     read = ->(found, ohms) do
       session(found, steps: [reading("resistance", %w[hall/1.white hall.box], { "ohms" => ohms })])
     end
-    expect([read.call({}, 0.4), read.call(ungrounded, 5_000)].map { |one| state("404.9(B)", one) }).to eq(
+    expect([read.call({}, 0.4), read.call(RuledBox.ungrounded, 5_000)].map { |one| state("404.9(B)", one) }).to eq(
       %w[met not_met]
     )
   end
 
   it "is out of reach of the rule where no grounded metal is near" do
-    none = session(ungrounded.merge("enclosure" => "plastic"))
+    none = session(RuledBox.ungrounded.merge("enclosure" => "plastic"))
     expect(state("404.9(B)", none, grounded_metal: { "hall" => "far" })).to eq("met")
   end
 
@@ -148,7 +151,7 @@ RSpec.describe Dielectra::Rules::Checks do
   end
 
   it "counts armor as a ground only where it was read" do
-    bare = ungrounded
+    bare = RuledBox.ungrounded
     read = ->(ohms) do
       session(bare, method: "ac", steps: [reading("resistance", %w[hall/1.white hall.box], { "ohms" => ohms })])
     end

@@ -18,7 +18,9 @@ RSpec.describe Dielectra::Sums do
   end
 
   it "loses volts in warm copper, in square millimeters too" do
-    expect([described_class::Wire.drop("12/2", 100, 10), described_class::Wire.drop("1.5/2", 100, 10)]).to eq([3.86, 8.82])
+    expect([described_class::Wire.drop("12/2", 100, 10), described_class::Wire.drop("1.5/2", 100, 10)]).to eq(
+      [3.86, 8.82]
+    )
   end
 
   it "tells a dead short from a load, and what trips at once" do

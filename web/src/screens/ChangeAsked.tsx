@@ -33,9 +33,7 @@ export function ChangeAsked({
       />
       {change && kind?.needs.includes("place") && (
         <Field
-          label={
-            change.kind === "feed_light" ? "New light location" : "New switch location"
-          }
+          label={change.kind === "feed_light" ? "New light location" : "New switch location"}
           value={change.place ?? ""}
           onChange={(event) => set({ place: event.target.value })}
         />

@@ -69,10 +69,17 @@ module Dielectra
       # The same with a tab of a device broken off.
       # @param kind [String] what it is so far
       def with_tab_off(id, kind, tab) =
-        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => Trade::KindName.without_tab(kind, tab)), lamps:, unplugged:)
+        Arrangement.new(
+          joints:,
+          touched:,
+          kinds: kinds.merge(id => Trade::KindName.without_tab(kind, tab)),
+          lamps:,
+          unplugged:
+        )
 
       # The same with a new device in a closed box
-      def with_unseen_device(id, kind) = Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:, unplugged:)
+      def with_unseen_device(id, kind) =
+        Arrangement.new(joints:, touched:, kinds: kinds.merge(id => kind), lamps:, unplugged:)
 
       def with_lamp(id) = Arrangement.new(joints:, touched:, kinds:, lamps: lamps + [id], unplugged:)
 

@@ -55,7 +55,8 @@ module Dielectra
 
       # Which switch is exchanged for a new one, by its number; the first where nothing is said
       def swap
-        switch = @controls[(@said["switch"] || 1).to_i - 1] or refuse("there is no such switch.", "/draft/change/switch")
+        switch = @controls[(@said["switch"] || 1).to_i - 1] or
+          refuse("there is no such switch.", "/draft/change/switch")
         { "control" => @works, "swap" => [switch["id"]] }
       end
 

@@ -6,10 +6,22 @@ module Dielectra
     # situation, unless `positions` says how they stood (a report), or `thrown` which are thrown first (a bench test).
     #
     # `along` is what the same answer said before; `moved` the device and the place that were wiggled; `found` whether a
-    # breaker was found so; `fed` the numbers of the breakers that were on, where one was off; `minutes` how long nothing
-    # was touched, or after how many a breaker tripped.
+    # breaker was found so; `fed` the numbers of the breakers that were on, where one was off; `minutes` how long
+    # nothing was touched, or after how many a breaker tripped.
     Sighting =
-      Struct.new(:what, :at, :reading, :positions, :thrown, :along, :moved, :found, :fed, :minutes, keyword_init: true) do
+      Struct.new(
+        :what,
+        :at,
+        :reading,
+        :positions,
+        :thrown,
+        :along,
+        :moved,
+        :found,
+        :fed,
+        :minutes,
+        keyword_init: true
+      ) do
         # @return [Array<Sighting>] of the lights, in the order of the job
         # @param answer [Hash] of a look
         # @param job [Job]

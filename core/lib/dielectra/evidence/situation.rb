@@ -106,8 +106,8 @@ module Dielectra
 
       def open?(place) = opened.key?(place)
 
-      # @return [Boolean] whether everything in every open box touches what it touched when the box was opened, and every
-      #   device is the one that was there
+      # @return [Boolean] whether everything in every open box touches what it touched when the box was opened, and
+      #   every device is the one that was there
       def as_found? =
         arrangement.kinds.empty? &&
           opened.keys.all? do |place|

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # Outlets with nothing plugged in: nobody sees whether they are on. A receptacle tester, or volts between the two sides
-    # of one, says so.
+    # Outlets with nothing plugged in: nobody sees whether they are on. A receptacle tester, or volts between the two
+    # sides of one, says so.
     module Sockets
       # Share of the supply from which an outlet is on
       LIVE = 0.6

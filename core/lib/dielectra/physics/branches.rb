@@ -73,8 +73,7 @@ module Dielectra
         device.appliances.map { |name, watts| branch(device, device.kind.sockets.fetch(name), (volts**2) / watts) }
 
       # Appliances with a short inside
-      def shorted(device) =
-        device.shorted.map { |name| branch(device, device.kind.sockets.fetch(name), SHORTED) }
+      def shorted(device) = device.shorted.map { |name| branch(device, device.kind.sockets.fetch(name), SHORTED) }
 
       def faults(kind) = @circuit.faults.select { |fault| fault["kind"] == kind }
 

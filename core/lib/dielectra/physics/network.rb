@@ -255,7 +255,8 @@ module Dielectra
           .abs
       end
 
-      def on?(source, cable, wire) = cable.points(wire).any? { |point| panel?(point) && wiring.net(point) == source.net }
+      def on?(source, cable, wire) =
+        cable.points(wire).any? { |point| panel?(point) && wiring.net(point) == source.net }
 
       def panel?(point) = circuit.place(PointId.head(point))&.panel?
 

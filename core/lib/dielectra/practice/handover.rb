@@ -24,7 +24,8 @@ module Dielectra
       def left_apart
         before, after = [@found, @left].map { |circuit| working_loads(circuit) }
         off = @found.breakers.select { |one| one.position == "on" && @left.device(one.id).position != "on" }
-        (before - after).map { |load| "#{load} worked and does not any more" } + off.map { |one| "#{one.id} is left off" }
+        (before - after).map { |load| "#{load} worked and does not any more" } +
+          off.map { |one| "#{one.id} is left off" }
       end
 
       private
@@ -35,7 +36,8 @@ module Dielectra
           .goal
           .combinations
           .flat_map do |toggles|
-            network = Physics::Network.switched(circuit, toggles, circuit.breakers.select { |one| one.position == "on" })
+            network =
+              Physics::Network.switched(circuit, toggles, circuit.breakers.select { |one| one.position == "on" })
             Sockets.loads(circuit, network, empty: true).reject { |_, light| light == "off" }.keys
           end
           .uniq

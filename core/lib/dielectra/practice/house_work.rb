@@ -27,7 +27,8 @@ module Dielectra
           )
         faults =
           @circuit.faults.reject do |fault|
-            fault["device"] == id || inside?(fault, id) || (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"]))
+            fault["device"] == id || inside?(fault, id) ||
+              (JOINTS.include?(fault["kind"]) && mates(old).include?(fault["point"]))
           end
         change(
           devices: @circuit.devices.map { |item| item.id == id ? fitted : item },

@@ -54,10 +54,14 @@ module Dielectra
       def reversed_in(now)
         pairs =
           @circuit.devices.flat_map do |device|
-            [device.kind.lamp, *device.kind.sockets.values].compact.map { |pair| pair.map { |end_of| device.point(end_of) } }
+            [device.kind.lamp, *device.kind.sockets.values].compact.map do |pair|
+              pair.map { |end_of| device.point(end_of) }
+            end
           end
         pairs
-          .select { |hot, neutral| now.live?(neutral) && !now.live?(hot) && now.volts(hot, neutral, meter: TRIED) > SOME }
+          .select do |hot, neutral|
+            now.live?(neutral) && !now.live?(hot) && now.volts(hot, neutral, meter: TRIED) > SOME
+          end
           .map { |_, neutral| PointId.owner(neutral) }
       end
 

@@ -13,7 +13,8 @@ module Dielectra
         second_circuit: "Something here is still live. Find its breaker before anything else is opened or touched.",
         prove_dead: "The device is out. Prove the box dead before hands go in.",
         scorched: "It is scorched. Cut the ends back to bright copper and fit a new one before power comes back.",
-        stray: "It works nothing anybody knows of. If it lies across line and neutral, ohms to ground come and go with it.",
+        stray:
+          "It works nothing anybody knows of. If it lies across line and neutral, ohms to ground come and go with it.",
         bench: "Its screws are unmarked. Which ones it joins in each position identifies it.",
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
         cause: "A new switch would fix it either way. This shows how the old one failed.",

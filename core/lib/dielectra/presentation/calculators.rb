@@ -169,7 +169,8 @@ module Dielectra
       def sum_distance(said)
         ohms = (Trade::CableType.ohms_per_foot(said[:gauge]) * 1000).round(3)
         feet = Sums::Wire.feet(said[:gauge], said[:ohms])
-        "#{said[:ohms]} Ω ÷ (2 × #{ohms} Ω per 1,000 ft) = #{feet} ft to where the two conductors meet. Copper at 20 °C."
+        "#{said[:ohms]} Ω ÷ (2 × #{ohms} Ω per 1,000 ft) = #{feet} ft to where the two conductors meet. " \
+          "Copper at 20 °C."
       end
 
       def sum_amperes(said)
@@ -177,7 +178,9 @@ module Dielectra
 
         amperes = Sums::Wire.amperes(said[:volts], said[:ohms])
         working = "#{said[:volts]} V ÷ #{said[:ohms]} Ω = #{amperes} A"
-        return "#{working}. A dead short, limited by the run: no appliance draws that." if Sums::Wire.dead_short?(said[:ohms])
+        if Sums::Wire.dead_short?(said[:ohms])
+          return "#{working}. A dead short, limited by the run: no appliance draws that."
+        end
 
         once = Sums::Wire.trips_at_once?(said[:volts], said[:ohms], said[:amps])
         "#{working}: #{once ? "a breaker of #{said[:amps]} A trips at once" : "a load, as far as ohms tell"}."
@@ -203,8 +206,10 @@ module Dielectra
 
       def sum_plate(said)
         if Sums::Reach.near?(said[:up], said[:across])
-          return "Within #{Sums::Reach::UP} ft up or #{Sums::Reach::ACROSS} ft across: insulating plate and screws, or " \
-                   "ground-fault protection ahead with an insulating plate. 404.9(B)."
+          return(
+            "Within #{Sums::Reach::UP} ft up or #{Sums::Reach::ACROSS} ft across: insulating plate and screws, or " \
+              "ground-fault protection ahead with an insulating plate. 404.9(B)."
+          )
         end
 
         "Grounded metal is out of reach. An insulating plate is good practice all the same."
@@ -229,7 +234,10 @@ module Dielectra
         size = Sums::Breaker.worded(said[:gauge])
         laid = Sums::Breaker::LAID[said[:gauge]]
         if laid
-          return "#{size} carries about #{laid.first} A in an insulated wall and #{laid.last} A on a surface. IEC 60364-5-52."
+          return(
+            "#{size} carries about #{laid.first} A in an insulated wall and #{laid.last} A on a surface. " \
+              "IEC 60364-5-52."
+          )
         end
 
         most = Sums::Breaker.most(said[:gauge], aluminum: said[:metal] == "aluminum")

@@ -2,8 +2,9 @@
 
 module Dielectra
   module Presentation
-    # What a step takes, as one list with ticks. Before hands go into a box: breaker off, cover off and written down, proved
-    # dead. Before power comes on with boxes open: every loose end capped, by name, and every switch back in its place.
+    # What a step takes, as one list with ticks. Before hands go into a box: breaker off, cover off and written down,
+    # proved dead. Before power comes on with boxes open: every loose end capped, by name, and every switch back in its
+    # place.
     class Checklist
       # @param session [Session::Troubleshooting]
       # @param step [Session::Step] the next one
@@ -40,7 +41,9 @@ module Dielectra
           .controls
           .select { |control| @situation.open?(control.place) }
           .uniq(&:device)
-          .map { |one| "#{Naming.switch(one.device, @session.job).capitalize} switch screwed back, or clear with its plate on" }
+          .map do |one|
+            "#{Naming.switch(one.device, @session.job).capitalize} switch screwed back, or clear with its plate on"
+          end
       end
 
       def place

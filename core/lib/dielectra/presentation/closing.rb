@@ -2,8 +2,8 @@
 
 module Dielectra
   module Presentation
-    # What is left to do in the house once a job has ended: after a repair, and after a stop, when some of it stays off or
-    # apart.
+    # What is left to do in the house once a job has ended: after a repair, and after a stop, when some of it stays off
+    # or apart.
     class Closing
       # @param session [Session::Troubleshooting, Session::Change]
       # @param conclusion [Session::Conclusion, nil] nil where the job goes on
@@ -36,7 +36,7 @@ module Dielectra
       def opened = @opened ||= @situation.opened_boxes.map { |place| Naming.place(place) }
 
       def after_repair
-        return [*shells, "The customer was shown that it works"] if opened.empty?
+        return *shells, "The customer was shown that it works" if opened.empty?
 
         [
           "Off, and proved dead: #{Naming.list(opened)}",

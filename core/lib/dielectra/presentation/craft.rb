@@ -56,7 +56,8 @@ module Dielectra
         with = changed.select { |joint| terminals(joint).any? { |one| lead?(one) } }
         return if with.empty?
 
-        "Splice to the leads with a connector listed for the pair, a stranded lead a little ahead of the solid copper. " \
+        "Splice to the leads with a connector listed for the pair, a stranded lead a little ahead of the solid " \
+          "copper. " \
           "Tug each."
       end
 

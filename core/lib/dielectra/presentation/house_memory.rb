@@ -23,10 +23,7 @@ module Dielectra
 
       # Rules that are not met, each with its article
       def rules
-        RuleSheet
-          .new(@session, @local)
-          .unmet
-          .map { |note| "#{note["because"]} #{note["article"]}, #{note["edition"]}" }
+        RuleSheet.new(@session, @local).unmet.map { |note| "#{note["because"]} #{note["article"]}, #{note["edition"]}" }
       end
 
       # Devices that the job put in

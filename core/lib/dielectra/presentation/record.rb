@@ -178,7 +178,9 @@ module Dielectra
       # read dead and open.
       def known(point, role, shares)
         read = readings_of(point)
-        return { "role" => UNIDENTIFIED, "proof" => "not read" } if role == "spare" && !Session::Spares.new(@session).proved?(point)
+        if role == "spare" && !Session::Spares.new(@session).proved?(point)
+          return { "role" => UNIDENTIFIED, "proof" => "not read" }
+        end
         return { "role" => role, "proof" => "not known" } if role == "not known"
         return { "role" => role, "proof" => "#{READ} #{Naming.list(read.map { |step| step["id"].to_s })}" } if read.any?
         return { "role" => role, "proof" => "pulled for it in this job" } if pulled?(point)

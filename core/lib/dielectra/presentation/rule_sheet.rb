@@ -11,8 +11,8 @@ module Dielectra
         @local = local
       end
 
-      # @return [Hash] `name` of the book, `notes` (Rules::Book#notes), and `metal`: for each switch box that was read or
-      #   found to be without a ground its `place`, its `name`, and the `answer` (near, far, or nil)
+      # @return [Hash] `name` of the book, `notes` (Rules::Book#notes), and `metal`: for each switch box that was read
+      #   or found to be without a ground its `place`, its `name`, and the `answer` (near, far, or nil)
       def to_h
         { "name" => book.name, "notes" => notes, "metal" => ungrounded.map { |place| asked(place) } }
       end

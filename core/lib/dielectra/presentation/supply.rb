@@ -37,13 +37,15 @@ module Dielectra
         @log.behind_points.filter_map do |point, id|
           next unless PointId.conductor?(point) && neutral?(point) && !@job.breakers.include?(id)
 
-          "#{Naming.point(point).capitalize} in the #{Naming.place(PointId.head(point))} box brings back the current of " \
+          "#{Naming.point(point).capitalize} in the #{Naming.place(PointId.head(point))} box brings back the " \
+            "current of " \
             "breaker #{id}: that circuit borrows this one's neutral. It needs its own."
         end
       end
 
       def neutral?(point)
-        cable_end = @situation.cable_ends(PointId.head(point)).find { |one| one.id == PointId.owner(point) } or return false
+        cable_end = @situation.cable_ends(PointId.head(point)).find { |one| one.id == PointId.owner(point) } or
+          return false
         wire = cable_end.insulated.find { |one| cable_end.point(one) == point } or return false
         @job.region.marked_when_hot?(wire.color, cable_end.insulated.map(&:color))
       end

@@ -13,17 +13,13 @@ module Dielectra
 
       # @return [Array<String>] a sentence for each
       def to_a
-        @job
-          .goal
-          .groups
-          .each_with_index
-          .filter_map do |group, index|
-            control = group.controls.first if group.controls.size == 1
-            next unless control && upside_down?(control.id, index)
+        @job.goal.groups.each_with_index.filter_map do |group, index|
+          control = group.controls.first if group.controls.size == 1
+          next unless control && upside_down?(control.id, index)
 
-            "The #{Naming.switch(control.id, @job)} switch hangs upside down: down is on. No wire is wrong. " \
-              "Turn it end for end with the power off, and see that up is on."
-          end
+          "The #{Naming.switch(control.id, @job)} switch hangs upside down: down is on. No wire is wrong. " \
+            "Turn it end for end with the power off, and see that up is on."
+        end
       end
 
       private

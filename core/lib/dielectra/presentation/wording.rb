@@ -72,7 +72,11 @@ module Dielectra
       # @param device [String] a light, a fan or a receptacle
       def load(device, place)
         plugged = device.start_with?("R")
-        plugged ? "what is plugged in at #{device} in the #{Naming.place(place)}" : "the fixture at #{Naming.place(place)} (#{device})"
+        if plugged
+          "what is plugged in at #{device} in the #{Naming.place(place)}"
+        else
+          "the fixture at #{Naming.place(place)} (#{device})"
+        end
       end
 
       # Where on a run: inside it, or, where nobody has opened its far end, anywhere beyond the near one
@@ -86,11 +90,7 @@ module Dielectra
       end
 
       def remedy(ends) =
-        if ends.any? { |name| Design::Layout.onward?(EndId.place(name)) }
-          "so look in the next outlet first"
-        else
-          NO_SPARE
-        end
+        ends.any? { |name| Design::Layout.onward?(EndId.place(name)) } ? "so look in the next outlet first" : NO_SPARE
 
       def joint(points) = points ? first(points) : "A connection"
 

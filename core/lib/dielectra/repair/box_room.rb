@@ -10,7 +10,8 @@ module Dielectra
 
       # @param plan [ChangePlan] for a change
       # @return [Array<BoxRoom>] open boxes that are too small for it
-      def self.too_small(session, plan) = of(Rules::Site.new(session, plan)).reject { |room| room.volume.nil? || room.enough? }
+      def self.too_small(session, plan) =
+        of(Rules::Site.new(session, plan)).reject { |room| room.volume.nil? || room.enough? }
 
       attr_reader :place
 
@@ -70,7 +71,10 @@ module Dielectra
       # Conductors without a gauge on them are taken for those beside them.
       def usual = @usual ||= @situation.cable_ends(place).filter_map { |one| gauge(one.type) }.first
 
-      def gauge(type) = type&.split("/")&.first&.then { |name| name if Sums::BoxFill::ALLOWANCE.key?(name) }
+      def gauge(type)
+        name = type.to_s.split("/").first
+        name if Sums::BoxFill::ALLOWANCE.key?(name)
+      end
 
       # @return [Array<Array(String, Integer)>] type and insulated conductors of the runs that a plan brings
       def added
@@ -86,7 +90,10 @@ module Dielectra
       # Straps: luminaires hang on the box and take none of it.
       def yokes(counted)
         largest = counted.keys.max_by { |gauge| Sums::BoxFill::ALLOWANCE.fetch(gauge) }
-        fitted = (@site.plan&.work || []).count { |step| step["do"] == "fit" && !@situation.kind_of(step["device"]) && here?(step) }
+        fitted =
+          (@site.plan&.work || []).count do |step|
+            step["do"] == "fit" && !@situation.kind_of(step["device"]) && here?(step)
+          end
         count = @site.devices(place).count { |row| strap?(row) } + fitted
         { largest => count }
       end

@@ -6,8 +6,6 @@ module Dielectra
     # conductors it needs. `HOT` are the colors of single conductors pulled into a raceway.
     NewWork =
       Struct.new(:between, :length_ft, :raceway, :conductors) do
-        GAUGES = %w[14 12 10].freeze
-
         # @param job [Evidence::Job]
         # @param situation [Evidence::Situation, nil]
         # @return [String] the gauge that goes with its largest breaker, or that of the cables in the open boxes where
@@ -16,8 +14,9 @@ module Dielectra
           amps = job.amps || 15
           needed = amps > 20 ? "10" : (amps > 15 ? "12" : "14")
           ends = situation ? situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place) } : []
-          seen = ends.filter_map { |one| one.type&.split("/")&.first }.select { |gauge| GAUGES.include?(gauge) }
-          [needed, *seen].max_by { |gauge| GAUGES.index(gauge) }
+          seen =
+            ends.filter_map { |one| one.type&.split("/")&.first }.select { |gauge| NewWork::GAUGES.include?(gauge) }
+          [needed, *seen].max_by { |gauge| NewWork::GAUGES.index(gauge) }
         end
 
         # @param costs [Evidence::Costs]
@@ -29,5 +28,6 @@ module Dielectra
         def type(gauge) = "#{gauge}/#{[conductors, 2].max}"
       end
     NewWork::HOT = %w[red blue orange].freeze
+    NewWork::GAUGES = %w[14 12 10].freeze
   end
 end

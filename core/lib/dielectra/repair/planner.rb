@@ -55,7 +55,8 @@ module Dielectra
 
       def build(hypothesis, situation)
         arrangement = situation.arrangement
-        out_of_reach = hypothesis.fault(:no_supply) || hypothesis.fault(:breaker_weak) || buried(hypothesis, arrangement)
+        out_of_reach =
+          hypothesis.fault(:no_supply) || hypothesis.fault(:breaker_weak) || buried(hypothesis, arrangement)
         return Plan.new(obstacle: out_of_reach) if out_of_reach
 
         relief = relief(hypothesis, situation)
@@ -69,7 +70,8 @@ module Dielectra
         best ? rewired(hypothesis, situation, *best) : Plan.new(obstacle: obstacle(hypothesis))
       end
 
-      # What takes a shorted load, or too much of it, off the circuit: what is plugged in comes out, a fixture is replaced
+      # What takes a shorted load, or too much of it, off the circuit: what is plugged in comes out, a fixture is
+      # replaced
       # @return [Plan, nil] nil where there is none, or it is off
       def relief(hypothesis, situation)
         arrangement = situation.arrangement
@@ -99,7 +101,8 @@ module Dielectra
       def rewired(hypothesis, situation, carried, targets, kinds)
         functions = carried.transform_values { |one| ConductorChoices.function(one) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
-        renewed = burnt(hypothesis, situation).merge(failed(hypothesis, situation.arrangement), kinds).slice(*@places.keys)
+        renewed =
+          burnt(hypothesis, situation).merge(failed(hypothesis, situation.arrangement), kinds).slice(*@places.keys)
         replacements = renewed.transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
           joints: grounded(situation, capped(situation).merge(joints(targets, changed, replacements))),
@@ -186,7 +189,9 @@ module Dielectra
       def failed(hypothesis, arrangement)
         hypothesis
           .faults
-          .select { |fault| (fault.contact || fault.seen_as || fault.kind == :device_shorted) && !arrangement.kinds.key?(fault.device) }
+          .select do |fault|
+            (fault.contact || fault.seen_as || fault.kind == :device_shorted) && !arrangement.kinds.key?(fault.device)
+          end
           .to_h { |fault| [fault.device, hypothesis.kinds(arrangement).fetch(fault.device)] }
       end
 

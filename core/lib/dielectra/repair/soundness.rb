@@ -65,9 +65,9 @@ module Dielectra
 
       def judge(hypothesis, arrangement)
         reach = hypothesis.reach(arrangement)
-        relieved?(hypothesis, arrangement) && reach.tripped.zero? && obeying?(hypothesis, arrangement) && unswitched_return?(reach) &&
-          harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) && separate?(hypothesis, reach) &&
-          served?(hypothesis, arrangement, reach)
+        relieved?(hypothesis, arrangement) && reach.tripped.zero? && obeying?(hypothesis, arrangement) &&
+          unswitched_return?(reach) && harmless?(hypothesis, reach) && unborrowed?(hypothesis, arrangement) &&
+          separate?(hypothesis, reach) && served?(hypothesis, arrangement, reach)
       end
 
       # Whether nothing trips the breaker after a while
@@ -137,7 +137,8 @@ module Dielectra
         end
       end
 
-      # Whether the neutral side of every lamp and outlet stays on the neutral in every combination: a shell is never hot.
+      # Whether the neutral side of every lamp and outlet stays on the neutral in every combination: a shell is never
+      # hot.
       def unswitched_return?(reach) =
         @world.lamps.each_value.all? { |_, neutral| reach.neutral(neutral) == @world.every }
 

@@ -37,8 +37,8 @@ module Dielectra
       # @param site [Site]
       # @param edition [Integer]
       # @param step [String, nil] a kind of step; only rules that matter there are looked at
-      # @return [Array<Hash>] `article`, `edition`, whether it was `checked` against it, `sentence`, `state` (met, not_met
-      #   or not_known) and what that is `because` of; only rules that apply, those not met first
+      # @return [Array<Hash>] `article`, `edition`, whether it was `checked` against it, `sentence`, `state` (met,
+      #   not_met or not_known) and what that is `because` of; only rules that apply, those not met first
       def notes(site, edition = NEWEST, step: nil)
         rules(edition)
           .select { |rule| step.nil? || rule.at.include?(step) }

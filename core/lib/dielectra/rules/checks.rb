@@ -2,8 +2,8 @@
 
 module Dielectra
   module Rules
-    # The checks that rules name, as `group.question`. Each question answers with a judgement for every box, device or run
-    # that it concerns, and with none where the rule does not apply.
+    # The checks that rules name, as `group.question`. Each question answers with a judgement for every box, device or
+    # run that it concerns, and with none where the rule does not apply.
     module Checks
       GROUPS = {
         "grounding" => "Grounding",

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Rules
-    # How a rule stands in one respect: met, with what shows it; not met, with what to do; or not known, with what to look
-    # at. A rule that does not apply has no judgement.
+    # How a rule stands in one respect: met, with what shows it; not met, with what to do; or not known, with what to
+    # look at. A rule that does not apply has no judgement.
     Judgement =
       Struct.new(:state, :because) do
         # @param because [String] a sentence
@@ -14,6 +14,7 @@ module Dielectra
         def self.unknown(because) = new(:not_known, because)
       end
 
+    # What judgements of one rule come to
     class Judgement
       # The most urgent first
       STATES = %i[not_met not_known met].freeze

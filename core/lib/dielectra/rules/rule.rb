@@ -14,8 +14,7 @@ module Dielectra
         end
 
         # @return [Boolean] whether it is in an edition
-        def in?(edition) =
-          since.nil? || edition.nil? || (edition >= since && (self.until.nil? || edition < self.until))
+        def in?(edition) = since.nil? || edition.nil? || (edition >= since && (self.until.nil? || edition < self.until))
       end
   end
 end

@@ -57,7 +57,7 @@ module Dielectra
 
       # @return [String] "step 4" or "steps 4 and 7"
       def steps_named(steps)
-        numbers = steps.map { |step| step["id"] }.compact.uniq
+        numbers = steps.filter_map { |step| step["id"] }.uniq
         numbers.one? ? "step #{numbers.first}" : "steps #{Presentation::Naming.list(numbers.map(&:to_s))}"
       end
 
@@ -74,7 +74,7 @@ module Dielectra
       # @return [Array(Integer, Boolean)]
       def amps
         rows = job.document["breakers"].reject { |row| row["other"] }
-        row = rows.max_by { |one| one["amps"].to_i } or return [nil, false]
+        row = rows.max_by { |one| one["amps"].to_i } or return nil, false
         [row["amps"], situation.breaker_log.amps.key?(row["id"])]
       end
 

@@ -22,7 +22,11 @@ module Dielectra
         roles = status == "solved" ? findings.grounds.merge(findings.proved_roles) : likeliest(findings)
         @roles = roles.reject { |point, role| role == "spare" && !Spares.new(session).proved?(point) }
         @links = findings.links.select { |_, share| share > 0.5 }.map(&:first)
-        @causes = with_strays(session, status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session))
+        @causes =
+          with_strays(
+            session,
+            status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session)
+          )
         @because =
           findings.because(session.steps, @causes) + unseen(session) + Presentation::Supply.new(session).to_a +
             Presentation::LoadSum.new(session, @causes).to_a +

@@ -18,6 +18,9 @@ module Dielectra
       # Information gain, in bits, that makes a question worth asking before a job is stopped
       LEAST_BITS = 0.02
 
+      # How a trouble began that somebody saw or did, so that working now is no reason to believe it gone
+      TOLD = %w[new_switch opened smell_or_heat after_water].freeze
+
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
@@ -94,12 +97,13 @@ module Dielectra
       def first =
         ruled(:breaker, BreakerCheck.new(@session).step) || ruled(:second_circuit, second_circuit) ||
           ruled(:prove_dead, first_proof) || ruled(:look, first_look) ||
-          ruled(:scorched, ScorchedDevice.new(@session).step) || ruled(:stray, StraySwitch.new(@session).step) || ruled(:parted, PartedLook.new(@session).step) ||
-          ruled(:bench, BenchTest.new(@session).step)
+          ruled(:scorched, ScorchedDevice.new(@session).step) || ruled(:stray, StraySwitch.new(@session).step) ||
+          ruled(:parted, PartedLook.new(@session).step) || ruled(:bench, BenchTest.new(@session).step)
 
       # Rules that come before anything is weighed
       def under_way =
-        ruled(:unplug, Unplugging.new(@session).step) || ruled(:leak, LeakCheck.new(@session).step) || ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
+        ruled(:unplug, Unplugging.new(@session).step) || ruled(:leak, LeakCheck.new(@session).step) ||
+          ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
           ruled(:polarity, Polarity.new(@session).again)
 
       # A session without an end
@@ -145,11 +149,9 @@ module Dielectra
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
         ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check ||
-          asked || ruled(:hold, HoldCheck.new(@session).step) || ruled(:unreproduced, unreproduced) || handed_over || Conclusion.solved(@session)
+          asked || ruled(:hold, HoldCheck.new(@session).step) || ruled(:unreproduced, unreproduced) || handed_over ||
+          Conclusion.solved(@session)
       end
-
-      # How a trouble began that somebody saw or did, so that working now is no reason to believe it gone
-      TOLD = %w[new_switch opened smell_or_heat after_water].freeze
 
       # Everything works, nothing was done, and yet somebody called: the box of the nearest switch is looked into.
       def unreproduced

@@ -3,8 +3,8 @@
 module Dielectra
   module Session
     # How a house is left when a job stops: what worked when it was found works, what cannot be safe is apart and
-    # capped, and the breakers are on again. It chooses how the open boxes are joined and gives the steps that lead there,
-    # one at a time.
+    # capped, and the breakers are on again. It chooses how the open boxes are joined and gives the steps that lead
+    # there, one at a time.
     #
     #   Departure.new(session).step  # => nil once nothing more can be put back
     class Departure
@@ -12,15 +12,15 @@ module Dielectra
       LEADING = 20
       # Probability that what worked is fed again, below which another way of joining is looked for
       ENOUGH = 0.98
-      # Probability of a hazard in some position below which a way of joining will do, and below which boxes as found will
-      # where no breaker was seen to trip: people lived with them so
+      # Probability of a hazard in some position below which a way of joining will do, and below which boxes as found
+      # will where no breaker was seen to trip: people lived with them so
       SAFE = 0.02
       LIVED_WITH = Permits::AS_BEFORE
       # Service that moving wires has to bring, for each wire
       A_MOVE = 0.002
 
-      # How open boxes may be left: what touches what in each, the share of what worked that works again, and the share of
-      # everything that works
+      # How open boxes may be left: what touches what in each, the share of what worked that works again, and the share
+      # of everything that works
       Leaving = Struct.new(:joints, :arrangement, :kept, :working)
 
       # @param session [Troubleshooting] that stops
@@ -50,7 +50,8 @@ module Dielectra
 
       # --- wires
 
-      # Wires put where they are to stay, box by box, the nearest first; ends that were pulled and never joined are capped
+      # Wires put where they are to stay, box by box, the nearest first; ends that were pulled and never joined are
+      # capped
       def rejoined
         joints = leaving&.joints or return
         places = joints.keys.sort_by { |place| place == @situation.at ? 0 : 1 }
@@ -174,7 +175,7 @@ module Dielectra
       def served(before, after)
         return 0.0 if after.zero?
 
-        (before & ~after).zero? ? 1.0 : 0.5
+        before.nobits?(~after) ? 1.0 : 0.5
       end
 
       # --- power
@@ -223,7 +224,8 @@ module Dielectra
         best = @belief.hypotheses.first or return
         world = @belief.world
         fed = @session.soundness.service(best, @situation.arrangement).slice(*world.lamps.keys).values
-        there = world.combinations.max_by { |raised| [fed.count { |mask| mask.anybits?(world.bit(raised)) }, -far(raised)] }
+        there =
+          world.combinations.max_by { |raised| [fed.count { |mask| mask.anybits?(world.bit(raised)) }, -far(raised)] }
         there if fed.any?(&:positive?)
       end
 

@@ -143,12 +143,14 @@ module Dielectra
         named = []
         sum = 0.0
         opening = OPENINGS.fetch(@reason, OPENINGS[:nothing_left])
-        Presentation::Suspects.of(@session.findings).each do |words, share|
-          break if sum >= SURE || named.size == MOST_NAMED
+        Presentation::Suspects
+          .of(@session.findings)
+          .each do |words, share|
+            break if sum >= SURE || named.size == MOST_NAMED
 
-          named << words
-          sum += share
-        end
+            named << words
+            sum += share
+          end
         if sum < SURE
           return "#{opening}, and more than #{MOST_NAMED} things could still be wrong. Get a second opinion", 1.0
         end

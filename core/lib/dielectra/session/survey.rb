@@ -25,7 +25,7 @@ module Dielectra
       # @return [Boolean] whether a switch was thrown and its loads took no notice, although the change could be made;
       #   not where the switch boxes were found apart, which is reason enough, and the change joins them anew
       def to_be_restored?
-        return false if @restored || !disobeyed? || decision.outcome.is_a?(Step) && decision.rule == :first_box
+        return false if !disobeyed? || (decision.outcome.is_a?(Step) && decision.rule == :first_box)
 
         decision.possible? && !found_apart?
       end
@@ -39,7 +39,10 @@ module Dielectra
 
       # @return [Boolean] whether a switch was found with nothing on its screws, and most likely nothing else is wrong
       def found_apart?
-        loose = job.controls.any? { |one| situation.open?(one.place) && situation.box(one.place).used_screws(one.device).empty? }
+        loose =
+          job.controls.any? do |one|
+            situation.open?(one.place) && situation.box(one.place).used_screws(one.device).empty?
+          end
         loose && belief.probability { |one| one.deviations.empty? } > ALL
       end
 

@@ -34,7 +34,8 @@ module Dielectra
         plan, share = @session.change_plans.first
         return impossible(plan, share) unless plan.possible?
 
-        (first_box if @session.disobeyed?) || opening(plan) || (halt(:refused_change) if refused?(plan)) || settled(plan, share)
+        (first_box if @session.disobeyed?) || opening(plan) || (halt(:refused_change) if refused?(plan)) ||
+          settled(plan, share)
       end
 
       # Where a switch does not work: its box shows whether it was just let go

@@ -54,7 +54,8 @@ module Dielectra
       def neutral?(situation, point)
         return false unless PointId.conductor?(point)
 
-        cable_end = situation.box(fields["place"]).cable_ends.find { |one| one.id == PointId.owner(point) } or return false
+        cable_end = situation.box(fields["place"]).cable_ends.find { |one| one.id == PointId.owner(point) } or
+          return false
         color = cable_end.insulated.find { |wire| cable_end.point(wire) == point }&.color
         color && situation.job.region.marked_when_hot?(color, cable_end.insulated.map(&:color))
       end

@@ -23,7 +23,13 @@ module Dielectra
         new = {
           fitted: situation.fitted.merge(id => situation.fitted.fetch(id, 0) + 1),
           positions:
-            Trade::DeviceKind[kind].switch? ? situation.positions.merge(Trade::DeviceKind[kind].toggles(id)) : situation.positions
+            (
+              if Trade::DeviceKind[kind].switch?
+                situation.positions.merge(Trade::DeviceKind[kind].toggles(id))
+              else
+                situation.positions
+              end
+            )
         }
         return { arrangement: situation.arrangement.with_unseen_device(id, kind), **new } unless situation.open?(place)
 

@@ -44,7 +44,9 @@ module Dielectra
       end
 
       def devices
-        @yokes.map { |gauge, count| ["#{count} #{count == 1 ? "device" : "devices"}", 2 * count * ALLOWANCE.fetch(gauge)] }
+        @yokes.map do |gauge, count|
+          ["#{count} #{count == 1 ? "device" : "devices"}", 2 * count * ALLOWANCE.fetch(gauge)]
+        end
       end
 
       def grounding

@@ -2,16 +2,15 @@
 
 module Dielectra
   module Sums
-    # Sums over the length of a run. Source: core/data/cables.json; volts are lost in warm copper, a fault is measured in
-    # cold.
+    # Sums over the length of a run. Source: core/data/cables.json; volts are lost in warm copper, a fault is measured
+    # in cold.
     module Wire
       module_function
 
       # @param type [String] of cable, or its gauge
       # @param feet [Numeric] one way
       # @return [Float] volts lost on the way there and back
-      def drop(type, feet, amperes) =
-        (2 * feet * Trade::CableType.ohms_per_foot(type, loaded: true) * amperes).round(2)
+      def drop(type, feet, amperes) = (2 * feet * Trade::CableType.ohms_per_foot(type, loaded: true) * amperes).round(2)
 
       # @param ohms [Numeric] read with both legs in the path, the leads taken off
       # @return [Float] feet to where the two legs meet

@@ -22,7 +22,9 @@ RSpec.describe "Insulation that fails" do
 
   it "is the cause where a light never goes out but only turns dim" do
     session = play(boathouse({ "kind" => "leak", "ohms" => 1200 }), job)
-    expect([session.next.status, causes(session)]).to match(["stopped", [["short", ["slip_door/1", a_string_starting_with("boathouse")]]]])
+    expect([session.next.status, causes(session)]).to match(
+      ["stopped", [["short", ["slip_door/1", a_string_starting_with("boathouse")]]]]
+    )
     expect(session.next.why).to match(/insulation.*leaks/)
   end
 

@@ -68,8 +68,8 @@ module Dielectra
         all = observations + seen
         told = recognized(before, after)
         grown =
-          told.any? || suspicious?(seen) || newly_tripping?(seen) || newly_parted?(seen) || after.opened_boxes.size > before.opened_boxes.size ||
-            after.foreign != before.foreign
+          told.any? || suspicious?(seen) || newly_tripping?(seen) || newly_parted?(seen) ||
+            after.opened_boxes.size > before.opened_boxes.size || after.foreign != before.foreign
         if grown
           return(
             anew(

@@ -3,8 +3,8 @@
 module Dielectra
   module Diagnosis
     # One deviation of a circuit from what was meant: how a closed box is joined, or a hidden fault. `kind` is a word of
-    # priors.json; the other fields say where. `seen_as` maps terminal to mark, for marks that lie; `device_kind` is named for electronics, which have no
-    # contact that one could point to.
+    # priors.json; the other fields say where. `seen_as` maps terminal to mark, for marks that lie; `device_kind` is
+    # named for electronics, which have no contact that one could point to.
     Deviation =
       Struct.new(:kind, :place, :device, :points, :contact, :cable, :seen_as, :device_kind, keyword_init: true) do
         # What is wrong and where, as far as it is known without knowing what the boxes hold

@@ -26,6 +26,9 @@ module Dielectra
       # Probabilities of the unknowns' assignments; nil if all are equally likely. See Toggles.
       attr_accessor :odds
 
+      # @return [Symbol, nil] :overload or :breaker_weak, where it trips a breaker after a while
+      attr_reader :slow
+
       # Probability that the intermittent fault makes contact now, and how its toggle stood at the last observation
       attr_accessor :making_contact, :contact_at
 
@@ -176,9 +179,6 @@ module Dielectra
         arrangement.kinds.key?(device) ? pairs : failed(device, pairs)
       end
 
-      # @return [Symbol, nil] :overload or :breaker_weak, where it trips a breaker after a while
-      def slow = @slow
-
       # @return [Boolean] whether something lets a little current through
       def leaking? = !@leak.nil?
 
@@ -218,8 +218,7 @@ module Dielectra
 
         private
 
-        def bridges(arrangement) =
-          @world.topology.without_electronics(super, kinds(@world.same(arrangement)))
+        def bridges(arrangement) = @world.topology.without_electronics(super, kinds(@world.same(arrangement)))
       end
 
       private

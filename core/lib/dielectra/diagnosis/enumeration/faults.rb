@@ -65,7 +65,8 @@ module Dielectra
       #   Deviation#wrong => times
       # @return [Array<Array(Deviation, Float)>]
       def all(least = 0.0, pointed_at = {})
-        found = supply + lamps + fixtures + plugged_in_beyond + contacts + marks + joints + conductors + shorts + touching
+        found =
+          supply + lamps + fixtures + plugged_in_beyond + contacts + marks + joints + conductors + shorts + touching
         found += intermittent_faults if @world.intermittent?
         found += slow if @world.tripping?
         return found.select { |_, prior| prior >= least } if pointed_at.empty?
@@ -95,16 +96,12 @@ module Dielectra
 
       # Fixtures and appliances with a short from hot to neutral or to ground inside
       def fixtures
-        @world.faults[:fixtures] ||= @world
-          .job
-          .goal
-          .loads
-          .flat_map do |load|
-            hot, neutral = load.terminals.map { |terminal| "#{load.device}.#{terminal}" }
-            [neutral, PointId.yoke(load.device)].map do |other|
-              a_call(fault(:load_shorted, device: load.device, place: load.place, points: [hot, other]))
-            end
+        @world.faults[:fixtures] ||= @world.job.goal.loads.flat_map do |load|
+          hot, neutral = load.terminals.map { |terminal| "#{load.device}.#{terminal}" }
+          [neutral, PointId.yoke(load.device)].map do |other|
+            a_call(fault(:load_shorted, device: load.device, place: load.place, points: [hot, other]))
           end
+        end
       end
 
       # What is plugged in at an outlet that no switch of the job works, and that hangs on one of the runs that leave
@@ -116,7 +113,10 @@ module Dielectra
           .runs
           .select { |run| run.outer? && !run.feed? }
           .flat_map do |run|
-            ends = %w[line neutral].filter_map { |role| run.strands.find { |one| one.role == role || one.function == role }&.points&.first }
+            ends =
+              %w[line neutral].filter_map do |role|
+                run.strands.find { |one| one.role == role || one.function == role }&.points&.first
+              end
             next [] if ends.size < 2
 
             outlets.map { |load| fault(:load_shorted, device: load.id, place: load.place, points: ends) }
@@ -131,7 +131,9 @@ module Dielectra
           @world.faults[[:touching, device, kind]] ||= begin
             yoke = PointId.yoke(device)
             screws = Trade::DeviceKind[kind].contacts.flatten.uniq
-            screws.map { |screw| fault(:device_shorted, device:, place: box.place, points: ["#{device}.#{screw}", yoke]) }
+            screws.map do |screw|
+              fault(:device_shorted, device:, place: box.place, points: ["#{device}.#{screw}", yoke])
+            end
           end
         end
       end

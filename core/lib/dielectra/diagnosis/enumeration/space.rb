@@ -95,7 +95,8 @@ module Dielectra
 
       private
 
-      # Prior of a call where nothing is wrong: a breaker that is merely off is all of it, one that has tripped seldom is
+      # Prior of a call where nothing is wrong: a breaker that is merely off is all of it, one that has tripped seldom
+      # is
       def nothing(situation)
         return Trade.priors.fetch("nothing_tripped") if situation.breakers_found.value?("tripped")
 

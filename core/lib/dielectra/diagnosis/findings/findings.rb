@@ -238,7 +238,8 @@ module Dielectra
         end
       end
 
-      # @return [Hash] `loose`, for a box in which wires were found let go: a device of the job had nothing on its screws
+      # @return [Hash] `loose`, for a box in which wires were found let go: a device of the job had nothing on its
+      #   screws
       def loose(place)
         return {} unless @situation.open?(place)
 

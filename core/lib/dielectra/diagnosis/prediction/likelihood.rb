@@ -31,6 +31,20 @@ module Dielectra
       # Probability that an outlet of another circuit is dead, or not what it was taken for
       DEAD_ANYWAY = 0.15
 
+      # Minutes within which a breaker trips at once
+      AT_ONCE = 0.1
+      # How likely too much on the circuit is found tripped: where nobody said how long it took, after a while, at once
+      USUALLY = 0.6
+      MOSTLY = 0.9
+      SELDOM = 0.05
+      # Minutes after which too much has tripped a breaker, and the probability that it has then
+      LONG = 8
+      HELD = { overload: 0.9, breaker_weak: 0.7 }.freeze
+      # The same once everything that can be unplugged is
+      RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
+      # How likely ohms that draw more than the breaker carries are, by whether too much is on the circuit
+      HEAVY_DRAW = { true => 1.0, false => 0.1 }.freeze
+
       LIGHTS = %i[lamp wiggle].freeze
       HEARD = %i[continuity resistance].freeze
 
@@ -270,21 +284,6 @@ module Dielectra
 
       # Whether somebody said that it took a while
       def slow?(observation) = observation.minutes && observation.minutes > AT_ONCE
-
-      # Minutes within which a breaker trips at once
-      AT_ONCE = 0.1
-      # How likely too much on the circuit is found tripped: where nobody said how long it took, after a while, at once
-      USUALLY = 0.6
-      MOSTLY = 0.9
-      SELDOM = 0.05
-      # Minutes after which too much has tripped a breaker, and the probability that it has then
-      LONG = 8
-      HELD = { overload: 0.9, breaker_weak: 0.7 }.freeze
-      # The same once everything that can be unplugged is
-      RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
-
-      # How likely ohms that draw more than the breaker carries are, by whether too much is on the circuit
-      HEAVY_DRAW = { true => 1.0, false => 0.1 }.freeze
 
       # Whether ohms were read that no short has, and that draw more than the breaker carries
       def heavy?(observation)

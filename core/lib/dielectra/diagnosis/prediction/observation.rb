@@ -3,7 +3,8 @@
 module Dielectra
   module Diagnosis
     # One thing seen or measured, with its circumstances.
-    #  `what` is :lamp, :parted, :wiggle, :breaker, :held (a breaker after some minutes), :continuity, :resistance, :voltage, :low_z, :ncv or :bench. :parted
+    #  `what` is :lamp, :parted, :wiggle, :breaker, :held (a breaker after some minutes), :continuity, :resistance,
+    #  :voltage, :low_z, :ncv or :bench. :parted
     # is a light with one of two breakers off, `fed` the numbers of those that are on. `at` is the lamp, the points, or
     # the device and position; `toggles` the states the contacts may have been in; `along` what the same answer said
     # before; `supply` the full volts; `moved` the device and place that were wiggled; `found` whether a breaker was

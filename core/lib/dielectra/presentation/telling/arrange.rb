@@ -16,7 +16,11 @@ module Dielectra
         def told(situation)
           place = self["place"]
           rewire = Rewiring.new(situation.joints(place), @step.joints(situation), situation.found_joints(place))
-          [title(rewire, Naming.place(place)), stays(rewire, Naming.place(place)), (PARTED if @step.parts_neutrals?(situation))]
+          [
+            title(rewire, Naming.place(place)),
+            stays(rewire, Naming.place(place)),
+            (PARTED if @step.parts_neutrals?(situation))
+          ]
         end
 
         def refused(situation) = "the wires in the #{place(situation)} box could not be moved"

@@ -19,9 +19,11 @@ module Dielectra
         end
 
         SAME =
-          "One conductor at a time, from the old terminal to the one with the same mark. The colors of the screws may " \
-            "differ from the old one's: go by what is printed."
-        OTHER = "It is of another kind: its terminals differ. The next step says where each conductor goes. Cap them until then."
+          "One conductor at a time, from the old terminal to the one with the same mark. The colors of the screws " \
+            "may differ from the old one's: go by what is printed."
+        OTHER =
+          "It is of another kind: its terminals differ. The next step says where each conductor goes. " \
+            "Cap them until then."
         private_constant :SAME, :OTHER
 
         # Whether the new device has the terminals of the old one

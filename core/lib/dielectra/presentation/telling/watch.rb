@@ -48,7 +48,8 @@ module Dielectra
         def title(job)
           return "Look at every load" if job.goal.groups.size > 1
 
-          kinds = job.goal.groups.flat_map { |group| group.loads.map { |load| load.part || Naming.kind(load.kind) } }.uniq
+          kinds =
+            job.goal.groups.flat_map { |group| group.loads.map { |load| load.part || Naming.kind(load.kind) } }.uniq
           return "Look at the light" if kinds == ["light"]
 
           kinds.one? ? "Is the #{kinds.first == "receptacle" ? "outlet" : kinds.first} on?" : "Look at every load"

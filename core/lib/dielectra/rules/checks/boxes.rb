@@ -7,24 +7,32 @@ module Dielectra
       class Boxes < Check
         # Volume, with the figures
         def fill
-          Repair::BoxRoom.of(@site).map do |room|
-            next unknown("Read the volume of #{box(room.place)}. It needs #{room.needed} in³.") unless room.volume
-            next met("#{in_box(room.place)}: #{room.working}; it has #{room.volume} in³.") if room.enough?
+          Repair::BoxRoom
+            .of(@site)
+            .map do |room|
+              next unknown("Read the volume of #{box(room.place)}. It needs #{room.needed} in³.") unless room.volume
+              next met("#{in_box(room.place)}: #{room.working}; it has #{room.volume} in³.") if room.enough?
 
-            not_met("#{in_box(room.place)}: #{room.working}; it has #{room.volume} in³. #{room.remedy}")
-          end
+              not_met("#{in_box(room.place)}: #{room.working}; it has #{room.volume} in³. #{room.remedy}")
+            end
         end
 
         # A splice outside every box that anybody knows of
         def reachable
           unseen = @site.best && !@site.best.skeleton.layout.unseen.empty?
-          unseen ? [unknown("There is most likely a junction that nobody has found. It has to be in a box one can reach.")] : []
+          if unseen
+            [unknown("There is most likely a junction that nobody has found. It has to be in a box one can reach.")]
+          else
+            []
+          end
         end
 
         # A box that holds a fan
         def fan
           fans = @site.asked.loads.select { |load| load.kind.start_with?("fan") } + new_fans
-          fans.map { |load| unknown("The box of #{load.respond_to?(:id) ? load.id : load} has to be listed for a fan.") }
+          fans.map do |load|
+            unknown("The box of #{load.respond_to?(:id) ? load.id : load} has to be listed for a fan.")
+          end
         end
 
         private

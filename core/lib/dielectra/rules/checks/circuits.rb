@@ -105,7 +105,9 @@ module Dielectra
           return if live && live < APART
 
           legs = read(hot, other)
-          return unknown("#{in_box(place)}, read #{names} against each other with both breakers on.") if live.nil? || legs.nil?
+          if live.nil? || legs.nil?
+            return unknown("#{in_box(place)}, read #{names} against each other with both breakers on.")
+          end
           return unknown("At the panel: one common trip or a handle tie for both breakers.") if legs > OPPOSITE
 
           not_met(
@@ -119,9 +121,11 @@ module Dielectra
           in_each_box do |place|
             neutrals = @site.roles(place).select { |_, role| role == "neutral" }.keys
             joint =
-              @situation.joints(place).find do |one|
-                (one & neutrals).size > 1 && one.any? { |name| !PointId.conductor?(name) && !PointId.metal?(name) }
-              end
+              @situation
+                .joints(place)
+                .find do |one|
+                  (one & neutrals).size > 1 && one.any? { |name| !PointId.conductor?(name) && !PointId.metal?(name) }
+                end
             not_met("#{in_box(place)}, splice the neutrals with a tail: they must not hang on a device.") if joint
           end
         end

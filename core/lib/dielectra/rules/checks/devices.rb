@@ -14,7 +14,8 @@ module Dielectra
         # One conductor under a screw. A joint that was made in this job is a splice with a tail.
         def one_a_screw
           in_each_box do |place|
-            found = @situation.opened[place]["joints"].find { |joint| crowded?(joint["points"]) && joint["by"] != "twist_on" }
+            found =
+              @situation.opened[place]["joints"].find { |joint| crowded?(joint["points"]) && joint["by"] != "twist_on" }
             next unless found
 
             crowd = found["points"]
@@ -41,7 +42,8 @@ module Dielectra
 
         # Torque on the screws of devices that were fitted
         def torque
-          steps = @site.done("replace", "fit").reject { |step| step["kind"] == Steps::Replace::LAMP || leads?(step["kind"]) }
+          steps =
+            @site.done("replace", "fit").reject { |step| step["kind"] == Steps::Replace::LAMP || leads?(step["kind"]) }
           return [] if steps.empty?
 
           names = Presentation::Naming.list(steps.map { |step| step["device"] }.uniq)
@@ -51,7 +53,9 @@ module Dielectra
         def aluminum
           in_each_box do |place|
             seen = (@situation.opened[place]["remarks"] || []).any? { |row| row["what"] == "aluminum" }
-            unknown("#{in_box(place)} there is aluminum: devices marked CO/ALR, connectors listed for the pair.") if seen
+            if seen
+              unknown("#{in_box(place)} there is aluminum: devices marked CO/ALR, connectors listed for the pair.")
+            end
           end
         end
 
@@ -96,7 +100,10 @@ module Dielectra
         def ganged
           electronic.filter_map do |control, kind|
             item = @site.asked.control(control)
-            next unless kind.start_with?("dimmer") && item && @site.asked.controls.count { |one| one.place == item.place } > 1
+            unless kind.start_with?("dimmer") && item &&
+                     @site.asked.controls.count { |one| one.place == item.place } > 1
+              next
+            end
 
             unknown("The dimmer stands beside another device: read its table for the load with side fins off.")
           end
@@ -123,10 +130,14 @@ module Dielectra
         def pushed_in(place, left, thick)
           return met("#{in_box(place)} the conductors are off the push-in holes.") if left.empty?
           if thick.any?
-            return not_met("#{in_box(place)}, #{thick.first} AWG is too thick for push-in holes. Move it to the screws.")
+            return(
+              not_met("#{in_box(place)}, #{thick.first} AWG is too thick for push-in holes. Move it to the screws.")
+            )
           end
 
-          unknown("#{in_box(place)} conductors sit in push-in holes. See that the holes are marked for 14 AWG solid copper.")
+          unknown(
+            "#{in_box(place)} conductors sit in push-in holes. See that the holes are marked for 14 AWG solid copper."
+          )
         end
 
         def leads?(kind) = Trade::DeviceKind[kind].screws.any? { |screw| screw["finish"] == "lead" }
@@ -159,13 +170,18 @@ module Dielectra
           joint = @situation.joints(place).find { |one| one.include?(neutral) && one.size > 1 }
           return unknown("#{device} has nothing on its neutral lead.") unless joint
           if joint.any? { |one| PointId.metal?(one) || @situation.grounds(place).include?(one) }
-            return not_met("#{in_box(place)}, take the neutral lead of #{device} off the ground. A ground is no neutral.")
+            return(
+              not_met("#{in_box(place)}, take the neutral lead of #{device} off the ground. A ground is no neutral.")
+            )
           end
 
           met("The neutral lead of #{device} is on #{wires(joint)}.")
         end
 
-        def swapped = (@site.asked.wanted["swap"] || []).select { |id| @job.loads.any? { |load| load.id == id && load.kind == "receptacle" } }
+        def swapped =
+          (@site.asked.wanted["swap"] || []).select do |id|
+            @job.loads.any? { |load| load.id == id && load.kind == "receptacle" }
+          end
       end
     end
   end

@@ -3,8 +3,8 @@
 module Dielectra
   module Rules
     module Checks
-      # Grounds: of switches, in boxes, by armor, and what must not be used as one. A ground counts as one where the metal
-      # itself was read (Session::Bond).
+      # Grounds: of switches, in boxes, by armor, and what must not be used as one. A ground counts as one where the
+      # metal itself was read (Session::Bond).
       class Grounding < Check
         PLATE =
           "A replacement gets an insulating plate and screws where grounded metal is within " \
@@ -22,7 +22,9 @@ module Dielectra
             together = @situation.grounds(place) + metal(place)
             next met("#{in_box(place)} all grounds are in one joint.") if one_joint?(place, together)
 
-            not_met("#{in_box(place)}, join all bare and green conductors, with a tail to the device and to a metal box.")
+            not_met(
+              "#{in_box(place)}, join all bare and green conductors, with a tail to the device and to a metal box."
+            )
           end
         end
 
@@ -43,7 +45,9 @@ module Dielectra
           in_each_box do |place|
             grounds = every_ground(place) + metal(place)
             stray = @situation.joints(place).find { |joint| joint.intersect?(grounds) && stranger?(joint - grounds) }
-            not_met("#{in_box(place)}, take #{named(stray - grounds)} off the ground. A ground carries no current.") if stray
+            if stray
+              not_met("#{in_box(place)}, take #{named(stray - grounds)} off the ground. A ground carries no current.")
+            end
           end
         end
 
@@ -53,7 +57,9 @@ module Dielectra
             new = @situation.pulled.filter_map(&:grounding).flatten.select { |one| PointId.head(one) == place }
             next unless new.any? && @site.job.new_places.none? { |one| one.id == place } && ungrounded?(place, new)
 
-            unknown("The bare wire of the new cable ends on nothing in #{box(place)}. A separate ground has to be run to it.")
+            unknown(
+              "The bare wire of the new cable ends on nothing in #{box(place)}. A separate ground has to be run to it."
+            )
           end
         end
 
@@ -70,12 +76,13 @@ module Dielectra
           return met("#{in_box(place)} the metal was read as joined to ground.") if told.value?(:path)
           return plated(place) if told.value?(:no_path) || nothing_there?(place)
 
-          unknown("Read the metal in #{box(place)}: ohms to the neutral with the power off, or a loading tester from hot.")
+          unknown(
+            "Read the metal in #{box(place)}: ohms to the neutral with the power off, or a loading tester from hot."
+          )
         end
 
         # No ground conductor, no metal that could be one
-        def nothing_there?(place) =
-          @situation.grounds(place).empty? && metal(place).none? { |one| PointId.box?(one) }
+        def nothing_there?(place) = @situation.grounds(place).empty? && metal(place).none? { |one| PointId.box?(one) }
 
         def plated(place)
           far = @site.local.grounded_metal[place] == "far"

@@ -33,14 +33,22 @@ module Dielectra
 
         # Residual-current protection
         def residual_current
-          @site.opened.empty? ? [] : [unknown("See that a 30 mA residual-current device is ahead, and press its test button.")]
+          if @site.opened.empty?
+            []
+          else
+            [unknown("See that a 30 mA residual-current device is ahead, and press its test button.")]
+          end
         end
 
         # Tests that are written down once something was changed
         def tests
           return [] if @site.done("arrange", "replace", "fit").empty?
 
-          [unknown("Write down: continuity of the earth, insulation, polarity, loop impedance, tripping time of the RCD.")]
+          [
+            unknown(
+              "Write down: continuity of the earth, insulation, polarity, loop impedance, tripping time of the RCD."
+            )
+          ]
         end
 
         # Each circuit's own neutral
@@ -55,7 +63,9 @@ module Dielectra
 
         def new_luminaire? =
           @site.change_work.any? { |step| step["do"] == "fit" && step["kind"] == "luminaire" } ||
-            (@site.asked.wanted["swap"] || []).any? { |id| @job.loads.any? { |load| load.id == id && load.kind == "luminaire" } }
+            (@site.asked.wanted["swap"] || []).any? do |id|
+              @job.loads.any? { |load| load.id == id && load.kind == "luminaire" }
+            end
 
         def cloth? =
           @site.opened.any? do |place|

@@ -5,10 +5,12 @@ module Dielectra
     module Checks
       # What new work has to keep: cables, boxes and switches that are put in
       class Work < Check
-        FREE = "Leave 6 in free from where each conductor leaves the sheath, 3 in past a small opening, and ¼ in of sheath inside."
+        FREE =
+          "Leave 6 in free from where each conductor leaves the sheath, 3 in past a small opening, and ¼ in of " \
+            "sheath inside."
         SUPPORT =
-          "Keep the cable 1¼ in from the edge of a stud or put a plate there. Staple it within 8 in of a box without a " \
-            "clamp, 12 in of others, and every 4½ ft."
+          "Keep the cable 1¼ in from the edge of a stud or put a plate there. Staple it within 8 in of a box " \
+            "without a clamp, 12 in of others, and every 4½ ft."
 
         # A neutral where a new switch is
         def neutral
@@ -30,7 +32,11 @@ module Dielectra
         def arc_fault
           return [] unless runs?
 
-          [unknown("A run that is longer than before may need an arc-fault device ahead. Look at the room and the breaker.")]
+          [
+            unknown(
+              "A run that is longer than before may need an arc-fault device ahead. Look at the room and the breaker."
+            )
+          ]
         end
 
         def free_length = @site.change_work.any? { |step| step["do"] == "cable" } ? [unknown(FREE)] : []

@@ -105,7 +105,7 @@ module Dielectra
         loads.each do |load|
           tool, at = Evidence::Sockets.reading(load, @situation)
           closed = Evidence::Sockets.closed(load, @situation) unless tool
-          step = tool ? read_outlet(tool, at) : (closed && open(closed))
+          step = tool ? read_outlet(tool, at) : (closed && self.open(closed))
           return step if step && !@situation.exhausted?(step.to_h)
         end
         nil

@@ -89,7 +89,9 @@ module Dielectra
 
       # Whether anything was seen with the power on, as things are joined now
       def energized? =
-        @now.belief.observations.any? { |seen| seen.arrangement == @now.arrangement && PreEnergizationTest::LIVE.include?(seen.what) }
+        @now.belief.observations.any? do |seen|
+          seen.arrangement == @now.arrangement && PreEnergizationTest::LIVE.include?(seen.what)
+        end
 
       # Whether it needs something that was declined: a device not at hand, wires that cannot be moved
       def refused?(plan)

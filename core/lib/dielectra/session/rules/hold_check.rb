@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # A breaker that was said to trip, and everything works: it is left on for a while with the loads on, before the job is
-    # called done. What is too much for it shows only then.
+    # A breaker that was said to trip, and everything works: it is left on for a while with the loads on, before the job
+    # is called done. What is too much for it shows only then.
     class HoldCheck < Rule
       # Minutes that a breaker takes to trip on somewhat too much
       MINUTES = 10
@@ -29,7 +29,9 @@ module Dielectra
       def relieved? = @situation.arrangement.unplugged.any? && best&.slow
 
       def held? =
-        @belief.observations.any? { |seen| seen.what == :held && seen.arrangement == @arrangement && seen.reading == "on" }
+        @belief.observations.any? do |seen|
+          seen.what == :held && seen.arrangement == @arrangement && seen.reading == "on"
+        end
 
       # Toggles under which most was seen on
       def lit

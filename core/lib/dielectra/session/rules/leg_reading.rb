@@ -2,9 +2,9 @@
 
 module Dielectra
   module Session
-    # Where hots of two breakers run in one cable, and so may share its neutral: volts from the second hot to the neutral,
-    # and from hot to hot, with both on. Nothing between two live hots means one leg, and a neutral that carries the sum of
-    # both.
+    # Where hots of two breakers run in one cable, and so may share its neutral: volts from the second hot to the
+    # neutral, and from hot to hot, with both on. Nothing between two live hots means one leg, and a neutral that
+    # carries the sum of both.
     class LegReading < Rule
       TOOLS = %w[voltage low_z].freeze
       HOT = %w[line onward].freeze
@@ -30,10 +30,7 @@ module Dielectra
       # @return [Array(String, String, String), nil]
       def hots(place)
         roles = Diagnosis::Roles.new(@belief.world, best, @situation).of(@situation.conductors(place))
-        @situation
-          .own_cable_ends(place)
-          .filter_map { |one| of_cable(one, roles, place) }
-          .first
+        @situation.own_cable_ends(place).filter_map { |one| of_cable(one, roles, place) }.first
       end
 
       private

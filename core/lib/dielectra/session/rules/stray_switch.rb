@@ -13,7 +13,8 @@ module Dielectra
       def step
         return unless @belief.world.tripping?
 
-        reported || @situation.opened.keys.filter_map { |place| strays(place).filter_map { |id| tested(place, id) }.first }.first
+        reported ||
+          @situation.opened.keys.filter_map { |place| strays(place).filter_map { |id| tested(place, id) }.first }.first
       end
 
       # Switches that were shown to lie across line and neutral, in the form of causes
@@ -22,7 +23,9 @@ module Dielectra
         @situation.opened.keys.flat_map do |place|
           strays(place)
             .select { |id| across?(place, id) }
-            .map { |id| { "kind" => "miswired", "place" => place, "device" => id, "points" => found_on(place, id).sort } }
+            .map do |id|
+              { "kind" => "miswired", "place" => place, "device" => id, "points" => found_on(place, id).sort }
+            end
         end
       end
 
@@ -38,10 +41,12 @@ module Dielectra
       # Switches of no load with which the breaker was said to trip, and without which it was not
       def named
         reports = @session.steps.select { |step| step["do"] == "report" }
-        idle.map(&:id).select do |id|
-          on, off = [true, false].map { |up| reports.select { |step| raised(step, id) == up } }
-          on.any? { |step| tripped?(step) } && off.none? { |step| tripped?(step) }
-        end
+        idle
+          .map(&:id)
+          .select do |id|
+            on, off = [true, false].map { |up| reports.select { |step| raised(step, id) == up } }
+            on.any? { |step| tripped?(step) } && off.none? { |step| tripped?(step) }
+          end
       end
 
       def raised(step, id) = step["positions"][id] && Trade::Position.raised?(step["positions"][id])
@@ -53,10 +58,12 @@ module Dielectra
       # Switches in an open box that work no load of the job
       def strays(place)
         wanted = @session.job.goal.controls.map(&:device)
-        @situation.opened[place]["devices"].map { |row| row["id"] }.select do |id|
-          !wanted.include?(id) && @session.job.control(id) && Trade::DeviceKind[@situation.kind_of(id)].switch? &&
-            found_on(place, id).size > 1
-        end
+        @situation.opened[place]["devices"]
+          .map { |row| row["id"] }
+          .select do |id|
+            !wanted.include?(id) && @session.job.control(id) && Trade::DeviceKind[@situation.kind_of(id)].switch? &&
+              found_on(place, id).size > 1
+          end
       end
 
       def tested(place, id)
@@ -77,14 +84,16 @@ module Dielectra
       def read(hot, ground)
         up = nil
         id = stray_of(hot)
-        @session.steps.each_with_object({}) do |step, all|
-          next unless Steps.done?(step)
+        @session
+          .steps
+          .each_with_object({}) do |step, all|
+            next unless Steps.done?(step)
 
-          up = Trade::Position.raised?(step["to"]) if step["do"] == "set" && step["device"] == id
-          next unless step["do"] == "probe" && step["tool"] == "resistance" && step["at"].sort == [hot, ground].sort
+            up = Trade::Position.raised?(step["to"]) if step["do"] == "set" && step["device"] == id
+            next unless step["do"] == "probe" && step["tool"] == "resistance" && step["at"].sort == [hot, ground].sort
 
-          all[up] = step["answer"]["ohms"] unless up.nil?
-        end
+            all[up] = step["answer"]["ohms"] unless up.nil?
+          end
       end
 
       def stray_of(hot)

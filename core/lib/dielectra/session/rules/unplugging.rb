@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # A breaker trips, and ohms were read that no sound circuit has: everything that is plugged in comes out, one outlet after
-    # the other, before copper is blamed and further boxes are opened.
+    # A breaker trips, and ohms were read that no sound circuit has: everything that is plugged in comes out, one outlet
+    # after the other, before copper is blamed and further boxes are opened.
     class Unplugging < Rule
       # Probability that it is what is plugged in
       SUSPECTED = 0.03
@@ -24,14 +24,16 @@ module Dielectra
       private
 
       def outlets =
-        @session.job.loads.select { |load| load.kind == "receptacle" && !@situation.arrangement.unplugged.include?(load.id) }
+        @session.job.loads.select do |load|
+          load.kind == "receptacle" && !@situation.arrangement.unplugged.include?(load.id)
+        end
 
       # Whether a short, or more than the breaker carries, was read as things are now
       def read_low?
         amps = @session.job.amps || USUAL
         @belief.observations.any? do |seen|
-          seen.what == :resistance && seen.reading && seen.arrangement == @arrangement && @session.job.supply_volts > seen.reading * amps &&
-            across?(seen)
+          seen.what == :resistance && seen.reading && seen.arrangement == @arrangement &&
+            @session.job.supply_volts > seen.reading * amps && across?(seen)
         end
       end
 

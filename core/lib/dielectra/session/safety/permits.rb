@@ -62,8 +62,8 @@ module Dielectra
       # Always there: look, turn a breaker off, change a bulb.
       class Looking < Permit
       end
-      # One toggle may be thrown or wiggled: with the power off always; with it on, where that is not expected to close a
-      # short, and where nothing has sparked or smelled.
+      # One toggle may be thrown or wiggled: with the power off always; with it on, where that is not expected to close
+      # a short, and where nothing has sparked or smelled.
       class Toggle < Permit
         def initialize(situation, allowed)
           super(situation)
@@ -77,8 +77,8 @@ module Dielectra
         end
       end
 
-      # Every breaker of the job is off: a cover may come off, a tester may go in to prove the place dead, and a wall may
-      # be cut. No cover comes off while another box is known to be live.
+      # Every breaker of the job is off: a cover may come off, a tester may go in to prove the place dead, and a wall
+      # may be cut. No cover comes off while another box is known to be live.
       class Cover < Permit
         private
 
@@ -145,8 +145,8 @@ module Dielectra
       # @return [Energize, nil]
       def energize =
         (
-          if @situation.bare.empty? && !scorched? && !alarming? && hazard(@situation.arrangement) < HAZARD && !@pre_energization_test.failed? &&
-               !blind?(@situation.arrangement)
+          if @situation.bare.empty? && !scorched? && !alarming? && hazard(@situation.arrangement) < HAZARD &&
+               !@pre_energization_test.failed? && !blind?(@situation.arrangement)
             Energize.new(@situation)
           end
         )
@@ -236,9 +236,7 @@ module Dielectra
       def tripping(hypothesis, toggles) =
         hypothesis
           .ways
-          .map do |way|
-            @belief.prediction.shares(hypothesis, toggles).of(way.reach(@situation.arrangement).tripped)
-          end
+          .map { |way| @belief.prediction.shares(hypothesis, toggles).of(way.reach(@situation.arrangement).tripped) }
           .max
 
       # Whether a scorched device still has wires on it

@@ -56,7 +56,8 @@ module Dielectra
         "Power comes on only once nothing bare is loose and no short is possible."
       end
 
-      def toggle = "With the power on that may close a short, or feed what sparks or smells. Turn the breaker off first."
+      def toggle =
+        "With the power on that may close a short, or feed what sparks or smells. Turn the breaker off first."
 
       # Its fields without what the permit adds
       def own = @fields.except("do", "place").transform_keys(&:to_sym)
