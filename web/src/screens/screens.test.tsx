@@ -34,6 +34,7 @@ const form = {
     { value: 230, words: "230 V" },
   ],
   began: [{ value: "sudden", words: "suddenly" }],
+  trips: [{ value: "at_once", words: "at once" }],
   most_switches: 4,
   changes: [],
   fits: [],
