@@ -59,7 +59,7 @@ RSpec.describe "The interface for every hand and eye", type: :feature do
     visit "/jobs/5"
     expect(page).to have_css("h2")
     gallery = Dielectra::Practice::House.new(demo_circuit("signal_gallery"))
-    14.times do
+    20.times do
       session = Server::Folding.session(Server::Job.find(5))
       advice = Dielectra::Presentation::Advice.next(session).to_h
       break if advice["step"]["do"] == "open"

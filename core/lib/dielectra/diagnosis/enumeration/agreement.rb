@@ -49,7 +49,7 @@ module Dielectra
 
       # Assumes closed boxes as designed; if the light contradicts that, a deviation in one of them
       def of(skeleton)
-        elsewhere = ELSEWHERE * @listing.co_occurrence(skeleton.wrong, [:other]) * (0.5**lights.size)
+        elsewhere = ELSEWHERE * @listing.co_occurrence(skeleton.wrong, [:other]) * chance
         @boxes.as_meant(skeleton).map { |assembly, weight| of_assembly(skeleton, assembly, weight, elsewhere) }.max
       end
 
@@ -69,6 +69,10 @@ module Dielectra
             lights.last(LIGHTS) + readings.reject { |seen| seen.what == :breaker }.last(READINGS)
           end
       end
+
+      # Probability that a fault shows just what was seen. A fault that agrees once agrees each time the same is watched:
+      # what counts is how many different combinations were seen.
+      def chance = 0.5**lights.map { |seen| seen.toggles.bits }.uniq.size
 
       def looks = @looks ||= Looks.new(@world, prediction, @observations)
 
