@@ -93,20 +93,20 @@ module Dielectra
             .filter_map { |function, count| function if count > 1 }
       end
 
-      # Takes the first free terminal of each fitting that carries a function, and both halves of a receptacle that do
+      # Takes the first free terminal of each fitting that carries a function: of each half of a receptacle, and of each
+      # toggle on a yoke
       def taken(free, function)
         free.flat_map do |terminals|
-          point, = terminals.find { |_, carried| carried.include?(function) }
-          points =
-            point&.match?(HOT) ? terminals.select { |_, carried| carried.include?(function) }.map(&:first) : [point]
+          carrying = terminals.filter_map { |point, carried| point if carried.include?(function) }
+          points = carrying.uniq { |point| point[PART] }
           terminals.reject! { |one, _| points.include?(one) }
-          points.compact
+          points
         end
       end
 
-      # The hot screw of one half of a receptacle
-      HOT = /\.hot_\d\z/
-      private_constant :HOT
+      # The half of a receptacle, or the toggle on a yoke, that a screw belongs to
+      PART = /(?<=\.hot_|\.common_|\.out_)\d\z/
+      private_constant :PART
 
       # @return [Array(Integer, Integer)] conductors in the wrong joint, and conductors that should touch something and
       #   do not
@@ -140,8 +140,11 @@ module Dielectra
       def loose(joined, used, expected)
         apart = used.reject { |point, _| joined.key?(point) }.values
         loose = apart.empty? ? 0 : unserved(apart, used.values.tally, expected.values.flatten)
-        fittings.one? ? loose : [loose, bare(joined, used, expected)].max
+        alone? ? loose : [loose, bare(joined, used, expected)].max
       end
+
+      # Whether a single device with a single thing to do is in the box
+      def alone? = fittings.one? && fittings.first.duty.parts.size < 2
 
       # How many loose conductors carry what another conductor or a terminal carries too
       def unserved(apart, counts, served) = apart.count { |function| counts[function] > 1 || served.include?(function) }
