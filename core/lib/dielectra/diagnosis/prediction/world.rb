@@ -170,6 +170,14 @@ module Dielectra
           ConductorReadings.new(ports, joints)
         end
 
+      # @return [CrowdedBox] a box with many cables that was found joined so
+      def crowded_box(place, joints) = kept(:crowded, place, joints) { CrowdedBox.new(joints) }
+
+      # @param key [Array] everything about the opened boxes that layouts depend on
+      # @yieldreturn [Array<Design::Layout>]
+      # @return [Array<Design::Layout>] the same as long as the key is
+      def layouts(key, &) = kept(:layouts, key, &)
+
       private
 
       def restored

@@ -26,6 +26,12 @@ module Dielectra
       # @return [Array<String>] opened places
       def places = ports.keys
 
+      # @return [CrowdedBox] the same box, where it holds too many cables for every order of them
+      def crowded(place) = @world.crowded_box(place, @situation.joints_with_tabs(place))
+
+      # @return [Hash{String => Array<String>}] terminal => functions it may carry under a layout
+      def expected(layout, place) = workmanship(layout, place).variants.first
+
       # @return [Boolean] whether single conductors end in a box
       def singles? = ports.values.flatten.any?(&:single?)
 

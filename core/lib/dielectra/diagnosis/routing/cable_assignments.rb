@@ -7,6 +7,10 @@ module Dielectra
     class CableAssignments
       # Assignments considered at most
       MOST = 2_000
+      # Where there are more: orders of the cables in the fullest box that are looked at for each layout, and the weight
+      # of a layout, relative to the best order so far, below which it is not looked at
+      MOST_ORDERS = 12
+      LEAST = 3e-3
 
       # @return [Float] upper bound of the weight of a run's colors as they show at either end
       def self.color_bound(layout, edge, ports)
@@ -25,19 +29,85 @@ module Dielectra
         @singles = boxes.singles?
       end
 
-      # @return [Array<Assignment>]
+      # @return [Array<Assignment>] every one, or the likeliest where there are too many
       def to_a
         found = []
         @layouts.each do |layout|
           assign(layout, 0, {}.compare_by_identity, layout.weight) do |sides, weight|
-            found << Assignment.new(bound(layout, sides, weight), layout, sides, weight, {}) if found.size <= MOST
+            found << [layout, sides, weight] if found.size <= MOST
           end
+          return likeliest if found.size > MOST
+        end
+        found.map { |layout, sides, weight| assignment(layout, sides, weight) }
+      end
+
+      private
+
+      def assignment(layout, sides, weight) =
+        Assignment.new(bound(layout, sides, weight), layout, sides, weight, {})
+
+      # Looks at the box with the most cables first, at its likely orders under every layout.
+      def likeliest
+        place = @boxes.places.max_by { |name| @boxes.ports[name].size }
+        ranked = orders(place).sort_by { |_, order| -order.weight }
+        found = []
+        ranked.each do |layout, order|
           break if found.size > MOST
+
+          sides, weight = seated(layout, place, order.ports)
+          others(layout, place, 0, sides, weight) do |taken, share|
+            found << assignment(layout, taken, share) if found.size <= MOST
+          end
         end
         found
       end
 
-      private
+      # @return [Array<Array(Design::Layout, CrowdedBox::Order)>]
+      def orders(place)
+        crowded = @boxes.crowded(place)
+        best = 0.0
+        @layouts
+          .sort_by { |layout| -layout.weight }
+          .flat_map do |layout|
+            break_off = layout.weight < best * LEAST
+            next [] if break_off || (!@singles && layout.cables_at(place) != @boxes.ports[place].size)
+
+            found = crowded.orders(layout.edges_at(place), uses(layout, place), @boxes.expected(layout, place), MOST_ORDERS)
+            found.each { |order| order.weight *= layout.weight }
+            best = [best, *found.map(&:weight)].max
+            found.map { |order| [layout, order] }
+          end
+      end
+
+      def uses(layout, place)
+        layout
+          .edges_at(place)
+          .map do |edge|
+            ports = options(@boxes.ports[place], layout.carried(edge).size, doubled?(layout, edge))
+            [ports, layout.carried(edge), Design::Layout.polarized(edge)]
+          end
+      end
+
+      def doubled?(layout, edge) = edge.equal?(layout.doubled) || edge == layout.doubled
+
+      # The ports of one box taken, and what they weigh
+      def seated(layout, place, ports)
+        ports.reduce([{}.compare_by_identity, layout.weight]) do |(sides, weight), (edge, port)|
+          pair = edge.index(place).zero? ? [port, nil] : [nil, port]
+          [sides.merge(edge => pair), weight * share(layout, edge, port)]
+        end
+      end
+
+      # The other opened boxes
+      def others(layout, first, number, sides, weight, &)
+        place = (@boxes.places - [first])[number]
+        return yield(sides, weight) unless place
+        return if !@singles && layout.cables_at(place) != @boxes.ports[place].size
+
+        distribute(layout, place, layout.edges_at(place), @boxes.ports[place], sides, weight) do |taken, share|
+          others(layout, first, number + 1, taken, share, &)
+        end
+      end
 
       def bound(layout, sides, weight)
         most = @boxes.places.reduce(weight) { |so_far, place| so_far * @boxes.verdict_most(layout, sides, place) }
@@ -62,7 +132,7 @@ module Dielectra
         return(yield(sides, weight) if free.empty?) unless edge
 
         side = edge.index(place)
-        options(free, layout.carried(edge).size, edge.equal?(layout.doubled) || edge == layout.doubled).each do |port|
+        options(free, layout.carried(edge).size, doubled?(layout, edge)).each do |port|
           far = sides[edge]&.at(1 - side)
           next if far && !port.alike?(far)
 

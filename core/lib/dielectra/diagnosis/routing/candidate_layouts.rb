@@ -27,6 +27,9 @@ module Dielectra
         known.sort_by { |layout| -layout.weight }
       end
 
+      # @return [Array] everything in the opened boxes that the layouts depend on
+      def key = [@boxes.ports.transform_values { |ports| ports.map(&:size) }, @boxes.singles?, @wide, halves]
+
       private
 
       # Whether an unknown junction is considered

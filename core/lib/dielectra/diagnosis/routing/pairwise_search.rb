@@ -24,7 +24,9 @@ module Dielectra
 
       # @param own [Array<Array<Integer>>] for each slot what each of its choices costs
       # @param cross [Array<Array<Table>>] for each slot the tables with the later ones
-      def initialize(own, cross)
+      # @param tried [Integer] choices tried at most
+      def initialize(own, cross, tried: MOST_TRIED)
+        @most_tried = tried
         @total = own.map(&:size).reduce(1, :*)
         @cross = cross
         later = @total
@@ -66,7 +68,7 @@ module Dielectra
           .sort_by { |choice| row[choice] }
           .each do |choice|
             now = cost + row[choice]
-            break if now >= @worst || @tried >= MOST_TRIED
+            break if now >= @worst || @tried >= @most_tried
 
             @tried += 1
             beside = beside(slot, choice, rest)

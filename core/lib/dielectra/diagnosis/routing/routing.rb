@@ -14,6 +14,7 @@ module Dielectra
       def initialize(job, situation, world, wide: false, draw: 0)
         @boxes = BoxReadings.new(job, situation, world)
         @candidates = CandidateLayouts.new(job, situation, @boxes, wide:)
+        @world = world
         @draw = draw
         @closed_switch = job.goal.controls.any? { |control| !situation.open?(control.place) }
       end
@@ -26,7 +27,7 @@ module Dielectra
       end
 
       # @return [Array<Design::Layout>] layouts that agree with the number of cables in each opened box, likeliest first
-      def layouts = @layouts ||= @candidates.to_a
+      def layouts = @layouts ||= @world.layouts(@candidates.key) { @candidates.to_a }
 
       # Neighbors of a way: two single conductors exchanged that the box as found does not tell apart
       # @param way [Way]
