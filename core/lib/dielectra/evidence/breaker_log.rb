@@ -24,6 +24,7 @@ module Dielectra
         stayed: {
         },
         unfed: [],
+        joined: [],
         behind_loads: {
         },
         behind_points: {
@@ -39,7 +40,8 @@ module Dielectra
       # lit: loads that are on as things stand. looks: toggles => whether the last look showed a load on, where all were
       # noted. ever_lit: whether any look did. pending: the breaker to be judged by the next look. proved: breaker =>
       # Proof. stayed: breaker => number of the look at which every load stayed on with it off. unfed: loads that were
-      # on with every listed breaker off. behind_loads, behind_points: load or point => breaker that was found. amps:
+      # on with every listed breaker off. joined: loads that no single breaker put out, so that two feed them at once.
+      # behind_loads, behind_points: load or point => breaker that was found. amps:
       # breaker => rating. trial: see Trial.
       attr_reader(*FIELDS.keys)
 
@@ -92,6 +94,9 @@ module Dielectra
       # @return [String, nil] a load that was on with every breaker of the job off, and whose breaker was not found
       def searched = (unfed - behind_loads.keys).first
 
+      # @return [Boolean] whether the load that is searched for stays on with any one breaker off
+      def fed_twice? = joined.include?(searched)
+
       # @return [Array<String>] breakers that were found, whatever was asked about
       def found_breakers = (behind_loads.values + behind_points.values).uniq
 
@@ -128,9 +133,9 @@ module Dielectra
 
       def found(step, situation, number)
         id = step.answer["device"]
-        return self if id.nil?
-
         load = step["load"]
+        return load && all_on?(situation) ? with(joined: joined | [load]) : self if id.nil?
+
         changes = {
           amps: amps.merge({ id => step.answer["amps"] }.compact),
           lit: [],
@@ -152,6 +157,8 @@ module Dielectra
         point = step["point"]
         with(**changes, behind_points: behind_points.merge(point => id), trial: tried(situation, point, id))
       end
+
+      def all_on?(situation) = situation.job.listed_breakers.none? { |id| situation.breakers[id] == "off" }
 
       # Whether a listed breaker is to be tried again, now that another one was found behind a conductor
       def tried(situation, point, id)

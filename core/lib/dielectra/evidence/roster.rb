@@ -201,7 +201,7 @@ module Dielectra
       # Whether a listed breaker has nothing to do with the job: every load stayed on with it off, or the box that
       # another one kept live stays dead with it on
       def elsewhere?(id)
-        return false if @log.proved?(id) || @log.behind_points.value?(id)
+        return false if @log.proved?(id) || @log.behind_points.value?(id) || @log.joined.any?
         return true if @listed.breakers.one? && @log.stayed.key?(id)
 
         trial = @log.trial

@@ -53,7 +53,8 @@ module Dielectra
         circumstances = circumstances(step)
         questions = self.questions.after(step, standing)
         if step.answer["cannot"] || step.futile?
-          return with(refusals: refusals.refused(step, number, circumstances), questions:)
+          log = step.futile? ? breaker_log.after(step, self, number) : breaker_log
+          return with(refusals: refusals.refused(step, number, circumstances), questions:, breaker_log: log)
         end
         if step.answer["unsure"]
           return with(at: step.place(self), refusals: refusals.doubted(step, circumstances), questions:)

@@ -20,6 +20,9 @@ module Dielectra
 
       def futile? = answer.key?("device") && answer["device"].nil?
 
+      # Where no breaker did it, another try with one of them off may.
+      def depends_on_toggles? = !answer.key?("cannot")
+
       def changes(situation, _number)
         id = answer["device"]
         return {} if id.nil?

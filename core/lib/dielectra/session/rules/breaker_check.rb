@@ -25,7 +25,16 @@ module Dielectra
 
       # A breaker that has nothing to do with the job goes back on first, if it was on.
       def search
-        back_on || (@session.approach.breaker_of(log.searched) if log.searched)
+        back_on || parted || (@session.approach.breaker_of(log.searched) if log.searched)
+      end
+
+      # Where no single breaker puts a load out, two feed it. The other one shows with the listed one off.
+      def parted
+        on = @session.job.listed_breakers.find { |id| @situation.breakers[id] == "on" }
+        return unless on && log.fed_twice?
+
+        off = @session.permits.looking.step(:breaker, device: on, to: "off")
+        off unless @situation.declined?(off.to_h, Approach::TRIES)
       end
 
       def back_on
