@@ -163,15 +163,31 @@ module Dielectra
       # Every name in `wanted` that is used otherwise now
       def wanted
         said = @listed.wanted
-        return said if names.empty?
+        return said if names.empty? && partners.empty?
 
+        control = said["control"]&.to_h { |load, by| [named_load(load), by.map { |id| names.fetch(id, id) }] }
         {
           **said,
-          "control" => said["control"]&.to_h { |load, by| [named_load(load), by.map { |id| names.fetch(id, id) }] },
+          "control" => control&.merge(partners),
           "always" => said["always"]&.map { |load| named_load(load) },
           "fit" => said["fit"]&.transform_keys { |id| names.fetch(id, id) },
           "retire" => said["retire"]&.map { |id| names.fetch(id, id) }
         }.compact
+      end
+
+      # Toggles that share a yoke with one of the job, and the loads they were seen to work. They are part of the job
+      # then, since nothing in their box can be understood or moved without them.
+      # @return [Hash{String => Array<String>}]
+      def partners
+        @partners ||=
+          begin
+            goal = @listed.goal
+            yokes = @listed.controls.group_by(&:device).values.select { |some| some.size > 1 && some.intersect?(goal.controls) }
+            boxes = yokes.map { |some| some.first.place }
+            free = @listed.controls.select { |one| boxes.include?(one.place) && !goal.controls.include?(one) }
+            seen = @situation.workings.seen.slice(*free.map(&:id)).reject { |_, load| goal.works.key?(load) }
+            seen.values.tally.values.all?(1) ? seen.to_h { |toggle, load| [load, [toggle]] } : {}
+          end
       end
 
       # --- breakers

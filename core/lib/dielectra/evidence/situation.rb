@@ -16,6 +16,7 @@ module Dielectra
               arrangement: Arrangement.as_found,
               refusals: Refusals.none,
               breaker_log: BreakerLog.start,
+              workings: Workings.start,
               questions: Questions.none
             )
         )
@@ -65,6 +66,7 @@ module Dielectra
           stirred: step.stirs(self),
           refusals: refusals.taken(step),
           breaker_log: breaker_log.after(step, self, number),
+          workings: workings.after(step, self),
           questions:,
           **step.changes(self, number)
         )

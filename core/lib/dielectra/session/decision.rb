@@ -97,6 +97,7 @@ module Dielectra
       def first =
         ruled(:breaker, BreakerCheck.new(@session).step) || ruled(:second_circuit, second_circuit) ||
           ruled(:prove_dead, first_proof) || ruled(:look, first_look) ||
+          ruled(:partners, PartnerToggles.new(@session).step) ||
           ruled(:scorched, ScorchedDevice.new(@session).step) || ruled(:stray, StraySwitch.new(@session).step) ||
           ruled(:parted, PartedLook.new(@session).step) || ruled(:bench, BenchTest.new(@session).step)
 

@@ -217,7 +217,8 @@ module Dielectra
       def risky?(device, raised)
         known = (@risky ||= {})
         known.fetch([device, raised]) do
-          there = Diagnosis::Toggles.now(@belief.world, @situation, device => raised)
+          modeled = @situation.job.goal.controls.any? { |control| control.id == device }
+          there = Diagnosis::Toggles.now(@belief.world, @situation, modeled ? { device => raised } : {})
           known[[device, raised]] = closes_short?(there)
         end
       end
