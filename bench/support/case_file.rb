@@ -30,8 +30,9 @@ class CaseFile
     @name = name
     @expected = CaseFile.expected(folder).fetch(name, {})
     document = read("circuit")
-    @circuit = Dielectra::Circuit.read(flip ? flipped(document, random) : document)
-    @job = Dielectra::Evidence::Job.read(read("job"))
+    turned = flip ? turned(document, random) : []
+    @circuit = Dielectra::Circuit.read(document.merge("devices" => document["devices"].map { |row| over(row, turned) }))
+    @job = Dielectra::Evidence::Job.read(read("job").then { |job| job.merge("steps" => retold(job["steps"], turned)) })
     answers = @expected["answers"] || {}
     @house =
       Dielectra::Practice::House.new(
@@ -72,15 +73,25 @@ class CaseFile
     yield.tap { times << (Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) }
   end
 
-  # Switches without marks, turned over by chance.
-  def flipped(document, random)
-    document.merge(
-      "devices" =>
-        document["devices"].map do |row|
-          turns = %w[three_way four_way dimmer_three_way].include?(row["kind"]) && random.rand < 0.5
-          turns ? row.merge("reversed" => !row["reversed"]) : row
-        end
-    )
+  OTHER_WAY = { "up" => "down", "down" => "up" }.freeze
+  private_constant :OTHER_WAY
+
+  # @return [Array<String>] switches without marks that are turned over, by chance
+  def turned(document, random)
+    unmarked = document["devices"].select { |row| %w[three_way four_way dimmer_three_way].include?(row["kind"]) }
+    unmarked.map { |row| row["id"] }.select { random.rand < 0.5 }
+  end
+
+  def over(row, turned) = turned.include?(row["id"]) ? row.merge("reversed" => !row["reversed"]) : row
+
+  # Steps that the job already holds, as they would be told of a house with those switches turned over
+  def retold(steps, turned)
+    (steps || []).map do |step|
+      next step unless step["positions"]
+
+      said = step["positions"].to_h { |id, at| [id, turned.include?(id) ? OTHER_WAY.fetch(at, at) : at] }
+      step.merge("positions" => said)
+    end
   end
 
   # @param policy [String, nil] `cannot:STEP`, `cannot:STEP:PLACE` or `cannot:STEP:DEVICE`
