@@ -182,7 +182,12 @@ module Dielectra
         @partners ||=
           begin
             goal = @listed.goal
-            yokes = @listed.controls.group_by(&:device).values.select { |some| some.size > 1 && some.intersect?(goal.controls) }
+            yokes =
+              @listed
+                .controls
+                .group_by(&:device)
+                .values
+                .select { |some| some.size > 1 && some.intersect?(goal.controls) }
             boxes = yokes.map { |some| some.first.place }
             free = @listed.controls.select { |one| boxes.include?(one.place) && !goal.controls.include?(one) }
             seen = @situation.workings.seen.slice(*free.map(&:id)).reject { |_, load| goal.works.key?(load) }

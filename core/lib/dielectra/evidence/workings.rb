@@ -2,8 +2,8 @@
 
 module Dielectra
   module Evidence
-    # Evidence on which toggle works which load: two looks with a single toggle thrown in between, and a single load that
-    # changed. A fold over steps; immutable.
+    # Evidence on which toggle works which load: two looks with a single toggle thrown in between, and a single load
+    # that changed. A fold over steps; immutable.
     class Workings
       # Steps after which the last look says nothing any more; a throw keeps it.
       DISTURBING = %w[open arrange replace fit tab retire cable box breaker find_breaker].freeze

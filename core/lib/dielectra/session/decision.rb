@@ -97,9 +97,9 @@ module Dielectra
       def first =
         ruled(:breaker, BreakerCheck.new(@session).step) || ruled(:second_circuit, second_circuit) ||
           ruled(:prove_dead, first_proof) || ruled(:look, first_look) ||
-          ruled(:partners, PartnerToggles.new(@session).step) ||
-          ruled(:scorched, ScorchedDevice.new(@session).step) || ruled(:stray, StraySwitch.new(@session).step) ||
-          ruled(:parted, PartedLook.new(@session).step) || ruled(:bench, BenchTest.new(@session).step)
+          ruled(:partners, PartnerToggles.new(@session).step) || ruled(:scorched, ScorchedDevice.new(@session).step) ||
+          ruled(:stray, StraySwitch.new(@session).step) || ruled(:parted, PartedLook.new(@session).step) ||
+          ruled(:bench, BenchTest.new(@session).step)
 
       # Rules that come before anything is weighed
       def under_way =

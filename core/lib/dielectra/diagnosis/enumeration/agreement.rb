@@ -70,8 +70,8 @@ module Dielectra
           end
       end
 
-      # Probability that a fault shows just what was seen. A fault that agrees once agrees each time the same is watched:
-      # what counts is how many different combinations were seen.
+      # Probability that a fault shows just what was seen. A fault that agrees once agrees each time the same is
+      # watched: what counts is how many different combinations were seen.
       def chance = 0.5**lights.map { |seen| seen.toggles.bits }.uniq.size
 
       def looks = @looks ||= Looks.new(@world, prediction, @observations)

@@ -43,8 +43,7 @@ module Dielectra
 
       private
 
-      def assignment(layout, sides, weight) =
-        Assignment.new(bound(layout, sides, weight), layout, sides, weight, {})
+      def assignment(layout, sides, weight) = Assignment.new(bound(layout, sides, weight), layout, sides, weight, {})
 
       # Looks at the box with the most cables first, at its likely orders under every layout.
       def likeliest
@@ -72,7 +71,8 @@ module Dielectra
             break_off = layout.weight < best * LEAST
             next [] if break_off || (!@singles && layout.cables_at(place) != @boxes.ports[place].size)
 
-            found = crowded.orders(layout.edges_at(place), uses(layout, place), @boxes.expected(layout, place), MOST_ORDERS)
+            found =
+              crowded.orders(layout.edges_at(place), uses(layout, place), @boxes.expected(layout, place), MOST_ORDERS)
             found.each { |order| order.weight *= layout.weight }
             best = [best, *found.map(&:weight)].max
             found.map { |order| [layout, order] }

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Diagnosis
-    # Which cable end is which run in a box with too many cables for every order to be listed. The orders that agree best
-    # with the joints as found and with the colors come first, so that a budget is spent on the likely ones of all
+    # Which cable end is which run in a box with too many cables for every order to be listed. The orders that agree
+    # best with the joints as found and with the colors come first, so that a budget is spent on the likely ones of all
     # layouts.
     class CrowdedBox
       # What a contradiction between two conductors costs. One makes a box five times rarer; see Design::Workmanship.
@@ -20,8 +20,8 @@ module Dielectra
       # One order: the port of each run, and an estimate of its weight
       Order = Struct.new(:ports, :weight)
 
-      # A port and what its conductors carry: `joints` and `functions` are numbers, the same for what touches and for what
-      # is the same
+      # A port and what its conductors carry: `joints` and `functions` are numbers, the same for what touches and for
+      # what is the same
       Option = Struct.new(:port, :way, :joints, :functions)
       private_constant :Option
 
@@ -60,10 +60,7 @@ module Dielectra
       # @return [Array<Option>] ports and ways of a run
       def options(ports, functions, polarized)
         ports.flat_map do |port|
-          Design::Coloring
-            .ways(functions, port.hints, polarized:)
-            .first(MOST_WAYS)
-            .map { |way| option(port, way) }
+          Design::Coloring.ways(functions, port.hints, polarized:).first(MOST_WAYS).map { |way| option(port, way) }
         end
       end
 
@@ -115,9 +112,10 @@ module Dielectra
 
       def order(edges, options, own, cross, choices)
         cost = choices.each_index.sum { |slot| own[slot][choices[slot]] }
-        choices.each_index.to_a.combination(2) do |one, other|
-          cost += cross[one][other - one - 1].rows[choices[one]][choices[other]]
-        end
+        choices
+          .each_index
+          .to_a
+          .combination(2) { |one, other| cost += cross[one][other - one - 1].rows[choices[one]][choices[other]] }
         return if cost >= TAKEN
 
         ports = edges.each_with_index.to_h { |edge, slot| [edge, options[slot][choices[slot]].port] }

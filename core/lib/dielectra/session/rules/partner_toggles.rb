@@ -26,8 +26,7 @@ module Dielectra
       def goal = @session.job.goal
 
       # Toggles that nobody said what they work, in the boxes of such yokes
-      def untold =
-        @session.job.controls.select { |one| one.place == yokes.first.place && !known?(one) }
+      def untold = @session.job.controls.select { |one| one.place == yokes.first.place && !known?(one) }
 
       def known?(control) = goal.controls.include?(control) || workings.seen.key?(control.id)
 
