@@ -36,7 +36,7 @@ RSpec.describe "A change in the browser", type: :feature do
     fill_in "Street", with: "9 Beacon Path"
     fill_in "What it is about", with: title
     fill_in "Where the switch is", with: "Chart room"
-    select "a receptacle", from: "What it works" if load == "receptacle"
+    select "a receptacle", from: "What it controls" if load == "receptacle"
     fill_in "Where the #{load} is", with: "Chart ceiling"
     select kind, from: "What is asked for"
     yield if block_given?

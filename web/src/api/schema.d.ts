@@ -897,12 +897,15 @@ export interface components {
             place?: string;
             half?: string;
             switch?: number;
+            load?: number;
             fit?: string;
             runs?: {
                 from: string;
                 to: string;
                 length_ft?: number;
             }[];
+            /** @description Further wishes */
+            more?: components["schemas"]["AskedFor"][];
         };
         Rules: {
             name: string;
@@ -1007,7 +1010,7 @@ export interface components {
             changes: {
                 value: string;
                 words: string;
-                needs: ("place" | "runs" | "half" | "switch" | "fit")[];
+                needs: ("place" | "runs" | "half" | "switch" | "load" | "fit")[];
             }[];
             fits: {
                 value: string;
@@ -1946,6 +1949,11 @@ export interface operations {
                         /** @description For each switch the loads or parts of loads that it works; all where it is left out */
                         works?: string[][];
                         amps?: number;
+                        breakers?: {
+                            amps?: number;
+                        }[];
+                        /** @description Further boxes that are known of */
+                        junctions?: string[];
                         year_built?: number;
                         change?: components["schemas"]["AskedFor"];
                     } | unknown | unknown;

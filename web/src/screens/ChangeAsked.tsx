@@ -8,68 +8,120 @@ import { Select } from "../ui/Select";
 export type Change = components["schemas"]["AskedFor"];
 type Run = NonNullable<Change["runs"]>[number];
 
-/** What a customer asks for beside having it work again: its kind, and what has to be said of it. */
+type Asked = { form: CallForm; places: string[]; loads: string[] };
+
+/** What a customer asks for beside having it work again: one thing or several. */
 export function ChangeAsked({
-  form,
-  places,
   change,
   onChange,
-}: {
-  form: CallForm;
-  places: string[];
-  change: Change | null;
-  onChange: (change: Change | null) => void;
-}) {
-  const kind = form.changes.find(({ value }) => value === change?.kind);
-  const set = (more: Partial<Change>) => change && onChange({ ...change, ...more });
+  ...asked
+}: Asked & { change: Change | null; onChange: (change: Change | null) => void }) {
+  const more = change?.more ?? [];
+  const put = (at: number, wish: Change | null) =>
+    change &&
+    onChange({ ...change, more: more.flatMap((one, index) => (index === at ? (wish ?? []) : one)) });
+  return (
+    <div className="grid gap-3 sm:col-span-2">
+      <Wish
+        {...asked}
+        none="Make it work again"
+        wish={change}
+        onChange={(wish) => onChange(wish && { ...wish, ...(more.length > 0 && { more }) })}
+      />
+      {more.map((wish, at) => (
+        <Wish key={at} {...asked} none="Nothing more" wish={wish} onChange={(now) => put(at, now)} />
+      ))}
+      {change && (
+        <div>
+          <Button
+            onClick={() =>
+              onChange({
+                ...change,
+                more: [...more, started(asked.form.changes[0]?.value ?? "", asked.form)],
+              })
+            }
+          >
+            + something else as well
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+type WishProps = Asked & { none: string; wish: Change | null; onChange: (wish: Change | null) => void };
+
+/** One thing asked for: its kind, and what has to be said of it. */
+function Wish({ form, places, loads, none, wish, onChange }: WishProps) {
+  const kind = form.changes.find(({ value }) => value === wish?.kind);
+  const set = (more: Partial<Change>) => wish && onChange({ ...wish, ...more });
   const choose = (value: string) => onChange(value ? started(value, form) : null);
   return (
-    <div className="grid gap-3 sm:col-span-2 sm:grid-cols-2">
+    <div className="grid gap-3 sm:grid-cols-2">
       <Select
         label="What is asked for"
-        options={[{ value: "", words: "Make it work again" }, ...form.changes]}
-        value={change?.kind ?? ""}
+        options={[{ value: "", words: none }, ...form.changes]}
+        value={wish?.kind ?? ""}
         onChange={(event) => choose(event.target.value)}
       />
-      {change && kind?.needs.includes("place") && (
+      {wish && kind?.needs.includes("place") && (
         <Field
-          label={change.kind === "feed_light" ? "New light location" : "New switch location"}
-          value={change.place ?? ""}
+          label={NEW_PLACE[wish.kind] ?? "Location"}
+          value={wish.place ?? ""}
           onChange={(event) => set({ place: event.target.value })}
         />
       )}
-      {change && kind?.needs.includes("half") && (
+      {wish && kind?.needs.includes("half") && (
         <Select
           label="Which half stays live"
           options={[
             { value: "1", words: "the upper" },
             { value: "2", words: "the lower" },
           ]}
-          value={change.half ?? "1"}
+          value={wish.half ?? "1"}
           onChange={(event) => set({ half: event.target.value })}
         />
       )}
-      {change && kind?.needs.includes("fit") && (
+      {wish && kind?.needs.includes("fit") && (
         <Select
           label="Which kind of switch"
           options={form.fits}
-          value={change.fit ?? ""}
+          value={wish.fit ?? ""}
           onChange={(event) => set({ fit: event.target.value })}
         />
       )}
-      {change && kind?.needs.includes("switch") && places.length > 1 && (
+      {wish && kind?.needs.includes("switch") && places.length > 1 && (
         <Select
           label="Which switch"
-          options={places.map((place, at) => ({ value: String(at + 1), words: place || `switch ${at + 1}` }))}
-          value={String(change.switch ?? 1)}
+          options={numbered(places, "switch")}
+          value={String(wish.switch ?? 1)}
           onChange={(event) => set({ switch: Number(event.target.value) })}
         />
       )}
-      {change && kind?.needs.includes("runs") && (
-        <Runs runs={change.runs ?? []} onChange={(runs) => set({ runs })} />
+      {wish && kind?.needs.includes("load") && (
+        <Select
+          label="Which receptacle the switch is to control"
+          options={numbered(loads, "receptacle")}
+          value={String(wish.load ?? 1)}
+          onChange={(event) => set({ load: Number(event.target.value) })}
+        />
+      )}
+      {wish && kind?.needs.includes("runs") && (
+        <Runs runs={wish.runs ?? []} onChange={(runs) => set({ runs })} />
       )}
     </div>
   );
+}
+
+const NEW_PLACE: Record<string, string> = {
+  add_control: "New switch location",
+  feed_light: "New light location",
+  second_light: "New light location",
+  add_outlet: "New receptacle location",
+};
+
+function numbered(names: string[], what: string) {
+  return names.map((name, at) => ({ value: String(at + 1), words: name || `${what} ${at + 1}` }));
 }
 
 function started(kind: string, form: CallForm): Change {
@@ -79,6 +131,7 @@ function started(kind: string, form: CallForm): Change {
     ...(needs.includes("half") && { half: "1" }),
     ...(needs.includes("fit") && { fit: form.fits[0]?.value ?? "" }),
     ...(needs.includes("switch") && { switch: 1 }),
+    ...(needs.includes("load") && { load: 1 }),
   };
 }
 

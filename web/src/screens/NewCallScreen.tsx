@@ -11,29 +11,37 @@ import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 import { Select } from "../ui/Select";
+import { Toggle } from "../ui/Toggle";
 import { ChangeAsked, type Change } from "./ChangeAsked";
-import { partsOf, Works } from "./Works";
+import { partsOf, UNKNOWN_USE, Works } from "./Works";
 
 const FILL = "Fill this in.";
 const needed = z.string().trim().min(1, FILL);
+const amperes = z.string().regex(/^(\d{1,3}(\.\d+)?)?$/, "A number of amperes, as on the handle.");
 const load = z.object({ place: z.string(), kind: z.string() });
 const said = z.object({
   name: z.string().trim(),
   street: needed,
   title: needed,
   complaint: z.string(),
-  switches: z.array(z.object({ place: z.string(), works: z.array(z.string()) })),
+  switches: z.array(z.object({ place: z.string(), works: z.array(z.string()), marked: z.boolean() })),
   loads: z.array(load),
   method: z.string(),
   began: z.string(),
   trips: z.string(),
   volts: z.number(),
+  amps: amperes,
+  other_amps: amperes,
+  year_built: z.string().regex(/^(\d{4})?$/, "A year has four digits."),
+  junctions: z.string(),
   day: z.string(),
   time: z.string(),
 });
 /** The same without a job file, which says all this itself. */
 const drafted = said.extend({
-  switches: z.array(z.object({ place: needed, works: z.array(z.string()) })).min(1, FILL),
+  switches: z
+    .array(z.object({ place: needed, works: z.array(z.string()), marked: z.boolean() }))
+    .min(1, FILL),
   loads: z.array(load.extend({ place: needed })).min(1, FILL),
 });
 type Said = z.infer<typeof said>;
@@ -78,12 +86,16 @@ function Asked({ form, known, volts }: AskedProps) {
       street: known?.house.street ?? "",
       title: "",
       complaint: "",
-      switches: [{ place: "", works: [] }],
+      switches: [{ place: "", works: [], marked: false }],
       loads: [{ place: usual?.usual ?? "", kind: usual?.value ?? "" }],
       method: form.methods[0]?.value ?? "",
       began: "",
       trips: "",
       volts,
+      amps: "",
+      other_amps: "",
+      year_built: "",
+      junctions: "",
       day: "",
       time: "",
     },
@@ -100,7 +112,11 @@ function Asked({ form, known, volts }: AskedProps) {
     const worked = (id: string) =>
       own.includes(id) ? [id] : own.filter((part) => part.startsWith(`${id}.`));
     switches.replace(
-      circuit.switches.map((place, at) => ({ place, works: (circuit.works[at] ?? []).flatMap(worked) })),
+      circuit.switches.map((place, at) => ({
+        place,
+        works: (circuit.works[at] ?? []).flatMap(worked),
+        marked: false,
+      })),
     );
     loads.replace(circuit.loads);
     if (circuit.method) setValue("method", circuit.method);
@@ -150,7 +166,7 @@ function Asked({ form, known, volts }: AskedProps) {
         </Group>
       )}
       {!file && (
-        <Group title="What is on the wall, and what it works">
+        <Group title="What is on the wall, and what it controls">
           {switches.fields.map((field, index) => (
             <Row
               key={field.id}
@@ -162,7 +178,7 @@ function Asked({ form, known, volts }: AskedProps) {
                 error={errors.switches?.[index]?.place?.message}
                 {...register(`switches.${index}.place`)}
               />
-              {parts.length > 1 && switches.fields.length > 1 && (
+              {switches.fields.length > 1 && (
                 <Controller
                   control={control}
                   name={`switches.${index}.works`}
@@ -175,7 +191,7 @@ function Asked({ form, known, volts }: AskedProps) {
           ))}
           {loads.fields.map((field, index) => (
             <Row key={field.id} remove={loads.fields.length > 1 ? () => loads.remove(index) : undefined}>
-              <Select label="What it works" options={form.loads} {...register(`loads.${index}.kind`)} />
+              <Select label="What it controls" options={form.loads} {...register(`loads.${index}.kind`)} />
               <Field
                 label={form.loads.find((one) => one.value === kinds[index]?.kind)?.question ?? "Where it is"}
                 error={errors.loads?.[index]?.place?.message}
@@ -185,14 +201,16 @@ function Asked({ form, known, volts }: AskedProps) {
           ))}
           <div className="flex flex-wrap gap-2 sm:col-span-2">
             {switches.fields.length < form.most_switches && (
-              <Button onClick={() => switches.append({ place: "", works: [] })}>+ another switch</Button>
+              <Button onClick={() => switches.append({ place: "", works: [], marked: false })}>
+                + another switch
+              </Button>
             )}
             {loads.fields.length < form.most_loads && (
               <Button onClick={() => loads.append({ place: "", kind: usual?.value ?? "" })}>
                 + another light or load
               </Button>
             )}
-            {!more && <Button onClick={() => setMore(true)}>When, how it began, wiring, supply …</Button>}
+            {!more && <Button onClick={() => setMore(true)}>When, how it began, breaker, wiring …</Button>}
           </div>
         </Group>
       )}
@@ -201,6 +219,7 @@ function Asked({ form, known, volts }: AskedProps) {
           <ChangeAsked
             form={form}
             places={places.map(({ place }) => place)}
+            loads={kinds.map(({ place }) => place)}
             change={change}
             onChange={setChange}
           />
@@ -219,6 +238,48 @@ function Asked({ form, known, volts }: AskedProps) {
             <Field label="Day" type="date" {...register("day")} />
             <Field label="Time" type="time" {...register("time")} />
           </div>
+          <div className="flex flex-wrap gap-4 [&_input]:w-28">
+            <Field
+              label="Breaker, A"
+              inputMode="decimal"
+              error={errors.amps?.message}
+              {...register("amps")}
+            />
+            <Field
+              label="Second one, A"
+              inputMode="decimal"
+              error={errors.other_amps?.message}
+              {...register("other_amps")}
+            />
+            <Field
+              label="Year built"
+              inputMode="numeric"
+              error={errors.year_built?.message}
+              {...register("year_built")}
+            />
+          </div>
+          <Field
+            label="Other boxes known of"
+            placeholder="attic box, hall outlet"
+            {...register("junctions")}
+          />
+          <fieldset className="grid gap-1">
+            <legend>Toggles marked ON and OFF</legend>
+            <div className="flex flex-wrap gap-1.5">
+              {switches.fields.map((field, index) => (
+                <Controller
+                  key={field.id}
+                  control={control}
+                  name={`switches.${index}.marked`}
+                  render={({ field: mark }) => (
+                    <Toggle on={mark.value} onClick={() => mark.onChange(!mark.value)}>
+                      {places[index]?.place || `switch ${index + 1}`}
+                    </Toggle>
+                  )}
+                />
+              ))}
+            </div>
+          </fieldset>
           <Select
             label="How it began"
             options={[{ value: "", words: "not said" }, ...form.began]}
@@ -287,7 +348,13 @@ function Row({ remove, children }: { remove: (() => void) | undefined; children:
 }
 
 function asCall(call: Said, file: Sent | null, change: Change | null): OpenCall {
-  const { name, street, title, complaint, switches, began, trips, day, time, ...draft } = call;
+  const { name, street, title, complaint, switches, began, trips, day, time, ...rest } = call;
+  const { amps, other_amps, year_built, junctions, ...draft } = rest;
+  const breakers = [amps, other_amps].filter(Boolean).map((each) => ({ amps: Number(each) }));
+  const boxes = junctions
+    .split(",")
+    .map((each) => each.trim())
+    .filter(Boolean);
   const about = {
     house: { name: name || street, street },
     title,
@@ -301,13 +368,24 @@ function asCall(call: Said, file: Sent | null, change: Change | null): OpenCall 
     draft: {
       ...draft,
       switches: switches.map(({ place }) => place),
+      ...(switches.some(({ marked }) => marked) && { marked: switches.map(({ marked }) => marked) }),
+      ...(other_amps
+        ? { breakers: breakers.length > 1 ? breakers : [{}, ...breakers] }
+        : amps && { breakers }),
+      ...(year_built && { year_built: Number(year_built) }),
+      ...(boxes.length > 0 && { junctions: boxes }),
       ...works(switches, draft.loads),
       ...(complaint && { story: complaint }),
       ...(began && { began }),
       ...(trips && !change && { trips }),
-      ...(change && { change: { ...change, runs: pulled(change) } }),
+      ...(change && { change: cleaned(change) }),
     },
   };
+}
+
+/** A wish, and those beside it, with the runs that were filled in. */
+function cleaned({ more, ...change }: Change): Change {
+  return { ...change, runs: pulled(change), ...(more && { more: more.map(cleaned) }) };
 }
 
 /** The runs that were filled in. */
@@ -317,9 +395,11 @@ function pulled(change: Change) {
     .map(({ from, to, length_ft }) => ({ from, to, ...(length_ft && { length_ft }) }));
 }
 
-/** For each switch what it works; a switch of which nothing was said works everything. */
+/** For each switch what it controls; a switch of which nothing was said controls everything. */
 function works(switches: Said["switches"], loads: Said["loads"]) {
   if (switches.every((one) => one.works.length === 0)) return {};
   const all = loads.map((_, at) => `L${at + 1}`);
-  return { works: switches.map((one) => (one.works.length > 0 ? one.works : all)) };
+  return {
+    works: switches.map(({ works: own }) => (own.includes(UNKNOWN_USE) ? [] : own.length > 0 ? own : all)),
+  };
 }

@@ -19,19 +19,28 @@ export function partsOf(form: CallForm, loads: { place: string; kind: string }[]
 
 type WorksProps = { parts: Part[]; chosen: string[]; onChange: (chosen: string[]) => void; number: number };
 
-/** What a switch works; all of it where nothing is chosen. */
+/** Stands for a switch that nobody knows the use of. */
+export const UNKNOWN_USE = "?";
+
+/** What a switch controls; all of it where nothing is chosen. */
 export function Works({ parts, chosen, onChange, number }: WorksProps) {
-  const flip = (id: string) =>
-    onChange(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id]);
+  const flip = (id: string) => {
+    const known = chosen.filter((one) => one !== UNKNOWN_USE);
+    onChange(known.includes(id) ? known.filter((one) => one !== id) : [...known, id]);
+  };
+  const unknown = chosen.includes(UNKNOWN_USE);
   return (
     <fieldset className="grid gap-1">
-      <legend>What switch {number} shall work</legend>
+      <legend>What switch {number} controls</legend>
       <div className="flex flex-wrap gap-1.5">
         {parts.map(({ id, words }) => (
           <Toggle key={id} on={chosen.includes(id)} onClick={() => flip(id)}>
             {words}
           </Toggle>
         ))}
+        <Toggle on={unknown} onClick={() => onChange(unknown ? [] : [UNKNOWN_USE])}>
+          nobody knows
+        </Toggle>
       </div>
     </fieldset>
   );

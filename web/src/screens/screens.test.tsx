@@ -36,8 +36,11 @@ const form = {
   began: [{ value: "sudden", words: "suddenly" }],
   trips: [{ value: "at_once", words: "at once" }],
   most_switches: 4,
-  changes: [],
-  fits: [],
+  changes: [
+    { value: "fit", words: "another kind of switch", needs: ["switch", "fit"] },
+    { value: "add_outlet", words: "a new receptacle, always live", needs: ["place", "runs"] },
+  ],
+  fits: [{ value: "dimmer", words: "dimmer" }],
   most_loads: 4,
 };
 
@@ -176,7 +179,7 @@ describe("the day", () => {
 describe("a new call", () => {
   const fill = (label: string, value: string) =>
     fireEvent.change(screen.getByLabelText(label), { target: { value } });
-  const filled = async () => {
+  const filled = async ({ start = true } = {}) => {
     show("/calls/new");
     await screen.findByLabelText("Street");
     fill("Name of the house or people", "The cooperage");
@@ -189,9 +192,9 @@ describe("a new call", () => {
     fireEvent.click(screen.getByRole("radio", { name: "conduit" }));
     fill("Time", "14:30");
     fill("How it began", "sudden");
-    fill("What it works", "receptacle");
+    fill("What it controls", "receptacle");
     fill("Where the receptacle is", "yard wall");
-    fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
+    if (start) fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
   };
 
   it("is opened from a few words, and leads to its job", async () => {
@@ -218,8 +221,8 @@ describe("a new call", () => {
     fill("Street", "4 Stave Lane");
     fill("What it is about", "Fan");
     fill("Where the switch is", "landing");
-    expect(screen.queryByText(/shall work/)).toBeNull();
-    fill("What it works", "fan_light");
+    expect(screen.queryByText(/What switch 2 controls/)).toBeNull();
+    fill("What it controls", "fan_light");
     fill("Where the fan is", "ceiling");
     fireEvent.click(screen.getByRole("button", { name: "+ another switch" }));
     fill("Where switch 2 is", "landing");
@@ -229,6 +232,32 @@ describe("a new call", () => {
     await screen.findByRole("heading", { name: "the job" });
     expect(requests[0]?.body).toMatchObject({
       draft: { switches: ["landing", "landing"], works: [["L1.fan"], ["L1.light"]] },
+    });
+  });
+
+  it("takes several wishes, a switch nobody knows the use of, and what the panel says", async () => {
+    onJobs(201, { call });
+    await filled({ start: false });
+    fireEvent.click(screen.getAllByRole("button", { name: "nobody knows" })[1] as Element);
+    fill("Breaker, A", "20");
+    fill("Year built", "1962");
+    fill("Other boxes known of", "attic box, shed");
+    fill("What is asked for", "fit");
+    fireEvent.click(screen.getByRole("button", { name: "+ something else as well" }));
+    fireEvent.change(screen.getAllByLabelText("What is asked for")[1] as Element, {
+      target: { value: "add_outlet" },
+    });
+    fill("New receptacle location", "bench");
+    fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
+    await screen.findByRole("heading", { name: "the job" });
+    expect(requests[0]?.body).toMatchObject({
+      draft: {
+        works: [["L1"], []],
+        breakers: [{ amps: 20 }],
+        year_built: 1962,
+        junctions: ["attic box", "shed"],
+        change: { kind: "fit", fit: "dimmer", more: [{ kind: "add_outlet", place: "bench", runs: [] }] },
+      },
     });
   });
 

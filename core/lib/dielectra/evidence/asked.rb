@@ -10,8 +10,11 @@ module Dielectra
         "split_receptacle" => "one half of the receptacle always live",
         "always_on" => "the receptacle always live",
         "feed_light" => "a new light in its place",
+        "second_light" => "one more light on the same switch",
         "fit" => "another kind of switch",
         "take_out" => "a switch taken out",
+        "move" => "the switch on another receptacle",
+        "add_outlet" => "a new receptacle, always live",
         "swap" => "a new device of the same kind"
       }.freeze
       # Kinds of switches that can be fitted
@@ -21,8 +24,13 @@ module Dielectra
         "electronic" => "timer, sensor or radio switch"
       }.freeze
 
-      # @param said [Hash] `kind`; `place` of what is new; `half` that stays live; `switch` (its number) and `fit`;
-      #   `runs`, each with `from`, `to` and `length_ft`
+      # The name of a job that asks for more than one thing
+      SEVERAL = "change"
+      # Fields of `wanted` that hold lists, and grow with each wish
+      LISTS = %w[always new places retire swap runs].freeze
+
+      # @param said [Hash] `kind`; `place` of what is new; `half` that stays live; `switch` or `load` (its number) and
+      #   `fit`; `runs`, each with `from`, `to` and `length_ft`; `more`, further wishes of the same form
       # @param works [Hash{String => Array<String>}] load => controls, as it is
       # @param loads [Array<Hash>]
       # @param controls [Array<Hash>]
@@ -33,9 +41,12 @@ module Dielectra
         @controls = controls
       end
 
-      # @return [Hash]
+      # @return [Hash] all that is asked for, each wish on top of those before it
       # @raise [InvalidInput] with the pointer of what is missing
-      def to_h
+      def to_h = Array(@said["more"]).reduce(single) { |wanted, said| beside(wanted, said) }
+
+      # @return [Hash] the first wish
+      def single
         kind = @said["kind"]
         refuse("#{kind} is none of #{KINDS.keys.join(", ")}.", "/draft/change/kind") unless KINDS.key?(kind)
         { "kind" => kind, **send(kind), **runs }
@@ -43,9 +54,31 @@ module Dielectra
 
       private
 
+      # A further wish about the house as the ones before it leave it
+      def beside(wanted, said)
+        lights, switches = (wanted["new"] || []).partition { |row| row["kind"] != Goals::Change::SWITCH }
+        next_one = Asked.new(said, wanted["control"], @loads + lights, @controls + switches).single
+        wanted.merge(next_one) do |field, old, new|
+          case field
+          when "kind"
+            SEVERAL
+          when *LISTS
+            old | new
+          when "control"
+            new
+          else
+            old.merge(new)
+          end
+        end
+      end
+
+      # @return [String] a name that nothing has yet
+      def free(letter, rows) =
+        (1..).lazy.map { |number| "#{letter}#{number}" }.find { |id| rows.none? { |row| row["id"] == id } }
+
       def add_control
         place = place_named
-        id = "S#{@controls.size + 1}"
+        id = free("S", @controls)
         {
           "control" => @works.transform_values { |names| names + [id] },
           "new" => [{ "id" => id, "kind" => Goals::Change::SWITCH, "place" => place }],
@@ -60,6 +93,25 @@ module Dielectra
         { "control" => @works, "swap" => [switch["id"]] }
       end
 
+      # The switch is to work another of the receptacles; the others are live then.
+      def move
+        target = @loads[@said.fetch("load", 1).to_i - 1] or refuse("there is no such receptacle.", "/draft/change/load")
+        by = [@controls.first["id"]]
+        { "control" => { target["id"] => by }, "always" => @loads.map { |load| load["id"] } - [target["id"]] }
+      end
+
+      # A receptacle in a place that has none
+      def add_outlet
+        place = place_named
+        id = free("R", @loads)
+        {
+          "control" => @works,
+          "always" => [id],
+          "new" => [{ "id" => id, "kind" => "receptacle", "place" => place }],
+          "places" => [{ "id" => place, "kind" => "receptacle_box" }]
+        }
+      end
+
       def split_receptacle
         live = @said["half"].to_s
         refuse("say which half stays live, 1 or 2.", "/draft/change/half") unless %w[1 2].include?(live)
@@ -69,9 +121,21 @@ module Dielectra
 
       def always_on = { "control" => {}, "always" => [receptacle], "retire" => its_switches }
 
+      # One more light on the switches that work the first one
+      def second_light
+        place = place_named
+        id = free("L", @loads)
+        by = @works.values.first or refuse("that wants a switch.", "/draft/change/kind")
+        {
+          "control" => @works.merge(id => by),
+          "new" => [{ "id" => id, "kind" => "luminaire", "place" => place }],
+          "places" => [{ "id" => place, "kind" => "luminaire_box" }]
+        }
+      end
+
       def feed_light
         place = place_named
-        id = "L#{@loads.size + 1}"
+        id = free("L", @loads)
         {
           "control" => @works.reject { |name, _| its?(name) }.merge(id => its_switches),
           "always" => [receptacle],

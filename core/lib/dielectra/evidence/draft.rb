@@ -11,7 +11,8 @@ module Dielectra
         "fan_light" => "luminaire_box",
         "receptacle" => "receptacle_box"
       }.freeze
-      METHODS = %w[nm emt knob_and_tube].freeze
+      METHODS = %w[nm emt ac knob_and_tube].freeze
+      MOST_BREAKERS = 2
       VOLTS = [120, 230].freeze
       # The most switches and loads of one call
       MOST_SWITCHES = 4
@@ -27,8 +28,9 @@ module Dielectra
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
       #   switched), `load` (its kind), or `loads` (each with `place` and `kind`) where there are several; `volts`,
       #   `works` (for each switch the loads or parts of loads that it works, as `L1` or `L1.fan`; without it every
-      #   switch works every load), `method`, `amps`, `year_built`, `marked`, `began`, `trips` (one of TRIPS),
-      #   `story` and `tools`
+      #   switch works every load; a switch that works nothing is one that nobody knows the use of), `method`, `amps`,
+      #   `breakers` (each with `amps`), `year_built`, `marked`, `began`, `trips` (one of TRIPS), `junctions`
+      #   (names of further boxes), `story` and `tools`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)
@@ -42,6 +44,7 @@ module Dielectra
         volts, = one_of(said.fetch("volts", 120), VOLTS.to_h { |each| [each, each] }, "/draft/volts")
         method, = one_of(said.fetch("method", "nm"), METHODS.to_h { |each| [each, each] }, "/draft/method")
         began, = said["began"] && one_of(said["began"], BEGAN.to_h { |each| [each, each] }, "/draft/began")
+        junctions = Array(said["junctions"]).map { |name| id(name, "/draft/junctions") } - rooms - lights.map(&:first)
         loads =
           lights.each_with_index.map { |(place, kind), at| { "id" => "L#{at + 1}", "place" => place, "kind" => kind } }
         controls =
@@ -60,9 +63,10 @@ module Dielectra
           "places" => [
             { "id" => "panel", "kind" => "panel" },
             *rooms.uniq.map { |room| { "id" => room, "kind" => "switch_box" } },
-            *lights.map { |place, _, box| { "id" => place, "kind" => box } }
+            *lights.map { |place, _, box| { "id" => place, "kind" => box } },
+            *junctions.uniq.map { |place| { "id" => place, "kind" => "junction_box" } }
           ],
-          "breakers" => [{ "id" => "B1", "amps" => said.fetch("amps", 15) }],
+          "breakers" => breakers(said),
           "controls" => controls,
           "loads" => loads,
           "wanted" => wanted(said, loads, controls),
@@ -74,6 +78,14 @@ module Dielectra
           "steps" => trip(said, loads)
         }.compact
       end
+
+      # @return [Array<Hash>] the breakers that the label or the customer names
+      def self.breakers(said)
+        rows = said["breakers"] || [{ "amps" => said.fetch("amps", 15) }]
+        refuse("name one breaker or two.", "/draft/breakers") unless (1..MOST_BREAKERS).cover?(rows.size)
+        rows.each_with_index.map { |row, at| { "id" => "B#{at + 1}", "amps" => row.fetch("amps", 15) } }
+      end
+      private_class_method :breakers
 
       # What the customer says of a breaker that trips, as a report
       def self.trip(said, loads)
@@ -105,9 +117,6 @@ module Dielectra
         works.each_with_index do |named, at|
           stray = named.find { |part| !parts.include?(part) }
           refuse("#{stray} is none of #{parts.join(", ")}.", "/draft/works/#{at}") if stray
-          if named.empty?
-            refuse("this switch works nothing. Leave it out, or say what it shall work.", "/draft/works/#{at}")
-          end
         end
         worked = loads.flat_map { |load| worked(load, works, controls) }
         idle = worked.find { |_, by| by.empty? }
@@ -127,8 +136,8 @@ module Dielectra
       end
       private_class_method :worked
 
-      TOOLS = %w[ncv voltage low_z continuity resistance bench].freeze
-      USUAL_TOOLS = (TOOLS - %w[low_z]).freeze
+      TOOLS = %w[ncv voltage low_z continuity resistance bench clamp plug_in].freeze
+      USUAL_TOOLS = (TOOLS - %w[low_z clamp plug_in]).freeze
 
       # @return [Array<String>] what is in the bag
       def self.tools(said)

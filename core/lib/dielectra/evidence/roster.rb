@@ -163,6 +163,7 @@ module Dielectra
       # Every name in `wanted` that is used otherwise now
       def wanted
         said = @listed.wanted
+        said = said.merge("was" => was) if was.any?
         return said if names.empty? && partners.empty?
 
         control = said["control"]&.to_h { |load, by| [named_load(load), by.map { |id| names.fetch(id, id) }] }
@@ -193,6 +194,15 @@ module Dielectra
             seen = @situation.workings.seen.slice(*free.map(&:id)).reject { |_, load| goal.works.key?(load) }
             seen.values.tally.values.all?(1) ? seen.to_h { |toggle, load| [load, [toggle]] } : {}
           end
+      end
+
+      # What a switch works now that is to work another load, as it was seen
+      # @return [Hash{String => Array<String>}]
+      def was
+        return {} unless @listed.wanted["kind"] == Goals::Change::MOVE
+
+        movers = @listed.goal.works.values.flatten
+        @situation.workings.seen.slice(*movers).to_h { |control, load| [load, [control]] }
       end
 
       # --- breakers

@@ -23,6 +23,7 @@ module Dielectra
             "kind" => "restore",
             "control" => existing,
             "as_is" => true,
+            **(moved? ? { "live" => steady_now } : {}),
             **@wanted.slice(*WORK)
           }
         )
@@ -37,11 +38,24 @@ module Dielectra
             @document["controls"].reject { |row| retired.include?(row["id"]) } +
               switches.map { |row| row.slice("id", "place") },
           "loads" => @document["loads"] + loads,
-          "wanted" => @wanted.merge("kind" => "restore", "control" => works, "live" => live)
+          "wanted" => @wanted.merge("kind" => "restore", "control" => works, "live" => live | new_live)
         )
       end
 
+      # A switch that is to work another load than it does now
+      MOVE = "move"
+
       private
+
+      def moved? = @wanted["kind"] == MOVE
+
+      # What the switches work now that are to work something else: as it was seen; until then the first load that is to
+      # be live is taken for it.
+      # @return [Hash{String => Array<String>}] load => controls
+      def worked_now = @wanted["was"] || { (live - works.keys).first => works.values.flatten.uniq }.reject { |load, _| load.nil? }
+
+      # Loads that are live in every position as the house stands
+      def steady_now = (live | works.keys.select { |name| known_loads.include?(name) }) - existing.keys
 
       def works = @wanted["control"] || {}
 
@@ -54,9 +68,17 @@ module Dielectra
       # Loads, or halves, that are to be live in every position and that the job knows of
       def live = always.select { |name| known_loads.include?(LoadPart.parse(name).load) }
 
+      # New loads that are to be live in every position
+      def new_live
+        added = (@wanted["new"] || []).reject { |row| row["kind"] == SWITCH }.map { |row| row["id"] }
+        always.select { |name| added.include?(LoadPart.parse(name).load) }
+      end
+
       # Which controls work which loads now: as wanted, without what is new. A control that shall work something new,
       # or be taken out, works what shall be live always.
       def existing
+        return worked_now if moved?
+
         kept =
           works
             .select { |name, _| known_loads.include?(LoadPart.parse(name).load) }

@@ -13,7 +13,12 @@ module Dielectra
       }.freeze
       # What parts of a load are called
       PARTS = { "fan" => "fan", "light" => "light", "1" => "upper half", "2" => "lower half" }.freeze
-      METHODS = { "nm" => "cable", "emt" => "conduit", "knob_and_tube" => "single wires on knobs" }.freeze
+      METHODS = {
+        "nm" => "cable",
+        "emt" => "conduit",
+        "ac" => "armored cable",
+        "knob_and_tube" => "single wires on knobs"
+      }.freeze
 
       BEGAN = {
         "new_switch" => "after somebody changed a switch",
@@ -37,13 +42,16 @@ module Dielectra
         "split_receptacle" => %w[half runs],
         "always_on" => [],
         "feed_light" => %w[place runs],
+        "second_light" => %w[place runs],
         "fit" => %w[switch fit runs],
         "take_out" => %w[switch],
+        "move" => %w[load],
+        "add_outlet" => %w[place runs],
         "swap" => %w[switch]
       }.freeze
 
-      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `changes` and `fits` with their words, and
-      #   `most_switches`
+      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `changes` and `fits` with their words, `most_loads`
+      #   and `most_switches`
       def self.to_h
         {
           "loads" =>

@@ -11,9 +11,28 @@ module Dielectra
       # Probability below which a way is not shown
       LEAST = 0.01
 
+      NEW = { "switch" => "a new switch", "luminaire" => "a new light", "receptacle" => "a new receptacle" }.freeze
+      private_constant :NEW
+
+      # @param asked [Evidence::Job] with several changes asked for
+      # @return [String] all of them
+      def self.several(asked)
+        wanted = asked.wanted
+        added = asked.goal.new_items.map { |row| "#{NEW.fetch(row["kind"], "a new load")} at #{Naming.place(row["place"])}" }
+        fits =
+          (wanted["fit"] || {}).map do |device, kind|
+            "#{device} to be #{Trade.article(asked.region.term(Trade::DeviceKind[kind]))}"
+          end
+        retired = (wanted["retire"] || []).map { |id| "the #{Naming.switch(id, asked)} switch taken out" }
+        swaps = asked.goal.swaps.map { |id| "#{id} exchanged for a new one" }
+        Naming.list([*added, *fits, *retired, *swaps])
+      end
+
       # @param asked [Evidence::Job] with a change asked for
       # @return [String] what that is, in words
       def self.asked(asked)
+        return several(asked) if asked.wanted["kind"] == Evidence::Asked::SEVERAL
+
         retired = asked.wanted["retire"] || []
         return "#{Naming.list(retired.map { |id| "the #{Naming.switch(id, asked)} switch" })} taken out" if retired.any?
 

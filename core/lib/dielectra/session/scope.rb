@@ -34,7 +34,6 @@ module Dielectra
       end
 
       def self.check_changes(asked)
-        refuse(MOVE, "/wanted/kind") if asked.wanted["kind"] == "move"
         known_devices = asked.controls.map(&:device) + asked.loads.map(&:id)
         stray = asked.goal.swaps.find { |id| !known_devices.include?(id) }
         refuse("#{stray} is not a device of this job.", "/wanted/swap") if stray
@@ -51,9 +50,6 @@ module Dielectra
         refuse("one to four controls can be worked on.", "/wanted/control") if asked.after.goal.controls.size > 4
       end
       private_class_method :check_changes
-
-      MOVE = "moving what a switch works to another outlet is not covered yet."
-      private_constant :MOVE
 
       # What an opened box shows that is not covered
       # @param situation [Evidence::Situation]

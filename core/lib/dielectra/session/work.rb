@@ -23,6 +23,7 @@ module Dielectra
           )
         @steps = survey.steps
         @surveyed = steps.size
+        @moves = survey.asked.wanted["kind"] == Goals::Change::MOVE
         @watched = []
         @looked = {}
         @blind = []
@@ -43,7 +44,7 @@ module Dielectra
       DOUBTED = 0.5
       private_constant :DOUBTED
 
-      def findings = @findings ||= Diagnosis::ChangeFindings.new(belief, situation)
+      def findings = @findings ||= Diagnosis::ChangeFindings.new(belief, situation, moves: @moves)
     end
   end
 end

@@ -4,10 +4,17 @@ module Dielectra
   module Diagnosis
     # The findings of a change: what was joined anew was asked for and is no fault.
     class ChangeFindings < Findings
+      # @param moves [Boolean] whether a switch was to work another load: what it worked before was joined wrong, then
+      def initialize(belief, situation, moves: false)
+        super(belief, situation)
+        @moves = moves
+      end
+
       # @return [Array<Hash>] faults that turned up on the way
       def causes
         best = @belief.hypotheses.first
-        (best ? best.faults.map { |fault| Findings.cause(fault) } : []) + let_go
+        found = (best ? best.faults.map { |fault| Findings.cause(fault) } : []) + let_go
+        @moves ? found | changes { true } : found
       end
 
       # Boxes in which wires were found let go
