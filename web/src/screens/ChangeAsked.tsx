@@ -24,12 +24,20 @@ export function ChangeAsked({
     <div className="grid gap-3 sm:col-span-2">
       <Wish
         {...asked}
+        label="What is asked for"
         none="Make it work again"
         wish={change}
         onChange={(wish) => onChange(wish && { ...wish, ...(more.length > 0 && { more }) })}
       />
       {more.map((wish, at) => (
-        <Wish key={at} {...asked} none="Nothing more" wish={wish} onChange={(now) => put(at, now)} />
+        <Wish
+          key={at}
+          {...asked}
+          label="And what else"
+          none="Nothing more"
+          wish={wish}
+          onChange={(now) => put(at, now)}
+        />
       ))}
       {change && (
         <div>
@@ -49,17 +57,22 @@ export function ChangeAsked({
   );
 }
 
-type WishProps = Asked & { none: string; wish: Change | null; onChange: (wish: Change | null) => void };
+type WishProps = Asked & {
+  label: string;
+  none: string;
+  wish: Change | null;
+  onChange: (wish: Change | null) => void;
+};
 
 /** One thing asked for: its kind, and what has to be said of it. */
-function Wish({ form, places, loads, none, wish, onChange }: WishProps) {
+function Wish({ form, places, loads, label, none, wish, onChange }: WishProps) {
   const kind = form.changes.find(({ value }) => value === wish?.kind);
   const set = (more: Partial<Change>) => wish && onChange({ ...wish, ...more });
   const choose = (value: string) => onChange(value ? started(value, form) : null);
   return (
-    <div className="grid gap-3 sm:grid-cols-2">
+    <div className="grid items-end gap-x-6 gap-y-3 not-first:border-t not-first:border-edge not-first:pt-3 sm:grid-cols-2">
       <Select
-        label="What is asked for"
+        label={label}
         options={[{ value: "", words: none }, ...form.changes]}
         value={wish?.kind ?? ""}
         onChange={(event) => choose(event.target.value)}

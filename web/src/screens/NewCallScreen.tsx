@@ -327,7 +327,7 @@ function Asked({ form, known, volts }: AskedProps) {
 
 function Group({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <fieldset className="rounded-lg border border-edge bg-sheet px-4 pt-1 pb-4">
+    <fieldset className="min-w-0 rounded-lg border border-edge bg-sheet px-4 pt-1 pb-4">
       <legend className="px-1 font-bold">{title}</legend>
       <div className="grid items-start gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
     </fieldset>

@@ -244,9 +244,7 @@ describe("a new call", () => {
     fill("Other boxes known of", "attic box, shed");
     fill("What is asked for", "fit");
     fireEvent.click(screen.getByRole("button", { name: "+ something else as well" }));
-    fireEvent.change(screen.getAllByLabelText("What is asked for")[1] as Element, {
-      target: { value: "add_outlet" },
-    });
+    fill("And what else", "add_outlet");
     fill("New receptacle location", "bench");
     fireEvent.click(screen.getByRole("button", { name: "Start the call" }));
     await screen.findByRole("heading", { name: "the job" });
