@@ -29,6 +29,7 @@ module Server
         next: advice,
         conclusion: conclusion&.to_h,
         suspects:,
+        tracing: Dielectra::Presentation::Tracing.new(@session).to_h,
         steps:,
         ahead: Dielectra::Presentation::Ahead.of(@session).to_h,
         repair: (Dielectra::Presentation::Rewire.new(@session).to_h unless surveying?),
@@ -87,14 +88,18 @@ module Server
 
     def boxes = Dielectra::Presentation::Boxes.new(@session).to_a
 
+    # Suspects shown
+    MOST_SUSPECTS = 5
+    private_constant :MOST_SUSPECTS
+
     def suspects
-      @session
-        .findings
-        .suspects
-        .first(5)
-        .reject { |_, share| share < 0.005 }
-        .map do |causes, share|
-          { sentence: wording.causes(causes), share: share.round(4), percent: wording.percent(share), causes: }
+      alike = @session.findings.suspects.group_by { |causes, _| wording.causes(causes) }
+      rows = alike.map { |sentence, some| [sentence, some.sum(&:last), some.first.first] }
+      rows
+        .reject { |_, share, _| share < 0.005 }
+        .max_by(MOST_SUSPECTS) { |_, share, _| share }
+        .map do |sentence, share, causes|
+          { sentence:, share: share.round(4), percent: wording.percent(share), causes: }
         end
     end
 

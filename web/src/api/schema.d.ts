@@ -1142,6 +1142,12 @@ export interface components {
                 percent: string | null;
                 known: boolean;
                 type: string | null;
+                /** @description Whether a short can lie in it; null where nothing trips */
+                fault: null | {
+                    /** @enum {string} */
+                    state: "suspect" | "bad" | "cleared";
+                    percent: string | null;
+                };
             };
         };
         Power: {
@@ -1301,6 +1307,14 @@ export interface components {
                 percent: string;
                 causes: components["schemas"]["Cause"][];
             }[];
+            /** @description How far the search for a trip has come; null where nothing trips */
+            tracing: null | {
+                when: string | null;
+                /** @description Runs in which it is not */
+                cleared: string[];
+                resets: string[];
+                sum: string | null;
+            };
             steps: {
                 number: number;
                 /** @description Who entered it; null at the server's own computer */

@@ -11,6 +11,7 @@ export function Findings({ job }: { job: Job }) {
   return (
     <div>
       <OnRecord known={job.on_record} />
+      <Tracing tracing={job.tracing} />
       <ul className="grid gap-x-6 gap-y-2 md:grid-cols-3">
         {job.suspects.slice(0, asked ? 5 : 3).map((suspect) => (
           <li key={suspect.sentence}>
@@ -48,6 +49,41 @@ export function Findings({ job }: { job: Job }) {
         </div>
       )}
     </div>
+  );
+}
+
+/** Where a breaker trips: when, what the last ohms stand for, what is cleared, and how often it was tried. */
+function Tracing({ tracing }: { tracing: Job["tracing"] }) {
+  if (!tracing) return null;
+  const { when, sum, cleared, resets } = tracing;
+  return (
+    <dl className="mb-3 grid gap-x-4 gap-y-1 sm:grid-cols-[auto_minmax(0,1fr)] [&_dt]:text-quiet">
+      {when && (
+        <>
+          <dt>The customer says</dt>
+          <dd>{when}.</dd>
+        </>
+      )}
+      {sum && (
+        <>
+          <dt>Last ohms</dt>
+          <dd>
+            <b>{sum}</b>
+          </dd>
+        </>
+      )}
+      {cleared.length > 0 && (
+        <>
+          <dt>Cleared</dt>
+          <dd className="text-dead">{cleared.join("; ")}</dd>
+        </>
+      )}
+      <dt>Resets</dt>
+      <dd>
+        {resets.length === 0 ? "None so far." : resets.join(" ")} Each needs something taken off, unplugged or
+        measured first: breakers wear.
+      </dd>
+    </dl>
   );
 }
 

@@ -72,16 +72,35 @@ export function HouseLine({ job, shown, show }: Props) {
 
 type Wiring = NonNullable<Stop["run"]>;
 
+/** How a run looks that a short may lie in. */
+const FAULT = {
+  cleared: { line: "border-dead", words: "text-dead" },
+  suspect: { line: "border-dotted border-live", words: "text-live" },
+  bad: { line: "border-double border-live", words: "text-live" },
+};
+
+const fault = ({ state, percent }: NonNullable<Wiring["fault"]>) =>
+  state === "cleared" ? "cleared" : `${state === "bad" ? "bad" : "short?"} ${percent ?? ""}`;
+
 /** A run between two stops: solid where known, dashed where only likely, with what lies in it. */
 function Run({ run }: { run: Wiring }) {
   return (
     <div className="grid min-w-9 grow justify-items-stretch pt-1 text-center text-xs text-quiet">
       <span className="h-4 whitespace-nowrap">{run.type ?? ""}</span>
-      <span className={`border-t-4 ${run.known ? "border-ink" : "border-dashed border-quiet"}`} aria-hidden />
-      <span className="h-4 whitespace-nowrap">
-        {run.percent && <span className="sr-only">likely, </span>}
-        {run.percent ?? ""}
-      </span>
+      <span
+        className={`border-t-4 ${run.known ? "" : "border-dashed"} ${run.fault ? FAULT[run.fault.state].line : run.known ? "border-ink" : "border-quiet"}`}
+        aria-hidden
+      />
+      {run.fault ? (
+        <span className={`h-4 px-1 font-bold whitespace-nowrap ${FAULT[run.fault.state].words}`}>
+          {fault(run.fault)}
+        </span>
+      ) : (
+        <span className="h-4 whitespace-nowrap">
+          {run.percent && <span className="sr-only">likely, </span>}
+          {run.percent ?? ""}
+        </span>
+      )}
     </div>
   );
 }
@@ -93,7 +112,11 @@ function Hang({ run }: { run: Stop["run"] }) {
         aria-hidden
         className={`mr-1 h-6 w-4 rounded-bl-md border-b-4 border-l-4 ${run?.known ? "border-ink" : "border-dashed border-quiet"}`}
       />
-      {run?.type ?? run?.percent}
+      {run?.fault ? (
+        <b className={FAULT[run.fault.state].words}>{fault(run.fault)}</b>
+      ) : (
+        (run?.type ?? run?.percent)
+      )}
     </span>
   );
 }

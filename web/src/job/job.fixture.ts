@@ -98,10 +98,11 @@ export const job: Job = {
       open: true,
       here: true,
       branch: false,
-      run: { from: "panel", share: 0.8, percent: "80%", known: false, type: null },
+      run: { from: "panel", share: 0.8, percent: "80%", known: false, type: null, fault: null },
     },
   ],
   conclusion: null,
+  tracing: null,
   suspects: [
     {
       sentence: "Joined wrongly in porch",

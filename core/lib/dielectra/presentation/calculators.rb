@@ -49,6 +49,18 @@ module Dielectra
           "Ohms to amperes",
           [Field.new("volts", "Volts", 120), Field.new("ohms", "Ohms", 0.8), Field.new("amps", "Breaker, amperes", 15)]
         ],
+        "trip" => [
+          "A breaker that trips",
+          [
+            Field.new("ohms", "Ohms, line to neutral", 0.8),
+            Field.new("leads", "Ohms of the leads", 0.2),
+            Field.new("ground", "Does line read to ground", "no", YES),
+            Field.new("watts", "Watts still connected", 0),
+            Field.new("volts", "Volts", 120),
+            Field.new("amps", "Breaker, amperes", 15),
+            Field.new("gauge", "AWG or mm²", "14", SIZES)
+          ]
+        ],
         "overload" => [
           "Watts on a circuit",
           [
@@ -130,6 +142,39 @@ module Dielectra
         return field.choices.include?(value) ? value : refuse(field) if field.choices
 
         value.is_a?(Numeric) && value.finite? && value >= 0 ? value : refuse(field)
+      end
+
+      # What ohms from line to neutral stand for, and where to open next
+      def sum_trip(said)
+        return GROUND if said[:ground] == "yes"
+
+        ohms = (said[:ohms] - said[:leads]).clamp(0.0..)
+        known = said[:watts].positive? ? said[:volts]**2 / said[:watts].to_f : Float::INFINITY
+        rest = ohms < known ? 1 / ((1 / ohms.clamp(0.01..)) - (1 / known)) : Float::INFINITY
+        trip_words(ohms: rest.infinite? ? nil : rest.round(2), **said.slice(:volts, :amps, :gauge))
+      end
+
+      GROUND =
+        "Line touches ground. No reset: take the neutral and the ground apart at the next box, and read each side by " \
+          "itself. Every fixture and device comes off before copper is blamed."
+      private_constant :GROUND
+
+      # @param ohms [Float, nil] less the leads and what is known to be connected; nil for nothing more
+      # @param gauge [String, nil] nil where it is not known
+      # @return [String]
+      def trip_words(ohms:, volts:, amps:, gauge:)
+        return "What is connected accounts for it. No short: clamp the circuit and add up the watts." if ohms.nil?
+
+        drawn = Sums::Wire.amperes(volts, ohms)
+        sum = "#{volts.round} V ÷ #{ohms} Ω = #{drawn&.round || "any number of"} A on #{amps} A"
+        return "#{sum}. It holds. Unplug nothing for this; look at what else comes on." if drawn && drawn <= amps
+
+        if drawn && !Sums::Wire.trips_at_once?(volts, ohms, amps)
+          return "#{sum}. It trips after a while: too much is on, or a heater. Unplug the largest, and read again."
+        end
+
+        feet = gauge ? " At most #{Sums::Wire.feet(gauge, ohms).round} ft of #{Sums::Breaker.worded(gauge)} off." : ""
+        "#{sum}: no appliance draws that. No reset.#{feet} Open the box halfway there, part it, and read each side."
       end
 
       def refuse(field) = raise(InvalidInput.new("#{field.label} cannot be that.", pointer: "/given/#{field.name}"))

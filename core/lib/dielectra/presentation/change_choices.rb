@@ -18,7 +18,8 @@ module Dielectra
       # @return [String] all of them
       def self.several(asked)
         wanted = asked.wanted
-        added = asked.goal.new_items.map { |row| "#{NEW.fetch(row["kind"], "a new load")} at #{Naming.place(row["place"])}" }
+        added =
+          asked.goal.new_items.map { |row| "#{NEW.fetch(row["kind"], "a new load")} at #{Naming.place(row["place"])}" }
         fits =
           (wanted["fit"] || {}).map do |device, kind|
             "#{device} to be #{Trade.article(asked.region.term(Trade::DeviceKind[kind]))}"

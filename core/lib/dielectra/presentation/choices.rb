@@ -17,10 +17,16 @@ module Dielectra
       end
 
       # @return [Array<Hash>] `label`, `answer`, `share`, `meaning`; empty where a form asks for the answer
-      def to_a =
-        named.map { |label, answer, outcome| { "label" => label, "answer" => answer, **expected(outcome, answer) } }
+      def to_a
+        rows =
+          named.map { |label, answer, outcome| { "label" => label, "answer" => answer, **expected(outcome, answer) } }
+        same?(rows) ? rows.map { |row| row.except("meaning") } : rows
+      end
 
       private
+
+      # Whether every answer means the same: then none of them is worth a line.
+      def same?(rows) = rows.size > 1 && rows.map { |row| row["meaning"] }.uniq.one?
 
       def named = @named ||= Telling::Words.of(@step.to_h).choices(@session)
 

@@ -24,7 +24,8 @@ module Dielectra
 
       # @return [Array<Hash>] the stops of the trunk in order from the panel, then the branches, each with its `place`,
       #   `name`, `what` is there, `state`, `word`, `sentence`, whether one is `here`, whether it is a `branch`, and the
-      #   `run` that leads to it: `from`, `share`, `percent`, whether it is `known`, and the cable's `type`
+      #   `run` that leads to it: `from`, `share`, `percent`, whether it is `known`, the cable's `type`, and its `fault`;
+      #   see Tracing#run
       def to_a
         [panel, *(trunk - [feed]).map { |place| stop(place) }, *branches.map { |place| stop(place, branch: true) }]
       end
@@ -84,9 +85,12 @@ module Dielectra
           "share" => share.round(3),
           "percent" => known ? nil : Wording.percent(share),
           "known" => known,
-          "type" => type(from, place)
+          "type" => type(from, place),
+          "fault" => tracing.run(from, place)
         }
       end
+
+      def tracing = @tracing ||= Tracing.new(@session)
 
       # The cable's type, where one of its ends was seen
       def type(from, place)

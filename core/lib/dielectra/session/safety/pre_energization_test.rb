@@ -132,6 +132,8 @@ module Dielectra
       def share(point, side)
         number = @belief.world.index[point]
         leading = @belief.hypotheses.first(LEADING)
+        return 0.0 if leading.empty?
+
         leading.sum { |hypothesis| hypothesis.weight * there(hypothesis, number, side) } / leading.sum(&:weight)
       end
 

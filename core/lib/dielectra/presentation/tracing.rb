@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Presentation
+    # How far the search for a breaker that trips has come: which runs are suspect, bad or cleared, what the last ohms
+    # stand for, and how often the breaker was tried.
+    class Tracing
+      # Faults that lie in a run
+      IN_A_RUN = %i[short leak].freeze
+      # Probability of a fault in a run above which the run is bad, and below which it is cleared
+      BAD = 0.9
+      CLEARED = 0.005
+      # Probability of some fault in the wiring below which nothing is said of runs
+      DOUBTED = 0.02
+
+      # @param session [Session::Troubleshooting]
+      def initialize(session)
+        @session = session
+        @belief = session.belief
+      end
+
+      # @return [Boolean] whether a breaker that trips is what is looked for
+      def tracing? = @belief.world.tripping? && @belief.hypotheses.any?
+
+      # @return [Hash, nil] `when` it trips, in the customer's words; `cleared`, runs in which it is not; `resets`, how
+      #   often the breaker was tried and how that went; `sum` of the last ohms. nil where nothing trips
+      def to_h
+        return unless tracing?
+
+        { "when" => told, "cleared" => cleared, "resets" => resets, "sum" => sum }
+      end
+
+      # @param from [String]
+      # @param to [String]
+      # @return [Hash, nil] `state` (suspect, bad or cleared) and `percent` of the run between two places
+      def run(from, to)
+        return unless tracing? && wired.positive?
+
+        share = shares[[from, to].sort] || 0.0
+        return { "state" => "bad", "percent" => Wording.percent(share) } if share >= BAD
+        return { "state" => "cleared", "percent" => nil } if share < CLEARED
+
+        { "state" => "suspect", "percent" => Wording.percent(share) }
+      end
+
+      private
+
+      # Places between which a fault lies in a run => probability
+      def shares
+        @shares ||=
+          @belief
+            .hypotheses
+            .each_with_object(Hash.new(0.0)) do |hypothesis, sums|
+              hypothesis.faults.each do |fault|
+                sums[fault.cable.map { |name| EndId.place(name) }.sort] += hypothesis.weight if IN_A_RUN.include?(
+                  fault.kind
+                )
+              end
+            end
+      end
+
+      # Probability that a fault lies in some run, or did until it was ruled out
+      def wired = @wired ||= shares.values.sum + (cleared_by_reading? ? DOUBTED : 0.0)
+
+      # Whether ohms were read at all: without, nothing is cleared
+      def cleared_by_reading? = readings.any?
+
+      def readings = @readings ||= @session.steps.select { |step| step["do"] == "probe" && step["answer"].key?("ohms") }
+
+      def cleared
+        return [] unless cleared_by_reading?
+
+        HouseLine
+          .new(@session)
+          .to_a
+          .filter_map { |stop| stop["run"] && [stop["run"]["from"], stop["place"]] }
+          .select { |from, to| run(from, to)&.fetch("state") == "cleared" }
+          .map { |from, to| "#{Naming.place(from)} to #{Naming.place(to)}" }
+      end
+
+      # What the customer said of it
+      def told
+        report = @session.steps.find { |step| step["do"] == "report" && tripped?(step) } or return
+        after = report.dig("answer", "after")
+        switches = (report["positions"] || {}).select { |_, at| Trade::Position.raised?(at) }.keys
+        names =
+          switches.map { |id| "the #{Naming.switch(id, @session.job)} switch" if @session.job.control(id) }.compact
+        "#{after_words(after)}#{", with #{Naming.list(names)} on" if names.any?}"
+      end
+
+      def after_words(seconds)
+        return "It trips now and then" if seconds.nil?
+
+        seconds.zero? ? "It trips at once" : "It trips after about #{(seconds / 60.0).ceil} min"
+      end
+
+      def tripped?(step) = step.dig("answer", "breakers")&.value?("tripped")
+
+      # How often the breaker was turned on since it was seen to trip, and what came of it
+      def resets
+        steps = @session.steps
+        first = steps.index { |step| tripped?(step) } or return []
+
+        steps
+          .each_index
+          .drop(first + 1)
+          .filter_map do |at|
+            step = steps[at]
+            next unless step["do"] == "breaker" && step["to"] == "on" && Steps.done?(step)
+
+            look =
+              steps
+                .drop(at + 1)
+                .take_while { |one| one["do"] != "breaker" }
+                .find { |one| %w[watch wait].include?(one["do"]) }
+            held = look && !tripped?(look)
+            "Step #{step["id"]}: #{look.nil? ? "not looked at yet" : (held ? "it held" : "it tripped")}."
+          end
+      end
+
+      # The last reading from a hot conductor to a neutral or a ground, in amperes
+      def sum
+        step = readings.reverse.find { |one| across?(one["at"]) } or return
+        ohms = step["answer"]["ohms"] or return "Step #{step["id"]} reads open: nothing draws there."
+
+        volts = @session.job.supply_volts
+        return "Step #{step["id"]} reads #{ohms} Ω: no path that would trip a breaker." if ohms > MOST
+
+        Calculators.trip_words(ohms:, volts:, amps: @session.job.amps || 15, gauge: nil)
+      end
+
+      HOT = %w[line load onward traveler].freeze
+      RETURN = %w[neutral ground].freeze
+      private_constant :HOT, :RETURN
+
+      # Whether a reading was taken between what should be hot and what should not
+      def across?(points)
+        roles = points.map { |point| role(point) }
+        points.size == 2 && roles.intersect?(HOT) && roles.intersect?(RETURN)
+      end
+
+      # The likeliest role of a conductor; that of metal is ground
+      def role(point)
+        return "ground" if PointId.metal?(point)
+
+        shares = @session.findings.roles[point]
+        shares&.max_by(&:last)&.first
+      end
+
+      # Ohms above which no breaker of a house trips
+      MOST = 50
+      private_constant :MOST
+    end
+  end
+end
