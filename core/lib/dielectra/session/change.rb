@@ -27,6 +27,9 @@ module Dielectra
         self
       end
 
+      # @see Troubleshooting#catch_up
+      def catch_up(steps) = steps.each { |step| record(step) }
+
       # @see Troubleshooting#next
       def next = advance.next
 

@@ -51,7 +51,7 @@ module Dielectra
           return unless roster.differs?(job_in_hand)
 
           session = OnSite.plain(Evidence::Job.new(roster.document), @costs)
-          @taken.each { |step| session.record(roster.translate(step)) }
+          session.catch_up(@taken.map { |step| roster.translate(step) })
           @roster = roster
           __setobj__(session)
         end

@@ -99,6 +99,17 @@ module Dielectra
         self
       end
 
+      # Takes over steps that were taken when the house was held to be another one. What was decided on the way then is of
+      # no account now, so it is not worked out again.
+      # @param steps [Array<Hash>]
+      # @return [Troubleshooting] itself
+      def catch_up(steps)
+        @hurried = true
+        steps.each { |step| record(step) }
+        @hurried = false
+        self
+      end
+
       # A session for a job, whatever it asks for and whatever turns out to be there
       # @param job [Evidence::Job]
       # @return [OnSite]
@@ -229,7 +240,7 @@ module Dielectra
       # The decision that a step followed, if later steps depend on it. It is worked out even if nobody asked for it, so
       # that a job folded anew comes to the same.
       def followed(step)
-        return unless decides_later?(step)
+        return if @hurried || !decides_later?(step)
 
         decision if decision.outcome.to_h == step.except("id", "answer")
       end
