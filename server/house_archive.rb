@@ -122,7 +122,7 @@ module Server
           Dielectra::Presentation::Ledger.new(Dielectra::Evidence::Job.read(job.file)).to_s
       }
       record = Folding.record(job)
-      files["#{folder(job)}/record.pdf"] = RecordPdf.new(record, job.about, nil).render
+      files["#{folder(job)}/record.pdf"] = RecordPdf.new(record, job.about, nil, Setting.now["letterhead"]).render
       record["electrician"]["boxes"].each do |box|
         files["#{folder(job)}/#{box["place"]}.svg"] = BoxSvg.new(box["after"]).to_s
       end

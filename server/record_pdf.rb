@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "prawn"
-require_relative "pdf_text"
+require_relative "pdf_fonts"
 
 module Server
   # The record of a job on paper: a page for the customer, then what the next electrician needs. Drawings are lines,
@@ -16,15 +16,17 @@ module Server
     # @param record [Hash] of Dielectra::Presentation::Record
     # @param about [Hash] of the call
     # @param person [String, nil] who did it
-    def initialize(record, about, person)
+    # @param letterhead [Hash] `name`, `license` and `phone` of who works here; what is empty is left out
+    def initialize(record, about, person, letterhead = {})
       @record = record
       @about = about
       @person = person
+      @letterhead = letterhead
     end
 
     # @return [String] the file
     def render
-      @pdf = Prawn::Document.new(page_size: "A4", margin: 42, info: { Title: plain(@about["title"]) })
+      @pdf = PdfFonts.use(Prawn::Document.new(page_size: "A4", margin: 42, info: { Title: @about["title"] }))
       customer
       electrician
       @pdf.number_pages("<page> / <total>   #{@record["code"]}", at: [0, -14], size: 8)
@@ -33,15 +35,13 @@ module Server
 
     private
 
-    def plain(text) = PdfText.plain(text)
-
     def heading(text, size = 13)
       @pdf.move_down(8)
-      @pdf.text(plain(text), size:, style: :bold)
+      @pdf.text(text, size:, style: :bold)
       @pdf.move_down(2)
     end
 
-    def lines(rows) = rows.each { |row| @pdf.text(plain("- #{row}"), size: 10, leading: 2) }
+    def lines(rows) = rows.each { |row| @pdf.text("– #{row}", size: 10, leading: 2) }
 
     def section(title, rows)
       return if rows.empty?
@@ -50,15 +50,27 @@ module Server
       lines(rows)
     end
 
+    # Who works here, at the head of the page; nothing where nobody has said
+    def letterhead
+      name, license, phone = @letterhead.values_at("name", "license", "phone").map(&:to_s)
+      return if [name, license, phone].all?(&:empty?)
+
+      @pdf.text(name, size: 12, style: :bold) unless name.empty?
+      rest = [("License #{license}" unless license.empty?), (phone unless phone.empty?)].compact
+      @pdf.text(rest.join("   "), size: 9) if rest.any?
+      @pdf.move_down(4)
+      @pdf.stroke_horizontal_rule
+      @pdf.move_down(6)
+    end
+
     def customer
+      letterhead
       said = @record["customer"]
       heading(@about["title"], 18)
       house = @about["house"]
-      @pdf.text(
-        plain([house["name"], house["street"], house["town"]].reject { |part| part.to_s.empty? }.join(", ")),
-        size: 10
-      )
-      @pdf.text(plain("#{@about["day"]}   #{@person}   #{@record["code"]}"), size: 10)
+      @pdf.text([house["name"], house["street"], house["town"]].reject { |part| part.to_s.empty? }.join(", "), size: 10)
+      @pdf.text("#{@about["day"]}   #{@person}   #{@record["code"]}", size: 10)
+      section("What you told us", [@about["complaint"]].reject { |words| words.to_s.strip.empty? })
       section("What it was", said["was"])
       section("What was done", said["done"])
       section("What was left, and why", said["left"])
@@ -126,7 +138,7 @@ module Server
 
     def named(body, at, by)
       x, y = at.call(body["x"], body["y"] + body["height"])
-      @pdf.draw_text(plain(body["id"]), at: [x + (body["width"] * by / 2) - 4, y + 4], size: 7, style: :bold)
+      @pdf.draw_text(body["id"], at: [x + (body["width"] * by / 2) - 4, y + 4], size: 7, style: :bold)
     end
 
     # White conductors are dashed, so that black and white tells them
@@ -140,12 +152,12 @@ module Server
     def mark(point, text, by)
       @pdf.line_width(0.6)
       @pdf.stroke_circle(point, 5 * by)
-      @pdf.draw_text(plain(text), at: [point[0] + (7 * by), point[1] - 2], size: 5)
+      @pdf.draw_text(text.to_s, at: [point[0] + (7 * by), point[1] - 2], size: 5)
     end
 
     def letter(point, color, by) =
       @pdf.draw_text(
-        plain(LETTERS.fetch(color, color.to_s[0, 3])),
+        LETTERS.fetch(color, color.to_s[0, 3]),
         at: [point[0] - (4 * by), point[1] - 2],
         size: 6,
         style: :bold
@@ -157,7 +169,7 @@ module Server
       @pdf.fill_rectangle([x, y], tag["width"] * by, tag["height"] * by)
       @pdf.fill_color("000000")
       @pdf.stroke_rectangle([x, y], tag["width"] * by, tag["height"] * by)
-      @pdf.draw_text(plain(tag["text"]), at: [x + 1, y - (tag["height"] * by) + 2], size: 5)
+      @pdf.draw_text(tag["text"], at: [x + 1, y - (tag["height"] * by) + 2], size: 5)
     end
   end
 end

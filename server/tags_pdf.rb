@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "prawn"
-require_relative "pdf_text"
+require_relative "pdf_fonts"
 require "rqrcode_core"
 
 module Server
@@ -22,7 +22,7 @@ module Server
 
     # @return [String] the file
     def render
-      @pdf = Prawn::Document.new(page_size: "A4", margin: 0)
+      @pdf = PdfFonts.use(Prawn::Document.new(page_size: "A4", margin: 0))
       labels
         .each_slice(@columns * @rows)
         .with_index do |sheet, number|
@@ -60,7 +60,7 @@ module Server
 
     # @param y [Numeric] the top
     def text(words, x, y, room, size, height, style)
-      @pdf.text_box(PdfText.plain(words), at: [x, y], width: room, height:, size:, style:, overflow: :shrink_to_fit)
+      @pdf.text_box(words.to_s, at: [x, y], width: room, height:, size:, style:, overflow: :shrink_to_fit)
     end
 
     # Dark modules as squares

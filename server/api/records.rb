@@ -29,7 +29,15 @@ module Server
       end
 
       get "/jobs/:id/record.pdf" do
-        pdf(RecordPdf.new(record(job), job.about, job.entries.to_a.filter_map(&:person).last).render, "record")
+        pdf(
+          RecordPdf.new(
+            record(job),
+            job.about,
+            job.entries.to_a.filter_map(&:person).last,
+            Setting.now["letterhead"]
+          ).render,
+          "record"
+        )
       end
 
       get "/jobs/:id/tags.pdf" do

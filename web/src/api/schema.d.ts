@@ -891,8 +891,12 @@ export interface components {
                 }[];
             };
         };
-        /** @description What is asked for beside restoring */
-        AskedFor: {
+        /** @description What is asked for beside restoring, and what else */
+        AskedFor: components["schemas"]["Wish"] & {
+            more?: components["schemas"]["Wish"][];
+        };
+        /** @description One thing that is asked for */
+        Wish: {
             kind: string;
             place?: string;
             half?: string;
@@ -904,8 +908,6 @@ export interface components {
                 to: string;
                 length_ft?: number;
             }[];
-            /** @description Further wishes */
-            more?: components["schemas"]["AskedFor"][];
         };
         Rules: {
             name: string;
@@ -978,6 +980,12 @@ export interface components {
                 percent: string;
                 sentence: string;
             } | null;
+        };
+        /** @description Who works here, at the head of a customer's page */
+        Letterhead: {
+            name: string;
+            license: string;
+            phone: string;
         };
         CallForm: {
             loads: {
@@ -1383,6 +1391,7 @@ export interface components {
                     habits: string[];
                     /** @description What the van carries */
                     stock: string[];
+                    letterhead: components["schemas"]["Letterhead"];
                     /** @description Of the code that the authority has adopted */
                     edition: number;
                     all_editions: number[];
@@ -1802,6 +1811,7 @@ export interface operations {
                     region?: string;
                     habits?: string[];
                     stock?: string[];
+                    letterhead?: components["schemas"]["Letterhead"];
                     edition?: number;
                 };
             };

@@ -6,6 +6,7 @@ import { Field } from "../ui/Field";
 import { Select } from "../ui/Select";
 
 export type Change = components["schemas"]["AskedFor"];
+type OneWish = components["schemas"]["Wish"];
 type Run = NonNullable<Change["runs"]>[number];
 
 type Asked = { form: CallForm; places: string[]; loads: string[] };
@@ -17,7 +18,7 @@ export function ChangeAsked({
   ...asked
 }: Asked & { change: Change | null; onChange: (change: Change | null) => void }) {
   const more = change?.more ?? [];
-  const put = (at: number, wish: Change | null) =>
+  const put = (at: number, wish: OneWish | null) =>
     change &&
     onChange({ ...change, more: more.flatMap((one, index) => (index === at ? (wish ?? []) : one)) });
   return (
@@ -67,7 +68,7 @@ type WishProps = Asked & {
 /** One thing asked for: its kind, and what has to be said of it. */
 function Wish({ form, places, loads, label, none, wish, onChange }: WishProps) {
   const kind = form.changes.find(({ value }) => value === wish?.kind);
-  const set = (more: Partial<Change>) => wish && onChange({ ...wish, ...more });
+  const set = (more: Partial<OneWish>) => wish && onChange({ ...wish, ...more });
   const choose = (value: string) => onChange(value ? started(value, form) : null);
   return (
     <div className="grid items-end gap-x-6 gap-y-3 not-first:border-t not-first:border-edge not-first:pt-3 sm:grid-cols-2">
@@ -137,7 +138,7 @@ function numbered(names: string[], what: string) {
   return names.map((name, at) => ({ value: String(at + 1), words: name || `${what} ${at + 1}` }));
 }
 
-function started(kind: string, form: CallForm): Change {
+function started(kind: string, form: CallForm): OneWish {
   const needs = form.changes.find(({ value }) => value === kind)?.needs ?? [];
   return {
     kind,

@@ -3,6 +3,7 @@ import { useDevices, useNewPairing, useRevoke, useSet, useSettings } from "../ap
 import { BackupNotice } from "../ui/BackupNotice";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
+import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
 import { useKeysOn } from "../ui/keys";
 import { Notice } from "../ui/Notice";
@@ -63,6 +64,21 @@ function Work() {
           onChange={(edition) => set.mutate({ edition })}
         />
       </Sheet>
+      <Sheet title="Letterhead" aside="at the head of a customer's page; what is empty is left out">
+        <div className="grid gap-3 sm:grid-cols-3 [&_input]:w-full [&_input]:min-w-0">
+          {(["name", "license", "phone"] as const).map((part) => (
+            <Field
+              key={`${part} ${now.letterhead[part]}`}
+              label={LETTERHEAD[part]}
+              defaultValue={now.letterhead[part]}
+              onBlur={(event) =>
+                event.target.value.trim() !== now.letterhead[part] &&
+                set.mutate({ letterhead: { ...now.letterhead, [part]: event.target.value.trim() } })
+              }
+            />
+          ))}
+        </div>
+      </Sheet>
       <Sheet title="Habits" aside="said at every rewire">
         <Some
           all={now.all_habits.map(({ name, words }) => ({ value: name, words }))}
@@ -98,6 +114,8 @@ function Work() {
     </>
   );
 }
+
+const LETTERHEAD = { name: "Name", license: "License number", phone: "Telephone" };
 
 type SomeProps = {
   all: { value: string; words: string }[];
