@@ -20,6 +20,8 @@ RSpec.describe Dielectra::Steps do
         retire
         set
         tab
+        unplug
+        wait
         watch
         wiggle
       ]
@@ -31,7 +33,7 @@ RSpec.describe Dielectra::Steps do
       described_class.kinds.each_value.map { |kind| Dielectra::Presentation::Telling.const_get(kind.name[/\w+\z/]) }
     expect(words).to all(be <= Dielectra::Presentation::Telling::Words)
     priced = Dielectra::Trade.costs.keys.join(" ")
-    expect(described_class.kinds.keys - %w[report]).to all(satisfy { |label| priced.include?(label) })
+    expect(described_class.kinds.keys - %w[report wait]).to all(satisfy { |label| priced.include?(label) })
   end
 
   it "refuses what is no step, and says what it was given" do
