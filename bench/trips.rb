@@ -27,7 +27,8 @@ class TripHouse
     @random = Random.new(seed)
     loop do
       @twist = TWISTS[seed % TWISTS.size]
-      scenario = Dielectra::Practice::Scenario.new(@random, trouble: :lamp_burnt, family: FAMILIES.sample(random: @random))
+      scenario =
+        Dielectra::Practice::Scenario.new(@random, trouble: :lamp_burnt, family: FAMILIES.sample(random: @random))
       @job = scenario.job
       @circuit = spoiled(repaired(scenario.circuit))
       break if @circuit && (@twist == :nothing || tripping.any?)
@@ -39,7 +40,16 @@ class TripHouse
     positions = tripping.first
     said = @twist == :nothing || positions.nil? || @random.rand < 0.5 ? {} : positions
     dark = @job.loads.to_h { |load| [load.id, "off"] }
-    report = { "do" => "report", "positions" => said, "answer" => { "loads" => dark, "breakers" => { "B1" => "tripped" } } }
+    report = {
+      "do" => "report",
+      "positions" => said,
+      "answer" => {
+        "loads" => dark,
+        "breakers" => {
+          "B1" => "tripped"
+        }
+      }
+    }
     @job.document.merge("steps" => [report])
   end
 
@@ -103,7 +113,9 @@ class TripHouse
 
   def with_breaker(position)
     devices =
-      @circuit.devices.map { |row| row.id == "B1" ? row.with(settings: row.settings.merge("position" => position)) : row }
+      @circuit.devices.map do |row|
+        row.id == "B1" ? row.with(settings: row.settings.merge("position" => position)) : row
+      end
     @circuit.with(devices:)
   end
 end
@@ -119,7 +131,17 @@ expected =
       name = format("made_%03d", number)
       File.write(File.join(folder, "#{name}.circuit.json"), JSON.pretty_generate(house.found.to_h))
       File.write(File.join(folder, "#{name}.job.json"), JSON.pretty_generate(house.job))
-      [name, { "status" => house.status, "causes" => house.causes, "family" => { "tier" => "trip", "twist" => house.twist.to_s } }]
+      [
+        name,
+        {
+          "status" => house.status,
+          "causes" => house.causes,
+          "family" => {
+            "tier" => "trip",
+            "twist" => house.twist.to_s
+          }
+        }
+      ]
     end
     .to_h
 File.write(File.join(folder, "expected.json"), JSON.pretty_generate(expected))

@@ -65,4 +65,12 @@ RSpec.describe Dielectra::Sums do
     expect(boxes).to eq([18.0, 22.5, 44.0, 44.0])
     expect(Dielectra::Trade::StandardBox.for("luminaire_box", 16, enclosure: "metal").volume_in3).to eq(21.5)
   end
+
+  it "gives each gauge its breaker, and no larger one" do
+    most =
+      %w[14 12 10].to_h do |gauge|
+        [gauge, (5..60).step(5).select { |amps| described_class::Breaker.enough?(gauge, amps) }.max]
+      end
+    expect(most).to eq({ "14" => 15, "12" => 20, "10" => 30 })
+  end
 end

@@ -268,7 +268,9 @@ export function useSet() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (
-      said: Partial<Pick<Settings, "tools" | "minutes" | "region" | "habits" | "stock" | "letterhead" | "edition">>,
+      said: Partial<
+        Pick<Settings, "tools" | "minutes" | "region" | "habits" | "stock" | "letterhead" | "edition">
+      >,
     ) => body(api.PUT("/settings", { body: said })),
     onSuccess: (settings) => {
       queries.setQueryData(tags.settings, settings);

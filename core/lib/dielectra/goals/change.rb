@@ -52,7 +52,8 @@ module Dielectra
       # What the switches work now that are to work something else: as it was seen; until then the first load that is to
       # be live is taken for it.
       # @return [Hash{String => Array<String>}] load => controls
-      def worked_now = @wanted["was"] || { (live - works.keys).first => works.values.flatten.uniq }.reject { |load, _| load.nil? }
+      def worked_now =
+        @wanted["was"] || { (live - works.keys).first => works.values.flatten.uniq }.reject { |load, _| load.nil? }
 
       # Loads that are live in every position as the house stands
       def steady_now = (live | works.keys.select { |name| known_loads.include?(name) }) - existing.keys

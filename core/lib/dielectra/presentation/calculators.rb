@@ -149,7 +149,7 @@ module Dielectra
         return GROUND if said[:ground] == "yes"
 
         ohms = (said[:ohms] - said[:leads]).clamp(0.0..)
-        known = said[:watts].positive? ? said[:volts]**2 / said[:watts].to_f : Float::INFINITY
+        known = said[:watts].positive? ? (said[:volts]**2) / said[:watts].to_f : Float::INFINITY
         rest = ohms < known ? 1 / ((1 / ohms.clamp(0.01..)) - (1 / known)) : Float::INFINITY
         trip_words(ohms: rest.infinite? ? nil : rest.round(2), **said.slice(:volts, :amps, :gauge))
       end

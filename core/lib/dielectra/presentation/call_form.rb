@@ -50,8 +50,8 @@ module Dielectra
         "swap" => %w[switch]
       }.freeze
 
-      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `changes` and `fits` with their words, `most_loads`
-      #   and `most_switches`
+      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `changes` and `fits` with their words,
+      #   `most_loads` and `most_switches`
       def self.to_h
         {
           "loads" =>

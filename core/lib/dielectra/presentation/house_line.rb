@@ -23,9 +23,9 @@ module Dielectra
       end
 
       # @return [Array<Hash>] the stops of the trunk in order from the panel, then the branches, each with its `place`,
-      #   `name`, `what` is there, `state`, `word`, `sentence`, whether one is `here`, whether it is a `branch`, and the
-      #   `run` that leads to it: `from`, `share`, `percent`, whether it is `known`, the cable's `type`, and its `fault`;
-      #   see Tracing#run
+      #   `name`, `what` is there, `state`, `word`, `sentence`, whether one is `here`, whether it is a `branch`, and
+      #   the `run` that leads to it: `from`, `share`, `percent`, whether it is `known`, the cable's `type`, and its
+      #   `fault`; see Tracing#run
       def to_a
         [panel, *(trunk - [feed]).map { |place| stop(place) }, *branches.map { |place| stop(place, branch: true) }]
       end

@@ -83,8 +83,7 @@ module Dielectra
         report = @session.steps.find { |step| step["do"] == "report" && tripped?(step) } or return
         after = report.dig("answer", "after")
         switches = (report["positions"] || {}).select { |_, at| Trade::Position.raised?(at) }.keys
-        names =
-          switches.map { |id| "the #{Naming.switch(id, @session.job)} switch" if @session.job.control(id) }.compact
+        names = switches.filter_map { |id| "the #{Naming.switch(id, @session.job)} switch" if @session.job.control(id) }
         "#{after_words(after)}#{", with #{Naming.list(names)} on" if names.any?}"
       end
 

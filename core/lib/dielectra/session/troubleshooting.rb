@@ -99,8 +99,8 @@ module Dielectra
         self
       end
 
-      # Takes over steps that were taken when the house was held to be another one. What was decided on the way then is of
-      # no account now, so it is not worked out again.
+      # Takes over steps that were taken when the house was held to be another one. What was decided on the way then is
+      # of no account now, so it is not worked out again.
       # @param steps [Array<Hash>]
       # @return [Troubleshooting] itself
       def catch_up(steps)

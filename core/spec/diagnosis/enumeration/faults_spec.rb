@@ -20,4 +20,16 @@ RSpec.describe Dielectra::Diagnosis::Faults do
     expect(broken.flatten).not_to include(hypothesis.skeleton.runs.find(&:feed?).point("boathouse", "line"))
     expect(all.map(&:kind)).to include(:no_supply)
   end
+
+  it "holds a joint that was seen damaged far likelier to make no contact" do
+    point = "slip_door/1.black"
+    prior = -> do
+      found = described_class.new(hypothesis.assembly, session.belief.world).all
+      found.find { |fault, _| fault.kind == :joint_open && fault.points.include?(point) }.last
+    end
+    before = prior.call
+    hypothesis.boxes["slip_door"].damaged = [point]
+    session.belief.world.faults.clear
+    expect(prior.call / before).to be > 10
+  end
 end
