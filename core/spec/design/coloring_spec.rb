@@ -31,4 +31,16 @@ RSpec.describe Dielectra::Design::Coloring do
   it "weighs to one" do
     expect(described_class.ways(%w[line load], %w[black red white]).sum(&:weight)).to be_within(1e-9).of(1)
   end
+
+  it "finds the likeliest of many ways as if all were listed" do
+    colors = %w[black red blue yellow white] * 2
+    functions = %w[line neutral traveler_1 traveler_2]
+    all = described_class.ways(functions, colors)
+    some = described_class.likeliest(functions, colors, 6)
+    expect(some.map(&:weight)).to eq(some.map(&:weight).sort.reverse)
+    expect(some.map { |way| all.find { |one| one.functions == way.functions }.weight }).to match(
+      some.map { |way| be_within(1e-9).of(way.weight) }
+    )
+    expect(some.first.weight).to be_within(1e-9).of(all.first.weight)
+  end
 end

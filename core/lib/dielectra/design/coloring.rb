@@ -17,6 +17,21 @@ module Dielectra
         (@ways ||= {})[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze
       end
 
+      # Orders up to which all are listed
+      MOST = 1000
+      # Partial orders that are followed where there are more
+      FOLLOWED = 50
+
+      # @param count [Integer]
+      # @return [Array<Way>] some of the likeliest ways by falling weight; the weights of all that there are sum to one
+      def self.likeliest(functions, colors, count, polarized: nil)
+        spares = colors.size - functions.size
+        orders = ((spares + 1)..colors.size).reduce(1, :*)
+        return ways(functions, colors, polarized:).first(count) if orders <= MOST
+
+        (@likeliest ||= {})[[functions, colors, count]] ||= new(functions, colors, polarized).likeliest(count).freeze
+      end
+
       def initialize(functions, colors, polarized)
         @functions = functions
         @colors = colors
@@ -30,13 +45,56 @@ module Dielectra
         found.each { |way| way.weight /= total }.sort_by { |way| -way.weight }
       end
 
+      # Functions find their conductors one after the other, and the best beginnings are followed.
+      def likeliest(count)
+        begun = [Way.new(Array.new(@colors.size), 1.0)]
+        @functions.each do |function|
+          begun = begun.flat_map { |way| one_more(way, function) }.max_by(FOLLOWED, &:weight)
+        end
+        total = total(@functions, @colors.tally)
+        begun.first(count).each { |way| way.weight /= total }
+      end
+
       private
 
+      def one_more(way, function)
+        free = @colors.each_index.select { |slot| way.functions[slot].nil? }
+        free.map do |slot|
+          functions = way.functions.dup.tap { |order| order[slot] = function }
+          Way.new(functions, way.weight * gain(function, @colors[slot]))
+        end
+      end
+
+      # How much likelier a conductor of a color carries a function than nothing
+      def gain(function, color) = habit(function, color) / habit(nil, color)
+
+      # Sum over all orders, conductors of one color being alike
+      def total(functions, left)
+        return 1.0 if functions.empty?
+
+        (@totals ||= {})[[functions, left]] ||= left.sum do |color, count|
+          next 0.0 if count.zero?
+
+          count * gain(functions.first, color) * total(functions.drop(1), left.merge(color => count - 1))
+        end
+      end
+
       def orders
-        all = (@functions + ([nil] * (@colors.size - @functions.size))).permutation.to_a.uniq
+        all = placed
         return all unless @polarized && told_apart?
 
         all.select { |order| plain?(order) || (@polarized == :feed && reversed?(order)) }
+      end
+
+      # Every distinct order of the functions over the conductors. Spares are alike, so only the functions are permuted.
+      def placed
+        spare = Array.new(@colors.size)
+        @colors
+          .each_index
+          .to_a
+          .permutation(@functions.size)
+          .map { |slots| slots.zip(@functions).each_with_object(spare.dup) { |(slot, one), order| order[slot] = one } }
+          .uniq
       end
 
       def told_apart? =

@@ -205,7 +205,7 @@ module Dielectra
       def unseen(way, edge)
         functions = way.layout.carried(edge)
         colors = unseen_colors(functions.size)
-        way = Design::Coloring.ways(functions, colors, polarized: Design::Layout.polarized(edge)).first
+        way = Design::Coloring.likeliest(functions, colors, 1, polarized: Design::Layout.polarized(edge)).first
         colors.each_with_index.map do |color, slot|
           name = knob_and_tube? ? "#{color}_#{slot}" : color
           ["#{blind(edge, 0)}.#{name}", "#{blind(edge, 1)}.#{name}", way.functions[slot]]

@@ -17,7 +17,7 @@ module Dielectra
         polarized = Design::Layout.polarized(edge)
         ports
           .compact
-          .map { |port| Design::Coloring.ways(layout.carried(edge), port.hints, polarized:).first.weight }
+          .map { |port| Design::Coloring.likeliest(layout.carried(edge), port.hints, 1, polarized:).first.weight }
           .max
       end
 

@@ -60,7 +60,7 @@ module Dielectra
       # @return [Array<Option>] ports and ways of a run
       def options(ports, functions, polarized)
         ports.flat_map do |port|
-          Design::Coloring.ways(functions, port.hints, polarized:).first(MOST_WAYS).map { |way| option(port, way) }
+          Design::Coloring.likeliest(functions, port.hints, MOST_WAYS, polarized:).map { |way| option(port, way) }
         end
       end
 
