@@ -19,10 +19,12 @@ module Dielectra
       def initialize(world)
         @world = world
         @paths = {}.compare_by_identity
+        @alike = {}.compare_by_identity
+        @by_nets = {}.compare_by_identity
       end
 
       # Drops results for hypotheses that are no longer held.
-      def forget = @paths.clear
+      def forget = [@paths, @alike, @by_nets].each(&:clear)
 
       # How two points are joined with the breaker off
       # @return [Path]
@@ -33,7 +35,7 @@ module Dielectra
       def path_of(hypothesis, arrangement, one, other)
         one, other = other, one if one > other
         by_pair = ((@paths[hypothesis] ||= {}.compare_by_identity)[arrangement] ||= {})
-        by_pair[(one * 100_000) + other] ||= laid(hypothesis, arrangement, one, other)
+        by_pair[(one * PointIndex::MOST) + other] ||= found(hypothesis.unpowered(arrangement), arrangement, one, other)
       end
 
       # @param points [Array<String>]
@@ -65,8 +67,19 @@ module Dielectra
 
       private
 
-      def laid(powered, arrangement, one, other)
-        hypothesis = powered.unpowered(arrangement)
+      # Points on the same nets have the same path, and so do they under hypotheses with the same copper and loads.
+      def found(hypothesis, arrangement, one, other)
+        return laid(hypothesis, arrangement, one, other) if hypothesis.dimming?
+
+        by_arrangement = (@by_nets[hypothesis] ||= {}.compare_by_identity)
+        by_nets = (by_arrangement[arrangement] ||= alike(hypothesis, arrangement))
+        by_nets[hypothesis.reach(arrangement).nets(one, other)] ||= laid(hypothesis, arrangement, one, other)
+      end
+
+      def alike(hypothesis, arrangement) =
+        (@alike[hypothesis.reach(arrangement)] ||= {})[hypothesis.loads(arrangement)] ||= {}
+
+      def laid(hypothesis, arrangement, one, other)
         reach = hypothesis.reach(arrangement)
         sure = reach.together(one, other)
         weak = sure.zero? ? 0 : without_weak(hypothesis, arrangement, one, other, sure)

@@ -7,6 +7,8 @@ module Dielectra
       SOURCE = "source"
       RETURN = "return"
       EARTH = "earth"
+      # More than the points of any job, for two of them in one number
+      MOST = 100_000
 
       attr_reader :names
 

@@ -65,6 +65,12 @@ module Dielectra
         end
       end
 
+      # @return [Integer] one number for the nets of two points, in either order
+      def nets(one, other)
+        here, there = net(one), net(other)
+        here < there ? (here * PointIndex::MOST) + there : (there * PointIndex::MOST) + here
+      end
+
       # @return [Integer] combinations in which two points are connected
       def together(one, other)
         return @world.every if net(one) == net(other)
