@@ -65,12 +65,11 @@ RSpec.describe "A change in the browser", type: :feature do
   it "takes a switch out, and closes the job once everything is ticked" do
     work_to_the_end(ask_for("a switch taken out", "No more switch"))
     expect(house.circuit.device("S1")).to be_nil
-    find("[role=tab]", text: "Record").click
     within("fieldset", text: "Before you leave") do
       expect(page).to have_button("Close the job", disabled: true)
-      all("input[type=checkbox]").each_with_index do |box, at|
-        box.click
-        expect(page).to have_css("input:checked:not(:disabled)", count: at + 1)
+      all("label").each_with_index do |line, at|
+        line.click
+        expect(page).to have_css("input:checked:not(:disabled)", count: at + 1, visible: :all)
       end
       click_button "Close the job"
       expect(page).to have_content("Closed on")

@@ -58,8 +58,10 @@ export function Answers({ choices, busy, keys, given, onAnswer }: AnswersProps) 
     if (choice && !busy) onAnswer(choice.answer);
   });
   if (choices.length === 0) return null;
+  const brief = choices.every(({ label, meaning, percent }) => label.length < 10 && !meaning && !percent);
+  const columns = brief ? "grid-cols-2" : choices.length > 3 ? "sm:grid-cols-2" : "";
   return (
-    <div className={`grid gap-2 ${choices.length > 3 ? "sm:grid-cols-2" : ""}`}>
+    <div className={`grid gap-2 ${columns}`}>
       {choices.map((choice, index) => (
         <button
           key={choice.label}

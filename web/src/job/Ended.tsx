@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Job } from "../api/client";
+import { Closing } from "./Closing";
 import { minutes, sentence } from "./words";
 
 /** How the job ended: proved, or why not to go on. */
@@ -36,13 +37,7 @@ export function Ended({ job }: { job: Job }) {
           Left undone: {conclusion.refused.length === 1 ? "step" : "steps"} {conclusion.refused.join(", ")}.
         </p>
       )}
-      {job.call.closed_on && <p className="font-bold">Closed. Reopen it under Record to go on.</p>}
-      {solved && !job.call.closed_on && (
-        <p className="max-w-prose text-engraved-quiet">
-          Then: off, proved dead, dressed and closed, on, and once more. Label the conductors before the cover
-          plate goes back.
-        </p>
-      )}
+      <Closing job={job} />
     </div>
   );
 }

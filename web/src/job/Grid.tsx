@@ -34,8 +34,12 @@ export function Grid({ job, take }: Props) {
     <div className="min-h-0 overflow-auto">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
         <h2 className="font-bold first-letter:uppercase">
-          {changed ? "Proof: " : ""}
-          {job.groups.length > 1 ? "what each position does" : "the light in each position"}
+          {telling ? "What the customer says" : changed ? "Proof: " : ""}
+          {telling
+            ? ""
+            : job.groups.length > 1
+              ? "what each position does"
+              : `the ${load(job)} in each position`}
         </h2>
         <span className="text-sm text-quiet">{hint(telling, watching, left, proving)}</span>
       </div>
@@ -67,7 +71,7 @@ export function Grid({ job, take }: Props) {
             <tbody>
               {rows.map((row) => (
                 <tr key={key(row)} className={row.current ? "bg-wall outline-2 outline-edge" : ""}>
-                  <td className="pl-1 font-mono text-copper">{row.turn}</td>
+                  <td className="pl-1 font-mono text-copper">{!telling && row.turn}</td>
                   {job.controls.map((control) => (
                     <td key={control.id} className="py-0.5 pr-2">
                       <Toggle
@@ -111,8 +115,8 @@ function Complaint({ job, take }: Props) {
   return (
     <div className="min-h-0 overflow-auto">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
-        <h2 className="font-bold">What each switch does</h2>
-        <span className="text-sm text-quiet">tap what the customer says</span>
+        <h2 className="font-bold">What the customer says</h2>
+        <span className="text-sm text-quiet">on or off, with each switch</span>
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
         {job.groups.map((group) => (
@@ -156,10 +160,13 @@ function Complaint({ job, take }: Props) {
 }
 
 function hint(telling: boolean, watching: boolean, left: number, proving: boolean): string {
-  if (telling) return "tap what the customer says";
+  if (telling) return "on or off, in each position that is known";
   if (left === 0) return proving ? "all seen" : "";
   return watching ? `${left} to see, in this order` : `${left} not seen`;
 }
+
+/** What is watched, by its name where there is one group. */
+const load = (job: Job) => job.groups[0]?.name ?? "light";
 
 const upDown = (position: string | null) =>
   position === "on" ? "up" : position === "off" ? "down" : position;

@@ -7,6 +7,7 @@ import { Choice } from "../ui/Choice";
 import { BreakerDrawing } from "./BreakerDrawing";
 import { Grid } from "./Grid";
 import { Photographs } from "./Photographs";
+import { RecordSheet } from "./RecordSheet";
 
 type Props = {
   job: Job;
@@ -51,6 +52,11 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
     return (
       <Panel label={advice ? "Positions" : "Proof"}>
         <Grid job={job} take={take} />
+        {job.conclusion && !advice && (
+          <div className="mt-4 border-t border-edge pt-4">
+            <RecordSheet job={job} />
+          </div>
+        )}
       </Panel>
     );
   }

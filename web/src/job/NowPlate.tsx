@@ -1,5 +1,5 @@
 import { Check, ShieldAlert, Square, SquareDot, TriangleAlert } from "lucide-react";
-import { useLayoutEffect, useRef } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
 import { EachLoad } from "../steps/EachLoad";
@@ -12,6 +12,7 @@ import { Ended } from "./Ended";
 import { HabitLines } from "./HabitLines";
 import { Moves } from "./Moves";
 import { RuleNotes } from "./RuleNotes";
+import { noted, Standing, type Stands } from "./Standing";
 import { minutes } from "./words";
 
 type Props = {
@@ -62,7 +63,8 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
     const typing = document.activeElement?.matches("input, textarea, select");
     if (job.steps.length > 0 && !typing) title.current?.focus({ preventScroll: true });
   }, [job.steps.length]);
-  const answer = (given: Answer) => take([{ ...advice.step, answer: given }]);
+  const [stands, setStands] = useState<Stands>({});
+  const answer = (given: Answer) => take([...noted(stands), { ...advice.step, answer: given }]);
   const OnPlate = onPlate[advice.step.do];
   // Each reading of a row takes its own number.
   const probes = advice.parts.some((part) => part.step.do === "probe");
@@ -113,6 +115,7 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
         <Together job={job} parts={advice.parts} busy={busy} take={take} />
       ) : (
         <>
+          {advice.step.do === "watch" && <Standing job={job} busy={busy} stands={stands} set={setStands} />}
           {advice.step.do === "watch" && (
             <EachLoad job={job} step={advice.step} busy={busy} onAnswer={answer} />
           )}

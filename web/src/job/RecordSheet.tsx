@@ -1,10 +1,8 @@
-import type { Job, Schemas } from "../api/client";
-import { useClosing, useRecord } from "../api/queries";
-import { Button } from "../ui/Button";
+import type { Job } from "../api/client";
+import { useRecord } from "../api/queries";
 import { Notice } from "../ui/Notice";
-import { longDay } from "../ui/days";
 
-/** What is kept of a job: for the customer, on paper, and as tags; and what has to be ticked before one leaves. */
+/** What is kept of a job: for the customer, on paper, and as tags. */
 export function RecordSheet({ job }: { job: Job }) {
   const record = useRecord(job.call.id, job.version);
   const said = record.data;
@@ -32,56 +30,8 @@ export function RecordSheet({ job }: { job: Job }) {
           </a>
         </p>
         {said.unfinished && <p className="border-l-4 border-copper pl-3">Not finished: {said.unfinished}.</p>}
-        <Closing job={job} record={said} />
       </div>
     </div>
-  );
-}
-
-/** The ticks before one leaves. With all of them the job can be closed, and a closed one reopened. */
-function Closing({ job, record }: { job: Job; record: Schemas["Record"] }) {
-  const closing = useClosing(job.call.id, job.version);
-  const { ticked, closed_on: closed } = record;
-  const tick = (line: string) =>
-    closing.mutate({
-      ticked: ticked.includes(line) ? ticked.filter((one) => one !== line) : [...ticked, line],
-      closed: false,
-    });
-  const missing = record.closing.filter((line) => !ticked.includes(line)).length;
-  return (
-    <fieldset className="grid gap-1" disabled={closing.isPending}>
-      <legend className="font-bold">Before you leave</legend>
-      {record.closing.map((line) => (
-        <label key={line} className="flex min-h-11 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={ticked.includes(line)}
-            disabled={closed !== null}
-            onChange={() => tick(line)}
-          />
-          {line}
-        </label>
-      ))}
-      <Notice error={closing.error} />
-      {closed ? (
-        <p className="flex flex-wrap items-center gap-3">
-          <b>Closed on {longDay(closed)}.</b>
-          <Button onClick={() => closing.mutate({ ticked, closed: false })}>Reopen</Button>
-        </p>
-      ) : (
-        <p className="flex flex-wrap items-center gap-3">
-          <Button kind="key" disabled={missing > 0} onClick={() => closing.mutate({ ticked, closed: true })}>
-            Close the job
-          </Button>
-          {missing > 0 && (
-            <span className="text-quiet">
-              {missing === 1 ? "One line" : `${missing} lines`} to tick first
-            </span>
-          )}
-        </p>
-      )}
-    </fieldset>
   );
 }
 

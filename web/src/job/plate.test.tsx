@@ -57,6 +57,18 @@ describe("the plate", () => {
     ]);
   });
 
+  it("writes down how the toggles stand with the first look", () => {
+    const watch = { do: "watch" };
+    const choices = [{ label: "On", answer: { loads: { L1: "on" as const } } }];
+    const { take } = plate({ advice: { ...(job.next as Advice), step: watch, choices } });
+    fireEvent.click(screen.getByRole("button", { name: "porch down" }));
+    fireEvent.click(screen.getByRole("button", { name: /1 ?On$/ }));
+    expect(take).toHaveBeenCalledWith([
+      { do: "set", device: "S1", to: "down", answer: { ok: true } },
+      { do: "watch", answer: { loads: { L1: "on" } } },
+    ]);
+  });
+
   it("waits for every part that is asked", () => {
     const part = (position: string) => ({
       step: { do: "bench", device: "S1", position },

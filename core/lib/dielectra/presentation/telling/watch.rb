@@ -9,11 +9,12 @@ module Dielectra
           pending = situation.breaker_log.pending
           return after_breaker(pending, situation) if pending
 
-          [title(situation.job), "#{PLUG if outlets?(situation.job)}Toggles as they are: #{toggles(situation)}.", nil]
+          words = [(PLUG if outlets?(situation.job)), toggles(situation)].compact
+          [title(situation.job), (words.join(" ") if words.any?), nil]
         end
 
         # What is done at an outlet, which nobody can see to be on
-        PLUG = "At an outlet, plug a lamp in or use the plug-in tester: nobody sees whether an empty one is on. "
+        PLUG = "At an outlet, plug a lamp in or use the plug-in tester: nobody sees whether an empty one is on."
 
         def choices(session)
           pending = session.situation.breaker_log.pending
@@ -98,14 +99,14 @@ module Dielectra
 
         def all(loads, light) = loads.to_h { |load| [load.id, light] }
 
-        def toggles(situation) =
-          situation
-            .job
-            .controls
-            .map do |control|
-              "#{Naming.switch(control.id, situation.job)} #{situation.positions[control.id] || "not noted"}"
-            end
-            .join(", ")
+        # How the toggles stand that somebody has noted
+        def toggles(situation)
+          noted = situation.job.controls.select { |control| situation.positions[control.id] }
+          return if noted.empty?
+
+          words = noted.map { |one| "#{Naming.switch(one.id, situation.job)} #{situation.positions[one.id]}" }
+          "Toggles as they are: #{words.join(", ")}."
+        end
       end
     end
   end
