@@ -23,9 +23,10 @@ module Dielectra
     # @return [Hash] the complete schema
     def self.document(name)
       file = JSON.parse(File.read(File.join(FOLDER, "#{FILES.fetch(name, name)}.schema.json"), encoding: "UTF-8"))
-      return file if name == :circuit
+      shared = file["$defs"].merge(kinds)
+      return file.merge("$defs" => shared) if name == :circuit
 
-      shared = file["$defs"].merge("answer" => answer, "step" => step)
+      shared = shared.merge("answer" => answer, "step" => step)
       case name
       when :step
         {
@@ -51,6 +52,18 @@ module Dielectra
     # Steps and answers are written with the definitions of the job file.
     FILES = { step: :job, answer: :job }.freeze
     private_constant :FILES
+
+    # The kinds that devices.json lists, and those of them that can be asked for in place of a plain switch
+    def self.kinds
+      {
+        "device_kind" => {
+          "enum" => Trade::DeviceKind.all.map(&:name)
+        },
+        "fitted_kind" => {
+          "enum" => Trade::DeviceKind.special.map(&:name)
+        }
+      }
+    end
 
     # One subschema per step kind
     def self.step
@@ -89,7 +102,7 @@ module Dielectra
       }
       { "type" => "object", "properties" => always.merge(fields), "required" => [], "additionalProperties" => false }
     end
-    private_class_method :step, :answer
+    private_class_method :kinds, :step, :answer
 
     # @param violation [Hash] of the validator
     # @return [String] what is wrong, in words a person can act on

@@ -9,7 +9,8 @@ module Dielectra
     class Chain
       attr_reader :controls, :loads, :halves, :number, :circuit
 
-      # @param controls [Array<Seat>] from the supply's side to the load's; anything with `id` and `place` will do
+      # @param controls [Array<Seat>] from the supply's side to the load's; anything with `id`, `place` and
+      #   `kind` will do
       # @param loads [Array<Seat>]
       # @param halves [Array<String>] places of those loads that are receptacles with one half always live
       # @param number [Integer] which chain of its layout it is
@@ -35,6 +36,9 @@ module Dielectra
 
       # @return [Array<String>]
       def places = @places ||= controls.map(&:place)
+
+      # @return [Array<String>] places of controls that take the neutral
+      def neutral_places = @neutral_places ||= size == 1 ? controls.select(&:kind).map(&:place) : []
 
       # @return [Array<String>]
       def load_places = @load_places ||= loads.map(&:place)
@@ -74,7 +78,8 @@ module Dielectra
 
       def control_duties(scheme)
         controls.each_with_index.map do |control, index|
-          [control.id, Duty.of_control(index, size - 1, scheme, [number, circuit])]
+          duty = Duty.of_control(index, size - 1, scheme, [number, circuit])
+          [control.id, neutral_places.any? ? duty.fitted_as(control.kind) : duty]
         end
       end
 

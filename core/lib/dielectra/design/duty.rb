@@ -41,11 +41,8 @@ module Dielectra
       def self.family(kind)
         return unless kind
 
-        (@families ||= {})[kind] ||= FAMILIES.fetch(Trade::KindName.plain(kind), Trade::KindName.plain(kind))
+        (@families ||= {})[kind] ||= Trade::DeviceKind[Trade::KindName.plain(kind)].family
       end
-
-      FAMILIES = { "dimmer" => "single_pole", "dimmer_three_way" => "three_way" }.freeze
-      private_constant :FAMILIES
 
       # The duties of a device with parts: two toggles on one yoke, or a fan and its light.
       # @param parts [Hash{String => Duty}] by what the part is called
@@ -142,10 +139,11 @@ module Dielectra
       def kind = @fit || KINDS[role]
 
       # @return [String, nil] the function at the neutral of a switch that needs one
-      def neutral = (Circuits.named("neutral", Circuits.number(lines.first)) if @fit == ELECTRONIC && lines.any?)
+      def neutral
+        return unless @fit && Trade::DeviceKind[@fit].neutral? && lines.any?
 
-      # A switch that needs a neutral
-      ELECTRONIC = "electronic"
+        Circuits.named("neutral", Circuits.number(lines.first))
+      end
 
       # @return [Boolean] whether a device of a kind does what is needed; a three-way does as a single-pole
       def served_by?(other)

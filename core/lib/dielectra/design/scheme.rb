@@ -45,7 +45,7 @@ module Dielectra
         supply = { @switched => [feed, chain.places.first, *onward], @steady => [feed, *chain.load_places, *onward] }
         {
           chain.named("line") => supply["line"] | chain.halves,
-          chain.named("neutral") => supply["neutral"],
+          chain.named("neutral") => supply["neutral"] | chain.neutral_places,
           **links(chain)
         }
       end

@@ -8,7 +8,7 @@ module Dielectra
       Fitting =
         Struct.new(:device, :kind, :duty) do
           # @return [Boolean] whether a device of that kind does it
-          def fits? = kind.nil? || !duty.switch? || Duty.family(kind) == duty.kind
+          def fits? = kind.nil? || !duty.switch? || Duty.family(kind) == Duty.family(duty.kind)
 
           # @return [String] the point of a terminal, by its mark
           def point(terminal) = "#{device}.#{Trade::DeviceKind[kind].mark(terminal)}"

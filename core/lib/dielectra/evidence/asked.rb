@@ -17,13 +17,6 @@ module Dielectra
         "add_outlet" => "a new receptacle, always live",
         "swap" => "a new device of the same kind"
       }.freeze
-      # Kinds of switches that can be fitted
-      FITS = {
-        "dimmer" => "dimmer",
-        "dimmer_three_way" => "three-way dimmer",
-        "electronic" => "timer, sensor or radio switch"
-      }.freeze
-
       # The name of a job that asks for more than one thing
       SEVERAL = "change"
       # Fields of `wanted` that hold lists, and grow with each wish
@@ -146,10 +139,20 @@ module Dielectra
 
       def fit
         control = switch
-        unless FITS.key?(@said["fit"])
-          refuse("#{@said["fit"]} is none of #{FITS.keys.join(", ")}.", "/draft/change/fit")
+        kind = fitted_kind
+        in_company = @works.each_value.any? { |ids| ids.include?(control["id"]) && ids.size > 1 }
+        if in_company && Trade::DeviceKind[kind].family != "three_way"
+          words = Trade.article(Trade::DeviceKind[kind].term)
+          refuse("#{words} works its light alone, and here are several switches for one light.", "/draft/change/fit")
         end
-        { "control" => @works, "fit" => { control["id"] => @said["fit"] } }
+        { "control" => @works, "fit" => { control["id"] => kind } }
+      end
+
+      # @return [String] a kind that can be fitted
+      def fitted_kind
+        kinds = Trade::DeviceKind.special.map(&:name)
+        said = @said["fit"]
+        kinds.include?(said) ? said : refuse("#{said} is none of #{kinds.join(", ")}.", "/draft/change/fit")
       end
 
       # What the switch worked alone is live from then on.

@@ -8,9 +8,10 @@ module Dielectra
       # Circuits that are told apart in one house
       MOST_CIRCUITS = 2
 
-      # A switch on the wall, before its box is open; of two on one yoke, the yoke or one of them
+      # A switch on the wall, before its box is open; of two on one yoke, the yoke or one of them. `kind` is that of a
+      # switch that takes the neutral, once it was found to have it.
       Control =
-        Struct.new(:id, :place, :on_off_marked, :gang) do
+        Struct.new(:id, :place, :on_off_marked, :gang, :kind) do
           # @return [String] the device it is, or is one toggle of
           def device = PointId.device(id)
         end
@@ -51,8 +52,7 @@ module Dielectra
       def initialize(document)
         @document = Ractor.make_shareable(document)
         @places = document["places"].map { |row| Circuit::Place.new(**row.transform_keys(&:to_sym)) }.freeze
-        @controls =
-          document["controls"].map { |row| Control.new(*row.values_at("id", "place", "on_off_marked", "gang")) }.freeze
+        @controls = document["controls"].map { |row| Control.new(*row.values_at(*Control.members.map(&:to_s))) }.freeze
         @loads = document["loads"].map { |row| Load.new(row["id"], row["place"], row["kind"]) }.freeze
         @breakers = document["breakers"].reject { |row| row["other"] }.map { |row| row["id"] }.freeze
         @listed_breakers = document["breakers"].reject { |row| row["found"] }.map { |row| row["id"] }.freeze

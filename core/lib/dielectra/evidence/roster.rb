@@ -152,7 +152,17 @@ module Dielectra
             name = names.fetch(row["id"], row["id"])
             name == row["id"] ? row : row.merge("id" => name)
           end
-        rows + @more_controls
+        (rows + @more_controls).map { |row| row.merge({ "kind" => with_neutral(row["id"], row["place"]) }.compact) }
+      end
+
+      # The kind of a switch that takes the neutral, where it was found with a conductor on it
+      def with_neutral(id, place)
+        row = (@situation.opened.dig(place, "devices") || []).find { |one| one["id"] == id }
+        return unless row && Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].neutral?
+
+        joint = @situation.found_joints(place).find { |points| points.include?("#{id}.neutral") } || []
+        grounded = joint.any? { |point| PointId.metal?(point) } || joint.intersect?(@situation.grounds(place))
+        row["kind"] if joint.any? { |point| PointId.conductor?(point) } && !grounded
       end
 
       def load_rows

@@ -159,7 +159,7 @@ module Dielectra
           problem = faces.empty? ? "is drawn one way only" : "has the faces #{faces.join(", ")}"
           unreadable("A #{words} #{problem}.", at, face)
         end
-        unknown = tabs - (Trade.table("devices").dig(kind, "tabs") || {}).keys
+        unknown = tabs - (Trade::DeviceKind.rows.dig(kind, "tabs") || {}).keys
         unreadable("A #{words} has no #{unknown.first}.", at, unknown.first) if unknown.any?
       end
 

@@ -113,7 +113,7 @@ module Dielectra
 
       def devices
         @found["devices"].map do |row|
-          tabs = (Trade.table("devices").dig(row["kind"], "tabs") || {}).keys.select { |tab| row[tab] == "removed" }
+          tabs = (Trade::DeviceKind.rows.dig(row["kind"], "tabs") || {}).keys.select { |tab| row[tab] == "removed" }
           kind = [KINDS.fetch(row["kind"], row["kind"]), row["face"]].compact.join("/")
           ["#{row["id"]}=#{kind}", *tabs].join("-")
         end

@@ -32,7 +32,18 @@ module Dielectra
         hurt
         three_circuits
       ].freeze
-      OTHER_KINDS = %w[single_pole three_way four_way combination dimmer electronic receptacle unknown].freeze
+      OTHER_KINDS = %w[
+        single_pole
+        three_way
+        four_way
+        combination
+        dimmer
+        electronic
+        timer
+        companion
+        receptacle
+        unknown
+      ].freeze
 
       # @param random [Random]
       # @param house [House, nil] that gives the true answers

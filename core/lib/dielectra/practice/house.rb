@@ -10,6 +10,7 @@ module Dielectra
     #   # => {"id" => 1, "loads" => {"L1" => "off"}, "breakers" => {"B1" => "on"}}
     class House
       include HouseWork
+      include Checkpoint.without(:@network)
 
       attr_reader :circuit
 

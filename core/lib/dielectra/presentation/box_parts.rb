@@ -46,7 +46,7 @@ module Dielectra
 
       # @return [Array<Hash>] the tabs a device of the kind comes with, each whole or broken off
       def tabs(row, kind)
-        (Trade.table("devices").dig(kind, "tabs") || {}).map do |name, between|
+        (Trade::DeviceKind.rows.dig(kind, "tabs") || {}).map do |name, between|
           { "name" => name, "between" => between, "intact" => row[name] != "removed" }
         end
       end

@@ -69,11 +69,14 @@ module Dielectra
             Evidence::Asked::KINDS.map do |kind, words|
               { "value" => kind, "words" => words, "needs" => NEEDS.fetch(kind) }
             end,
-          "fits" => Evidence::Asked::FITS.map { |kind, words| { "value" => kind, "words" => words } },
+          "fits" => Trade::DeviceKind.special.map { |kind| { "value" => kind.name, "words" => fit_words(kind) } },
           "most_loads" => Evidence::Draft::MOST_LOADS,
           "most_switches" => Evidence::Draft::MOST_SWITCHES
         }
       end
+
+      def self.fit_words(kind) = kind.neutral? ? "#{kind.term} (needs a neutral)" : kind.term
+      private_class_method :fit_words
     end
   end
 end

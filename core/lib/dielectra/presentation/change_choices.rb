@@ -102,7 +102,8 @@ module Dielectra
       AT_THE_LIGHT = "A control in the box of the light, which has a line and a neutral."
       private_constant :BY_RADIO, :WITHOUT_NEUTRAL, :AT_THE_LIGHT
 
-      def electronic? = (@asked.wanted["fit"] || {}).value?(Design::Duty::ELECTRONIC)
+      # Whether a switch is asked for that takes a neutral
+      def electronic? = (@asked.wanted["fit"] || {}).each_value.any? { |kind| Trade::DeviceKind[kind].neutral? }
 
       # Whether line and neutral most likely reach a load without a switch between
       def fed_light?

@@ -34,8 +34,9 @@ module Dielectra
       # @param region [Trade::Region]
       # @return [Array<Hash>] what can be in stock: `value` and `words`
       def stock(region = Trade::Region.all.first) =
-        DEVICES.map { |kind| { "value" => kind, "words" => region.term(Trade::DeviceKind[kind]) } } +
-          THINGS.map { |name, words| { "value" => name, "words" => words } }
+        (DEVICES | Trade::DeviceKind.special.map(&:name)).map do |kind|
+          { "value" => kind, "words" => region.term(Trade::DeviceKind[kind]) }
+        end + THINGS.map { |name, words| { "value" => name, "words" => words } }
 
       # @param kinds [Array<String>] of devices, each as often as it is needed
       # @param region [Trade::Region]

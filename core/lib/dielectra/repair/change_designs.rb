@@ -149,7 +149,9 @@ module Dielectra
       def electronic(chains)
         fits = @job.wanted["fit"] || {}
         chains.flat_map do |chain|
-          chain.controls.filter_map { |control| [chain, control.place] if fits[control.id] == Design::Duty::ELECTRONIC }
+          chain.controls.filter_map do |control|
+            [chain, control.place] if fits[control.id] && Trade::DeviceKind[fits[control.id]].neutral?
+          end
         end
       end
 

@@ -78,7 +78,7 @@ module Dielectra
       def served?(hypothesis, arrangement, reach)
         hypothesis
           .kinds(arrangement)
-          .select { |_, kind| kind == Design::Duty::ELECTRONIC }
+          .select { |_, kind| Trade::DeviceKind[kind].neutral? }
           .all? do |device, _|
             line, neutral = %w[line neutral].map { |terminal| @world.index["#{device}.#{terminal}"] }
             reach.live(line) == @world.every && reach.neutral(neutral) == @world.every

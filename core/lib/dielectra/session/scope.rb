@@ -7,8 +7,6 @@ module Dielectra
       KINDS = %w[luminaire fan_light fan receptacle].freeze
       # Parts of a load that can be on switches of their own
       PARTS = %w[fan light].freeze
-      # Switches that are covered, once a box shows what they are
-      SWITCHES = %w[single_pole three_way four_way combination dimmer dimmer_three_way electronic unknown].freeze
 
       # @raise [InvalidInput] with the place and what is not covered yet
       def self.check!(job)
@@ -66,7 +64,8 @@ module Dielectra
             return "the #{name} box holds #{switches.size} switches side by side, which is not covered yet"
           end
 
-          strange = switches.find { |row| !SWITCHES.include?(row["kind"]) && !situation.fitted.key?(row["id"]) }
+          strange =
+            switches.find { |row| !Trade::DeviceKind[row["kind"]].covered? && !situation.fitted.key?(row["id"]) }
           if strange
             term = Trade.article(Trade::DeviceKind[strange["kind"]].term)
             return "the #{name} box holds #{term}, which is not covered yet"

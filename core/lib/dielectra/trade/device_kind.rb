@@ -12,16 +12,32 @@ module Dielectra
       def self.[](name) = (@kinds ||= {})[name] ||= made(name)
 
       def self.made(name)
-        row = Trade.table("devices").fetch(KindName.plain(name))
+        row = rows.fetch(KindName.plain(name))
         screws = KindName.screws(name)
         new(name, screws ? Unmarked.row(row, screws) : row, KindName.broken_tabs(name))
       end
       private_class_method :made
 
+      # The rows of devices.json. A kind that is `as` another has what it does not say itself from there, the family
+      # included.
+      # @return [Hash{String => Hash}]
+      def self.rows
+        @rows ||=
+          Trade.table("devices").then { |table| table.to_h { |name, row| [name, whole(table, name, row)] }.freeze }
+      end
+
+      def self.whole(table, name, row)
+        return { "family" => name, **row } unless row["as"]
+
+        base = row["as"]
+        { **whole(table, base, table.fetch(base)), **row.except("as") }
+      end
+      private_class_method :whole
+
       # The kind of a device as it was found in a box.
       # @param row [Hash] as `open` answers
       def self.found(row)
-        tabs = Trade.table("devices").dig(row["kind"], "tabs") || {}
+        tabs = rows.dig(row["kind"], "tabs") || {}
         tabs
           .keys
           .select { |tab| row[tab] == "removed" }
@@ -34,9 +50,13 @@ module Dielectra
       def _dump(_level) = name
 
       # @return [Array<DeviceKind>] every kind there is
-      def self.all = Trade.table("devices").keys.map { |name| self[name] }
+      def self.all = rows.keys.map { |name| self[name] }
 
-      def self.known?(name) = Trade.table("devices").key?(name)
+      # @return [Array<DeviceKind>] switches that can be fitted in place of another one, but for the plain ones
+      def self.special =
+        all.select { |kind| kind.switch? && kind.covered? && (kind.name != kind.family || kind.neutral?) }
+
+      def self.known?(name) = rows.key?(name)
 
       attr_reader :name, :terminals, :tabs
 
@@ -67,6 +87,19 @@ module Dielectra
       def term = @row.fetch("term")
 
       def switch? = @row.fetch("switch", false)
+
+      # @return [String] the plain kind that it is joined like: a dimmer like a single-pole switch
+      def family = @row.fetch("family", plain)
+
+      # @return [Boolean] whether jobs with it are covered
+      def covered? = @row.fetch("covered", true)
+
+      # @return [Boolean] whether it takes the neutral besides line and load
+      def neutral? = family == "electronic"
+
+      # @param load [String] kind of a load
+      # @return [Boolean] whether it may work such a load; a dimmer works luminaires only
+      def works?(load) = @row["works"].nil? || @row["works"].include?(load)
 
       # @return [Boolean] whether it reads open with the power off, whatever it does with the power on
       def electronics? = @row.fetch("electronics", false)

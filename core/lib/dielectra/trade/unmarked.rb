@@ -61,7 +61,7 @@ module Dielectra
             .fetch("positions")
             .transform_values { |pairs| pairs.map { |pair| pair.map { |terminal| renamed.fetch(terminal) } } }
         positions = positions.keys.zip(positions.values.reverse).to_h if turned
-        Trade.table("devices").fetch(NAME).merge("term" => row["term"], "positions" => positions, "renamed" => renamed)
+        DeviceKind.rows.fetch(NAME).merge("term" => row["term"], "positions" => positions, "renamed" => renamed)
       end
 
       def name(kind, screws) = KindName.with_screws(kind, screws.join(","))

@@ -67,7 +67,8 @@ module Dielectra
 
       # @return [Integer] one number for the nets of two points, in either order
       def nets(one, other)
-        here, there = net(one), net(other)
+        here = net(one)
+        there = net(other)
         here < there ? (here * PointIndex::MOST) + there : (there * PointIndex::MOST) + here
       end
 

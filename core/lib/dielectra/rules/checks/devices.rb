@@ -65,9 +65,10 @@ module Dielectra
             loads = worked_by(control)
             next if loads.empty?
 
-            wrong = loads.reject { |load| LUMINAIRES.include?(load.kind) }
-            name = Trade::DeviceKind[kind].term
-            next met("The #{name} works a luminaire.") if wrong.empty?
+            device = Trade::DeviceKind[kind]
+            name = device.term
+            wrong = loads.reject { |load| device.works?(load.kind) }
+            next met("The #{name} works what it is made for.") if wrong.empty?
 
             not_met("A #{name} may not work #{listed(wrong)}, unless it is marked for that.")
           end
@@ -78,7 +79,7 @@ module Dielectra
           @site.opened.flat_map do |place|
             @site
               .switches(place)
-              .select { |row| row["kind"] == Design::Duty::ELECTRONIC }
+              .select { |row| Trade::DeviceKind.known?(row["kind"]) && Trade::DeviceKind[row["kind"]].neutral? }
               .filter_map { |row| neutral_of(place, row["id"]) }
           end
         end
