@@ -5,7 +5,7 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt device pairing setting photograph closing].each do |model|
+%w[house job entry receipt device pairing setting photograph closing exercise].each do |model|
   require_relative "models/#{model}"
 end
 %w[
@@ -38,7 +38,7 @@ end
   certificate
   demo
 ].each { |part| require_relative part }
-%w[base day devices houses jobs photographs records settings trade].each do |resource|
+%w[base day devices houses jobs photographs practice records settings trade].each do |resource|
   require_relative "api/#{resource}"
 end
 require_relative "front"
@@ -71,6 +71,7 @@ module Server
                   Api::Devices,
                   Api::Houses,
                   Api::Photographs,
+                  Api::Practice,
                   Api::Records,
                   Api::Jobs,
                   Api::Settings,

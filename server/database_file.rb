@@ -11,7 +11,8 @@ module Server
       "20261128000001" => %w[receipts],
       "20261128000002" => %w[pairings devices],
       "20261128000004" => %w[settings],
-      "20261128000005" => %w[photographs]
+      "20261128000005" => %w[photographs],
+      "20261201000001" => %w[exercises]
     }.freeze
     COUNTED = %w[jobs entries photographs].freeze
     # Columns of a paired device

@@ -84,6 +84,13 @@ module Server
       # @return [Hash] whether a step that a person wants can be taken now; see Dielectra::Session::Wish
       def wish(job, step) = ask(job, "wish", job.steps, wish: step)
 
+      # What is asked of an exercise; see Thinker
+      # @param what [String] `exercise` or `review`
+      # @return [Hash]
+      def exercise(id, what, **more)
+        told(thinkers.ask({ "do" => what, "about" => { "id" => id }, **more.transform_keys(&:to_s) }))
+      end
+
       # A job as the day shows it, whether it folds or not
       def row(job)
         view(job)["call"]
@@ -105,13 +112,16 @@ module Server
           },
           "steps" => steps
         }
-        answer = thinkers.ask(request.merge(more.compact.transform_keys(&:to_s)))
+        told(thinkers.ask(request.merge(more.compact.transform_keys(&:to_s))))
+      end
+
+      def told(answer)
         return answer["shown"] if answer.key?("shown")
 
         refused = answer["refused"]
         raise Dielectra::InvalidInput.new(refused["message"], pointer: refused["pointer"]) if refused
 
-        raise Problem.new(500, "This job could not be worked out: #{answer["failed"]}. Every step written is kept.")
+        raise Problem.new(500, "This could not be worked out: #{answer["failed"]}. Every step written is kept.")
       end
     end
   end

@@ -59,6 +59,18 @@ module Server
 
     def do_prefilled(request) = plain(Dielectra::Presentation::Prefilled.new(session(request, request["steps"])).to_h)
 
+    # What the screen of an exercise shows, and its hints
+    def do_exercise(request)
+      sheet = Dielectra::Presentation::ExerciseSheet.new(exercise(request))
+      plain({ **sheet.to_h, "hints" => sheet.hints(request["hints"]) })
+    end
+
+    def do_review(request)
+      plain(Dielectra::Presentation::ExerciseSheet.new(exercise(request)).review(request["claim"]))
+    end
+
+    def exercise(request) = Dielectra::Practice::Exercise.new(*request.values_at("level", "seed", "acts"))
+
     # Through JSON, so that it is the same whichever process made it
     def plain(shown) = JSON.parse(JSON.generate(shown))
 

@@ -10,10 +10,17 @@ module Played
   # @return [Object] what the block gave when it was first called for the same start
   def self.from(start)
     @kept ||= {}
-    key = Marshal.dump(start)
+    key = written(start) or return yield
     return Marshal.load(@kept[key]) if @kept.key?(key) # rubocop:disable Security/MarshalLoad
 
     yield.tap { |outcome| @kept[key] = Marshal.dump(outcome) }
+  end
+
+  # @return [String, nil] nil for what an example has changed so that it cannot be written
+  def self.written(object)
+    Marshal.dump(object)
+  rescue TypeError
+    nil
   end
 end
 

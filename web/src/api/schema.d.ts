@@ -161,6 +161,101 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The levels there are, and the exercises that were played */
+        get: operations["practice"];
+        put?: never;
+        /** A practice house of a level; the same seed gives the same house */
+        post: operations["startExercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The house as the learner knows it, and what was done */
+        get: operations["exercise"];
+        put?: never;
+        post?: never;
+        /** Forget an exercise */
+        delete: operations["dropExercise"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{id}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do something in the house; what would have been unsafe is stopped and counted */
+        post: operations["act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{id}/hints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One more hint: what it could be, the next step, what is wrong */
+        post: operations["hint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that it is done and what was wrong, and get the review */
+        post: operations["endExercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/settings": {
         parameters: {
             query?: never;
@@ -727,6 +822,108 @@ export interface components {
                 by?: string;
                 condition?: string;
             }[];
+        };
+        Level: {
+            number: number;
+            name: string;
+            teaches: string;
+        };
+        Act: {
+            /** @description A kind of step, or move: a conductor taken to another point of its box */
+            do: string;
+            device?: string;
+            to?: string | null;
+            place?: string;
+            kind?: string;
+            tool?: string;
+            at?: string[];
+            point?: string;
+            position?: string;
+        };
+        ExerciseRow: {
+            id: number;
+            level: components["schemas"]["Level"];
+            seed: number;
+            acts: number;
+            over: boolean;
+            hints_taken: number;
+            day: string;
+            person: string | null;
+            right?: boolean;
+            named?: boolean;
+            minutes?: number;
+            stopped?: number;
+        };
+        Option: {
+            value: string;
+            words: string;
+        };
+        Exercise: {
+            id: number;
+            level: components["schemas"]["Level"];
+            seed: number;
+            over: boolean;
+            hints_taken: number;
+            hints: {
+                title: string;
+                words: string;
+            }[];
+            minutes: number;
+            at: string;
+            complaint: string[];
+            power: components["schemas"]["Power"];
+            boxes: components["schemas"]["Box"][];
+            controls: {
+                id: string;
+                place: string;
+                name: string;
+                position: string | null;
+            }[];
+            loads: {
+                id: string;
+                place: string;
+                name: string;
+            }[];
+            tools: (components["schemas"]["Option"] & {
+                points: number;
+            })[];
+            devices: components["schemas"]["Option"][];
+            acts: {
+                number: number;
+                title: string;
+                answer: string | null;
+                minutes: number;
+                /** @description What would have happened */
+                stopped: string | null;
+            }[];
+            claims: (components["schemas"]["Option"] & {
+                places: components["schemas"]["Option"][];
+            })[];
+            review: null | components["schemas"]["Review"];
+        };
+        Review: {
+            right: boolean;
+            shortcomings: string[];
+            named: boolean;
+            claimed: string | null;
+            truth: string;
+            minutes: number;
+            stopped: number;
+            openings: number;
+            readings: number;
+            walks: number;
+            others: {
+                name: string;
+                minutes: number;
+            }[];
+            strip: {
+                number: number;
+                /** @description Bits that were left to find out after the step */
+                left: number;
+                won: number;
+                question: boolean;
+            }[];
+            wasted: string | null;
         };
         Step: {
             /** @description A kind of step; the core knows them, and bin/dielectra schema step prints them */
@@ -1369,6 +1566,15 @@ export interface components {
         };
     };
     responses: {
+        /** @description The exercise as it stands */
+        Exercise: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["Exercise"];
+            };
+        };
         /** @description The photographs of the job, after those of its boxes that earlier jobs at the house have */
         Photographs: {
             headers: {
@@ -1780,6 +1986,158 @@ export interface operations {
                     };
                 };
             };
+        };
+    };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest exercise first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        levels: components["schemas"]["Level"][];
+                        exercises: components["schemas"]["ExerciseRow"][];
+                    };
+                };
+            };
+        };
+    };
+    startExercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    level: number;
+                    seed?: number;
+                };
+            };
+        };
+        responses: {
+            201: components["responses"]["Exercise"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    exercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Exercise"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    dropExercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    act: components["schemas"]["Act"];
+                };
+            };
+        };
+        responses: {
+            200: components["responses"]["Exercise"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    hint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["Exercise"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    endExercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    claim: null | {
+                        kind: string;
+                        place?: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            200: components["responses"]["Exercise"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
         };
     };
     settings: {

@@ -39,7 +39,22 @@ module Dielectra
         end
       end
 
+      # Records a step that is safe, as #check! does, and nothing where it is not.
+      # @return [String, nil] what would be unsafe about it
+      def objection(step)
+        ahead = dup
+        ahead.check!(step)
+        found = ahead.unsafe.drop(unsafe.size).first
+        check!(step) unless found
+        found&.split(": ", 2)&.last
+      end
+
       private
+
+      def initialize_copy(_other)
+        @unsafe = @unsafe.dup
+        @bare = @bare.dup
+      end
 
       def touched(step, what)
         note(step, "continuity on a live place") if what == :dead_tester && !safe?(place(step))

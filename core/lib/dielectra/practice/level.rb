@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Practice
+    # What an apprentice can practice on, from easy to hard, and what each teaches
+    Level =
+      Struct.new(:number, :name, :teaches, :families, :troubles) do
+        # @param number [Integer]
+        # @raise [InvalidInput]
+        def self.at(number) =
+          Level::ALL.find { |one| one.number == number } ||
+            raise(InvalidInput.new("there is no level #{number}.", pointer: "/level"))
+
+        # @param seed [Integer]
+        # @return [Scenario] the same house for the same seed
+        def scenario(seed)
+          random = Random.new((seed * 10) + number)
+          Scenario.new(random, family: families.sample(random:), trouble: troubles.sample(random:))
+        end
+
+        def to_h = { "number" => number, "name" => name, "teaches" => teaches }
+      end
+
+    Level::ALL = [
+      Level.new(
+        1,
+        "One switch, one light",
+        "Off, proved dead, and only then hands. Line, load and neutral told apart.",
+        %i[one],
+        %i[joint_open contact_stuck_open contact_stuck_closed lamp_burnt apart_one]
+      ),
+      Level.new(
+        2,
+        "Two switches, one light",
+        "Four positions before any box is opened. Which screw is the common, and which two are the travelers.",
+        %i[two],
+        %i[exchanged joint_open contact_stuck_open wrong_device apart_one]
+      ),
+      Level.new(
+        3,
+        "Three and four switches",
+        "A four-way between two three-ways. Which box to open first.",
+        %i[three four],
+        %i[exchanged joint_open contact_stuck_open wrong_device]
+      ),
+      Level.new(
+        4,
+        "Conduit, cloth and open wires",
+        "Colors that say nothing. Conductors paired by the meter.",
+        %i[conduit cloth knob_and_tube],
+        %i[exchanged joint_open contact_stuck_open apart_one]
+      ),
+      Level.new(
+        5,
+        "A second circuit, and old schemes",
+        "A box that stays live with its breaker off. A neutral that goes through the switches.",
+        %i[second_circuit old_scheme neutral_switched],
+        %i[exchanged joint_open contact_stuck_open]
+      ),
+      Level.new(
+        6,
+        "It comes and goes",
+        "Toggles wiggled with the light on. Nothing is called fixed before every position was seen.",
+        %i[one two],
+        %i[contact_intermittent joint_intermittent]
+      )
+    ].freeze
+  end
+end

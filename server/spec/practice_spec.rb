@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require_relative "contexts"
+
+RSpec.describe Server::Api::Practice do
+  include_context "with the application"
+
+  def start(level: 1, seed: 3) = send_json(:post, "/practice", { level:, seed: })
+
+  def act(fields) = send_json(:post, "/practice/#{said["id"]}/acts", { act: fields })
+
+  it "gives the same house for the same seed, with nothing told about it" do
+    start
+    first = said
+    start
+    expect(said.except("id")).to eq(first.except("id"))
+    expect(said.slice("acts", "hints", "review")).to eq("acts" => [], "hints" => [], "review" => nil)
+    expect(said["boxes"].map { |box| box["open"] }.uniq).to eq([false])
+  end
+
+  it "answers what is done, and stops what would have been unsafe" do
+    start
+    place = said["controls"].first["place"]
+    act({ "do" => "open", "place" => place })
+    expect(said["acts"].last).to include("answer" => nil, "stopped" => include("live box"))
+    expect(act({ "do" => "breaker", "device" => "B1", "to" => "off" })).to eq(200)
+    act({ "do" => "open", "place" => place })
+    expect(said["boxes"].find { |box| box["place"] == place }).to include("open" => true)
+    expect(said["acts"].last["stopped"]).to be_nil
+  end
+
+  it "refuses what cannot be done, and keeps what was" do
+    start
+    expect(act({ "do" => "bench", "device" => "S1", "position" => "up" })).to eq(422)
+    expect(said["detail"]).to match(/closed|open/)
+    send_json(:get, "/practice/#{Server::Exercise.last.id}")
+    expect(said["acts"]).to eq([])
+  end
+
+  it "gives one more hint at a time, and ends with a review" do
+    start
+    id = said["id"]
+    2.times { send_json(:post, "/practice/#{id}/hints") }
+    expect(said["hints"].map { |hint| hint["title"] }).to eq(["What it could be", "The next step"])
+    expect(send_json(:post, "/practice/#{id}/end", { claim: { kind: "lamp" } })).to eq(200)
+    expect(said["review"]).to include("right" => false, "stopped" => 0, "minutes" => 0.0)
+    expect(said["review"]["shortcomings"]).not_to be_empty
+    expect(send_json(:post, "/practice/#{id}/hints")).to eq(409)
+    send_json(:get, "/practice")
+    expect(said["exercises"].first).to include("id" => id, "over" => true, "right" => false)
+  end
+
+  it "forgets one, and knows no other level than those there are" do
+    start
+    id = said["id"]
+    expect(send_json(:delete, "/practice/#{id}")).to eq(204)
+    expect(send_json(:get, "/practice/#{id}")).to eq(404)
+    expect(start(level: 9)).to eq(422)
+  end
+end
