@@ -25,12 +25,12 @@ class Screenshots
   def take
     general
     tower_stair
-    boathouse
     passage
     horn_shed
     watch_room
     chart_room
     settings
+    practice
     fresh
     unmarked
   end
@@ -89,21 +89,28 @@ class Screenshots
     shot("proof", "/jobs/1")
   end
 
-  # A connection that comes and goes
-  def boathouse
-    loose = { "kind" => "joint_intermittent", "point" => "boathouse/1.black" }
-    work(2, house("boathouse", random: Random.new(3), faults: [loose])) { |session| session.next.do == "wiggle" }
-    shot("wiggle", "/jobs/2")
-  end
-
-  # Devices on the local network, and a code for one more
+  # Settings, with devices of the local network
   def settings
     Server::Device.pair!(person: "Ada Quill", name: "Van tablet")
     Server::Device.pair!(person: "Tom Reeve", name: "Phone")
     shot("settings", "/settings") { find("h2", text: "Minutes") }
-    viewport(390, 844)
-    shot("pair", "/pair")
-    viewport(1280, 800)
+  end
+
+  # A practice house under way, and the review of one that was put right
+  def practice
+    exercise = Dielectra::Practice::Exercise.new(2, 3)
+    session = Dielectra::Session::Troubleshooting.for(exercise.job)
+    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
+      session.record(step.to_h.merge("answer" => exercise.act(step.to_h).answer))
+    end
+    acts = exercise.acts.map(&:step)
+    opened = acts.index { |act| act["do"] == "open" }
+    under_way = Server::Exercise.create!(level: 2, seed: 3, acts: acts.first(opened + 3))
+    shot("practice", "/practice/#{under_way.id}") { find("svg[role=group]") }
+    truth = Dielectra::Practice::Review.new(exercise, nil).truth
+    review = JSON.parse(JSON.generate(Dielectra::Presentation::ExerciseSheet.new(exercise).review(truth)))
+    over = Server::Exercise.create!(level: 2, seed: 3, acts:, review:)
+    shot("review", "/practice/#{over.id}")
   end
 
   # A switch without marks on its screws
@@ -141,7 +148,6 @@ class Screenshots
     work(7, truth) { false }
     shot("record", "/jobs/7") do
       find("[role=tab]", text: "Record").click
-      find("legend", text: "Before you leave")
       page.execute_script("window.scrollTo(0, 480)")
     end
     tags(7)

@@ -55,7 +55,7 @@ RSpec.describe "A change in the browser", type: :feature do
   it "puts a switch that needs a neutral in place of another" do
     job =
       ask_for("another kind of switch", "A timer") do
-        select "timer, sensor or radio switch", from: "Which kind of switch"
+        select "timer switch (needs a neutral)", from: "Which kind of switch"
       end
     expect(page).to have_css("[aria-label=Material]", text: "switch")
     work_to_the_end(job)

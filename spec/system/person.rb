@@ -20,7 +20,7 @@ module Person
     answer = house.answer(step)
     return if part&.key?("answer")
     return typed ? type(answer["found"]) : write_down(answer["found"]) if step["do"] == "open"
-    each = step["do"] == "watch" && !pending && page.has_css?("legend", wait: 0)
+    each = step["do"] == "watch" && !pending && several?
     return tell_each(answer["loads"]) if each
 
     around =
@@ -33,6 +33,9 @@ module Person
       )
     within(:xpath, around) { find("button", text: /^#{Regexp.escape(label(step["do"], answer))}$/).click }
   end
+
+  # Whether loads have switches of their own, and are told one by one
+  def several? = Server::Folding.session(Server::Job.last).job.goal.groups.size > 1
 
   # What each group of loads does
   def tell_each(loads)

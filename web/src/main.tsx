@@ -26,6 +26,12 @@ const NotFoundScreen = lazy(() =>
   import("./screens/NotFoundScreen").then((part) => ({ default: part.NotFoundScreen })),
 );
 const PairScreen = lazy(() => import("./screens/PairScreen").then((part) => ({ default: part.PairScreen })));
+const PracticeScreen = lazy(() =>
+  import("./screens/PracticeScreen").then((part) => ({ default: part.PracticeScreen })),
+);
+const ExerciseScreen = lazy(() =>
+  import("./screens/ExerciseScreen").then((part) => ({ default: part.ExerciseScreen })),
+);
 const SettingsScreen = lazy(() =>
   import("./screens/SettingsScreen").then((part) => ({ default: part.SettingsScreen })),
 );
@@ -56,6 +62,8 @@ createRoot(root).render(
               <Route path="/houses" element={<HousesScreen />} />
               <Route path="/houses/:id" element={<HouseScreen />} />
               <Route path="/bench" element={<BenchScreen />} />
+              <Route path="/practice" element={<PracticeScreen />} />
+              <Route path="/practice/:id" element={<ExerciseScreen />} />
               <Route path="/pair" element={<PairScreen />} />
               <Route path="/settings" element={<SettingsScreen />} />
               <Route path="*" element={<NotFoundScreen />} />

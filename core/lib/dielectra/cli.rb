@@ -52,6 +52,16 @@ module Dielectra
       end
     end
 
+    desc "practice", "Work on a made-up house with something wrong in it; type help for what can be done"
+    option :level, type: :numeric, default: 1, desc: "1 to #{Practice::Level::ALL.size}, from easy to hard"
+    option :seed, type: :numeric, desc: "the same seed gives the same house"
+    def practice
+      guarded do
+        exercise = Practice::Exercise.new(options[:level], options[:seed] || rand(1..99_999))
+        Practice::Terminal.new(exercise, $stdin, $stdout).run
+      end
+    end
+
     desc "measure CIRCUIT.json", "Print what a circuit does in every combination of positions, or what a meter reads"
     option :at, type: :string, desc: 'positions, as JSON: {"S1": "up", "B1": "off"}'
     option :volts, type: :array, desc: "two points"

@@ -838,6 +838,7 @@ export interface components {
             tool?: string;
             at?: string[];
             point?: string;
+            tape?: string;
             position?: string;
         };
         ExerciseRow: {
@@ -888,6 +889,8 @@ export interface components {
                 points: number;
             })[];
             devices: components["schemas"]["Option"][];
+            /** @description The color that marks a hot conductor */
+            tape: string;
             acts: {
                 number: number;
                 title: string;
@@ -2103,7 +2106,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
         responses: {
             200: components["responses"]["Exercise"];
             404: components["responses"]["Problem"];

@@ -1,10 +1,11 @@
-import { Calculator, CalendarDays, House, Moon, Settings } from "lucide-react";
+import { Calculator, CalendarDays, GraduationCap, House, Moon, Settings } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, NavLink } from "react-router";
 import { flipTheme } from "./theme";
 
 const PLACES = [
   { to: "/", words: "Day", Icon: CalendarDays },
+  { to: "/practice", words: "Practice", Icon: GraduationCap },
   { to: "/houses", words: "Houses", Icon: House },
   { to: "/bench", words: "Bench", Icon: Calculator },
   { to: "/settings", words: "Settings", Icon: Settings },

@@ -82,13 +82,13 @@ module Dielectra
         return fields unless fields["do"] == MOVE
 
         point, to = fields.values_at("point", "to")
-        place = situation.place_of_point(point) or raise InvalidInput.new("#{point} is not here.", pointer: "/point")
-        unless to.nil? || situation.place_of_point(to) == place
-          raise InvalidInput.new("#{to} is not in that box.", pointer: "/to")
-        end
+        place = place_of(point) or raise InvalidInput.new("#{point} is in no open box.", pointer: "/point")
+        raise InvalidInput.new("#{to} is not in that box.", pointer: "/to") unless to.nil? || place_of(to) == place
 
         { "do" => "arrange", "place" => place, "joints" => moved(situation.joints(place), point, to) }
       end
+
+      def place_of(point) = situation.opened.keys.find { |place| situation.points(place).include?(point) }
 
       def moved(joints, point, to)
         left = joints.map { |joint| joint - [point] }

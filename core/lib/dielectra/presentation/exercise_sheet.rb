@@ -37,6 +37,10 @@ module Dielectra
       # What a hint tells, one after the other
       HINTS = ["What it could be", "The next step", "What is wrong"].freeze
       SHOWN = 3
+      # A conductor's end in a sentence
+      POINT = %r{\b[a-z][a-z0-9_]*/\d+\.[a-z_]+}
+      # Of somebody who only knows that something is wrong
+      VAGUE = "It does not work as it should."
 
       # Boxes without anything believed of them
       Untold =
@@ -72,6 +76,7 @@ module Dielectra
           "loads" => loads,
           "tools" => tools,
           "devices" => devices,
+          "tape" => @job.region.tape,
           "acts" => acts,
           "claims" => claims
         }
@@ -96,7 +101,7 @@ module Dielectra
         review = Practice::Review.new(@exercise, claim)
         {
           "right" => review.right?,
-          "shortcomings" => @exercise.shortcomings.map { |words| "#{words[0].upcase}#{words[1..]}." },
+          "shortcomings" => @exercise.shortcomings.map { |words| told(words) },
           "named" => review.named?,
           "claimed" => claim && Wording.cause(claim),
           "truth" => truth,
@@ -113,8 +118,22 @@ module Dielectra
 
       private
 
+      # A sentence about the true circuit, in the names that people use
+      def told(words)
+        named =
+          words.gsub(POINT) do |point|
+            "the #{Naming.point(point)} in the #{Naming.place(@situation.place_of_point(point))} box"
+          end
+        "#{named[0].upcase}#{named[1..]}."
+      end
+
       # What the customer says
       def complaint
+        rows = reports
+        rows.empty? ? [VAGUE] : rows
+      end
+
+      def reports
         @job
           .steps
           .select { |step| step["do"] == "report" }

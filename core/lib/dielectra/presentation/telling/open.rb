@@ -25,12 +25,14 @@ module Dielectra
         def answered(answer, region)
           found = answer["found"]
           devices = found["devices"].map { |row| term(row["kind"], region) }
-          ["#{found["cable_ends"].size} cables", *devices, "#{found["joints"].size} joints"].join(", ")
+          [count(found["cable_ends"], "cable"), *devices, count(found["joints"], "joint")].join(", ")
         end
 
         def refused(situation) = "the #{place(situation)} box could not be opened"
 
         private
+
+        def count(rows, noun) = "#{rows.size} #{noun}#{"s" unless rows.one?}"
 
         def fixture?(situation) = situation.job.place(self["place"])&.luminaire_box?
       end

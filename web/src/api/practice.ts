@@ -1,0 +1,57 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, body, type Schemas } from "./client";
+
+export type Exercise = Schemas["Exercise"];
+export type Review = Schemas["Review"];
+export type Doing = Schemas["Act"];
+export type Claim = { kind: string; place?: string } | null;
+
+const all = ["practice"] as const;
+const one = (id: number) => ["practice", id] as const;
+
+/** The levels, and what was played. */
+export function usePractice() {
+  return useQuery({ queryKey: all, queryFn: () => body(api.GET("/practice")) });
+}
+
+export function useExercise(id: number) {
+  return useQuery({
+    queryKey: one(id),
+    queryFn: () => body(api.GET("/practice/{id}", { params: { path: { id } } })),
+  });
+}
+
+/** A house of a level; one of a seed, where that is given. */
+export function useStart() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (asked: { level: number; seed?: number }) => body(api.POST("/practice", { body: asked })),
+    onSuccess: (exercise) => {
+      queries.setQueryData(one(exercise.id), exercise);
+      void queries.invalidateQueries({ queryKey: all, exact: true });
+    },
+  });
+}
+
+/** Everything that can be done in an exercise. Each answer is the exercise as it stands then. */
+export function useDoing(id: number) {
+  const queries = useQueryClient();
+  const params = { path: { id } };
+  const took = (exercise: Exercise) => {
+    queries.setQueryData(one(id), exercise);
+    void queries.invalidateQueries({ queryKey: all, exact: true });
+  };
+  const act = useMutation({
+    mutationFn: (act: Doing) => body(api.POST("/practice/{id}/acts", { params, body: { act } })),
+    onSuccess: took,
+  });
+  const hint = useMutation({
+    mutationFn: () => body(api.POST("/practice/{id}/hints", { params, body: {} })),
+    onSuccess: took,
+  });
+  const end = useMutation({
+    mutationFn: (claim: Claim) => body(api.POST("/practice/{id}/end", { params, body: { claim } })),
+    onSuccess: took,
+  });
+  return { act, hint, end };
+}
