@@ -37,6 +37,29 @@ module Server
       exit 2
     end
 
+    desc "meter CIRCUIT.json", "A simulated meter with a data port (SCPI over TCP), its probes in a simulated house"
+    long_desc <<~TEXT
+      The probes are where --at says, in the house as --steps leaves it (a job file); or, with --follow, where the next
+      step of a job on a running server has them: --follow http://127.0.0.1:4567/api/jobs/3
+    TEXT
+    option :port, type: :numeric, default: 5025, desc: "where it listens, on this computer only"
+    option :at, type: :array, desc: "two points"
+    option :steps, type: :string, desc: "a job file whose steps were taken"
+    option :follow, type: :string, desc: "the address of a job on a running server"
+    def meter(path)
+      require_relative "meter_probes"
+      probes = MeterProbes.new(circuit(path), at: options[:at], steps: options[:steps], follow: options[:follow])
+      TCPServer.open("127.0.0.1", options[:port]) do |server|
+        warn "A meter listens on 127.0.0.1:#{server.addr[1]}."
+        loop { Thread.new(server.accept) { |line| Dielectra::Meter::StandIn.new { probes.now }.serve(line) } }
+      end
+    rescue Dielectra::InvalidInput => e
+      warn e.message
+      exit 2
+    rescue Interrupt
+      exit 130
+    end
+
     private
 
     def folder = File.expand_path(options[:data] || ENV.fetch("DIELECTRA_DATA", DATA))

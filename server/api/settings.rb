@@ -13,6 +13,14 @@ module Server
         json(shown(whole))
       end
 
+      # A reading from the meter that is set
+      post "/meter" do
+        address = Setting.now["meter"]
+        raise Problem.new(422, "No meter is set. Settings takes its address.", "/tool") if address.empty?
+
+        json(MeterLine.new(address).reading(body!["tool"]))
+      end
+
       private
 
       # With the words for each choice, and the usual minutes

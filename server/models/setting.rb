@@ -2,8 +2,8 @@
 
 module Server
   # What the people of this server have set: the tools in the bag, minutes per kind of step that differ from the usual
-  # ones, the region they work in, their habits, what the van has in stock, the letterhead of their sheets, and the
-  # edition of the code that was adopted. One row holds it.
+  # ones, the region they work in, their habits, what the van has in stock, the letterhead of their sheets, the
+  # edition of the code that was adopted, and the address of a meter with a data port. One row holds it.
   class Setting < ActiveRecord::Base
     USUAL = {
       "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS,
@@ -17,7 +17,8 @@ module Server
         "license" => "",
         "phone" => ""
       },
-      "edition" => Dielectra::Rules::Book::NEWEST
+      "edition" => Dielectra::Rules::Book::NEWEST,
+      "meter" => ""
     }.freeze
     # Settings chosen from a list: the word for one choice, and all valid choices
     LISTS = {

@@ -269,7 +269,10 @@ export function useSet() {
   return useMutation({
     mutationFn: (
       said: Partial<
-        Pick<Settings, "tools" | "minutes" | "region" | "habits" | "stock" | "letterhead" | "edition">
+        Pick<
+          Settings,
+          "tools" | "minutes" | "region" | "habits" | "stock" | "letterhead" | "edition" | "meter"
+        >
       >,
     ) => body(api.PUT("/settings", { body: said })),
     onSuccess: (settings) => {
@@ -310,5 +313,12 @@ export function useRevoke() {
       await queries.cancelQueries({ queryKey: tags.devices });
       queries.setQueryData(tags.devices, devices);
     },
+  });
+}
+
+/** A reading from the meter that is set, once it has settled. */
+export function useMeter() {
+  return useMutation({
+    mutationFn: (tool: "voltage" | "low_z" | "resistance") => body(api.POST("/meter", { body: { tool } })),
   });
 }

@@ -274,6 +274,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A reading from the meter that is set, once it has settled */
+        post: operations["readMeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/houses": {
         parameters: {
             query?: never;
@@ -1603,6 +1620,7 @@ export interface components {
                     letterhead: components["schemas"]["Letterhead"];
                     /** @description Of the code that the authority has adopted */
                     edition: number;
+                    meter: string;
                     all_editions: number[];
                     all_stock: {
                         value: string;
@@ -2178,11 +2196,49 @@ export interface operations {
                     stock?: string[];
                     letterhead?: components["schemas"]["Letterhead"];
                     edition?: number;
+                    /** @description Host and port of a SCPI meter; empty where there is none */
+                    meter?: string;
                 };
             };
         };
         responses: {
             200: components["responses"]["Settings"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    readMeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    tool: "voltage" | "low_z" | "resistance" | "continuity";
+                };
+            };
+        };
+        responses: {
+            /** @description What it reads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Null for open */
+                        value: number | null;
+                        /** @enum {string} */
+                        unit: "volts" | "ohms";
+                        settled: boolean;
+                    };
+                };
+            };
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];

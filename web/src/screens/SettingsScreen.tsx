@@ -86,6 +86,20 @@ function Work() {
           onChange={(habits) => set.mutate({ habits })}
         />
       </Sheet>
+      <Sheet
+        title="Meter with a data port"
+        aside="host and port of a SCPI meter; readings are filled in from it"
+      >
+        <Field
+          key={`meter ${now.meter}`}
+          label="Address"
+          placeholder="192.168.1.40:5025"
+          defaultValue={now.meter}
+          onBlur={(event) =>
+            event.target.value.trim() !== now.meter && set.mutate({ meter: event.target.value.trim() })
+          }
+        />
+      </Sheet>
       <Sheet title="Tools in the bag" aside="for new calls; only these are asked for">
         <Some all={now.all_tools} chosen={now.tools} onChange={(tools) => set.mutate({ tools })} />
       </Sheet>

@@ -3,6 +3,7 @@ import devices from "../../../core/data/devices.json";
 import type { Trade } from "../api/client";
 
 type Row = {
+  as?: string;
   term: string;
   switch?: boolean;
   ground?: string;
@@ -12,10 +13,19 @@ type Row = {
   finish?: Record<string, Trade["devices"][number]["screws"][number]["finish"]>;
 };
 
+const rows = devices as unknown as Record<string, Row>;
+
+/** A row with what it has from the kind that it is joined like. */
+function whole(row: Row): Row {
+  const base = row.as ? rows[row.as] : undefined;
+  return base ? { ...whole(base), ...row } : row;
+}
+
 /** What the server answers at /trade, from the same data. */
 export const trade: Trade = {
-  devices: Object.entries(devices as unknown as Record<string, Row>)
+  devices: Object.entries(rows)
     .filter(([kind]) => kind !== "breaker")
+    .map(([kind, row]) => [kind, whole(row)] as const)
     .map(([kind, row]) => ({
       kind,
       term: row.term,

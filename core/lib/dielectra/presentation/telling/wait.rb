@@ -8,7 +8,7 @@ module Dielectra
         def told(situation)
           [
             "Wait #{self["minutes"].round} minutes with everything on, then look",
-            "Switch on what the customer had on. Touch nothing meanwhile. Toggles as they are: #{toggles(situation)}.",
+            ["Switch on what the customer had on. Touch nothing meanwhile.", *toggles(situation)].join(" "),
             nil
           ]
         end
