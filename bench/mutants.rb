@@ -17,7 +17,7 @@ workers = 2
 OptionParser.new { |parser| parser.on("--workers N", Integer) { |value| workers = value } }.parse!(ARGV)
 ROOT = File.expand_path("..", __dir__)
 
-# What is broken: in which file, what there becomes what, and the specs that have to notice
+# A mutant: its file, the code that is replaced, the code in its place, and the specs that have to fail
 Mutant = Struct.new(:name, :file, :from, :to, :specs)
 
 PERMITS = %w[session/safety/permits_spec.rb session/safety/permits_kept_spec.rb session/scorched_device_spec.rb].freeze

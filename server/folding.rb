@@ -84,7 +84,7 @@ module Server
       # @return [Hash] whether a step that a person wants can be taken now; see Dielectra::Session::Wish
       def wish(job, step) = ask(job, "wish", job.steps, wish: step)
 
-      # What is asked of an exercise; see Thinker
+      # Asks the thinkers about an exercise; see Thinker
       # @param what [String] `exercise` or `review`
       # @return [Hash]
       def exercise(id, what, **more)

@@ -3,7 +3,7 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 
-# What was played once in this run of the specs, kept as bytes, so that every example has objects of its own.
+# Sessions that this run of the specs has played already, kept as bytes, so that every example has objects of its own.
 module Played
   # @param start [Object] all that what follows depends on
   # @yieldreturn [Object] what follows from it

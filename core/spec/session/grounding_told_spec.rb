@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe Dielectra::Session::Grounding do
-  # What is said of a hall box with such metal, as it was read
+  # The words for a hall box with such metal, by how it was read
   def told(metal, read, grounds: ["hall/1.bare"])
     situation = instance_double(Dielectra::Evidence::Situation, opened_boxes: ["hall"], grounds:)
     bond = instance_double(Dielectra::Session::Bond, metal:)

@@ -10,7 +10,7 @@ module Dielectra
       class Broken < StandardError
       end
 
-      # What was read: the value (nil for an open circuit, or more than the meter can show), and whether it has settled
+      # A reading: its value (nil for an open circuit, or more than the meter can show), and whether it has settled
       Reading = Struct.new(:value, :settled)
 
       QUERIES = {

@@ -67,7 +67,7 @@ module Dielectra
         inspection = Inspection.new(house.circuit, job)
         handover = Handover.new(scenario.circuit, house.circuit, job, opened: situation.opened.keys)
         [
-          *("the switches do not work the light from every position" unless inspection.obeys?),
+          *("the switches do not control the light from every position" unless inspection.obeys?),
           *inspection.hazards,
           *handover.shortcomings
         ].uniq

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Presentation
-    # What is left to do in the house once a job has ended: after a repair, and after a stop, when some of it stays off
-    # or apart.
+    # The closing list of a job that has ended: after a repair, and after a stop, when some of the circuit stays off or
+    # apart.
     class Closing
       # @param session [Session::Troubleshooting, Session::Change]
       # @param conclusion [Session::Conclusion, nil] nil where the job goes on

@@ -32,14 +32,14 @@ module Dielectra
       }.freeze
       # Switches that can be put in place of another
       SPARE = %w[single_pole three_way four_way].freeze
-      # Of a claim that needs no box
+      # Claims that need no box
       PLACELESS = %w[lamp no_supply].freeze
       # What a hint tells, one after the other
       HINTS = ["What it could be", "The next step", "What is wrong"].freeze
       SHOWN = 3
       # A conductor's end in a sentence
       POINT = %r{\b[a-z][a-z0-9_]*/\d+\.[a-z_]+}
-      # Of somebody who only knows that something is wrong
+      # The complaint where the customer gave no details
       VAGUE = "It does not work as it should."
 
       # Boxes without anything believed of them
