@@ -61,7 +61,7 @@ class RandomDraft
       "place" => "New place",
       "half" => any(%w[1 2]),
       "switch" => 1,
-      "fit" => any(Dielectra::Evidence::Asked::FITS.keys),
+      "fit" => any(Dielectra::Trade::DeviceKind.special.map(&:name)),
       "runs" => any([[], [{ "from" => switches.first, "to" => "New place", "length_ft" => 20 }]])
     }
   end
