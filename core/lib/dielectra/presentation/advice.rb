@@ -13,8 +13,7 @@ module Dielectra
         second_circuit: "Something here is still live. Find its breaker before anything else is opened or touched.",
         prove_dead: "The device is out. Prove the box dead before hands go in.",
         scorched: "It is scorched. Cut the ends back to bright copper and fit a new one before power comes back.",
-        stray:
-          "Nobody knows what it controls. If it lies across line and neutral, ohms to ground come and go with it.",
+        stray: "Nobody knows what it controls. If it lies across line and neutral, ohms to ground come and go with it.",
         partners: "It shares the box, and nobody said what it controls. One throw shows it.",
         bench: "Its screws are unmarked. Which ones it joins in each position identifies it.",
         live_search: "All conductors here are loose and look alike. Apart and capped, the detector finds the line.",
