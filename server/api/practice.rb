@@ -6,6 +6,7 @@ module Server
     class Practice < Base
       # Exercises that the list shows
       MOST = 50
+      HINTS = Dielectra::Presentation::ExerciseSheet::HINTS.size
 
       get "/practice" do
         levels = Dielectra::Practice::Level::ALL.map(&:to_h)
@@ -21,19 +22,12 @@ module Server
       get("/practice/:id") { json(shown(exercise)) }
 
       # A step, or a conductor moved. What would have been unsafe is stopped, and kept as that.
-      post "/practice/:id/acts" do
-        changed do |one|
-          one.acts = [*one.acts, body!["act"]]
-          one
-        end
-      end
+      post("/practice/:id/acts") { changed { |one| one.acts += [body!["act"]] } }
 
-      post("/practice/:id/hints") { changed { |one| one.tap { one.hints = [one.hints + 1, 3].min } } }
+      post("/practice/:id/hints") { changed { |one| one.hints = [one.hints + 1, HINTS].min } }
 
       # The learner says that it is done, and what was wrong.
-      post "/practice/:id/end" do
-        changed { |one| one.tap { one.review = think(one, "review", claim: body!["claim"]) } }
-      end
+      post("/practice/:id/end") { changed { |one| one.review = think(one, "review", claim: body!["claim"]) } }
 
       delete "/practice/:id" do
         exercise.destroy!

@@ -53,11 +53,15 @@ module Dielectra
     FILES = { step: :job, answer: :job }.freeze
     private_constant :FILES
 
-    # The kinds that devices.json lists, and those of them that can be asked for in place of a plain switch
+    # The kinds that devices.json lists; those that take the neutral; and those that can be asked for in place of a
+    # plain switch
     def self.kinds
       {
         "device_kind" => {
           "enum" => Trade::DeviceKind.all.map(&:name)
+        },
+        "neutral_kind" => {
+          "enum" => Trade::DeviceKind.all.select(&:neutral?).map(&:name)
         },
         "fitted_kind" => {
           "enum" => Trade::DeviceKind.special.map(&:name)

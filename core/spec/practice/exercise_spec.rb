@@ -61,6 +61,19 @@ RSpec.describe Dielectra::Practice do
     expect(exercise.acts).to be_empty
   end
 
+  it "refuses names that nothing has, with a box open as well" do
+    [off, *%w[open prove_dead].map { |kind| { "do" => kind, "place" => place } }].each { |step| exercise.act(step) }
+    [
+      { "do" => "open", "place" => "moon" },
+      { "do" => "set", "device" => "S9", "to" => "up" },
+      { "do" => "probe", "tool" => "voltage", "at" => %w[a b] },
+      { "do" => "replace", "device" => "S9", "kind" => "three_way" },
+      { "do" => "replace", "device" => "S1", "kind" => "cow" },
+      { "do" => "arrange", "place" => place, "joints" => [["q"]] }
+    ].each { |act| expect { exercise.act(act) }.to raise_error(Dielectra::InvalidInput) }
+    expect(exercise.acts.size).to eq(3)
+  end
+
   it "comes to the same when its acts are done anew" do
     played(exercise)
     again = made(1, 1, exercise.acts.map(&:step))

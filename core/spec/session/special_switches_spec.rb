@@ -79,6 +79,18 @@ RSpec.describe Dielectra::Trade::DeviceKind do
     )
   end
 
+  it "takes no kind of a control in a job file that is not known, or needs no neutral" do
+    refused =
+      %w[spaceship dimmer].map do |kind|
+        document = call.document
+        controls = document["controls"].map { |row| row.merge("kind" => kind) }
+        Dielectra::Evidence::Job.read(document.merge("controls" => controls))
+      rescue Dielectra::InvalidInput => e
+        e.pointer
+      end
+    expect(refused).to eq(%w[/controls/0/kind /controls/0/kind])
+  end
+
   it "has every kind joined like one of the plain ones" do
     plain = %w[single_pole three_way four_way combination electronic unknown]
     switches = described_class.all.select { |kind| kind.switch? && kind.covered? }

@@ -100,10 +100,22 @@ module Dielectra
       def check(step)
         answered = step.merge("answer" => { "unsure" => true })
         Steps.check!(answered, situation)
+        Steps.of(step).check_meant!(situation)
+        check_kind(step)
         place = Steps.of(step).place(situation)
-        return if %i[nothing].include?(Steps.of(step).touches) || situation.open?(place) || step["do"] == "open"
+        return if Steps.of(step).touches == :nothing || situation.open?(place) || step["do"] == "open"
 
         raise InvalidInput, "the #{Presentation::Naming.place(place)} box is closed."
+      end
+
+      # Only what is there is replaced, by a device that there is
+      def check_kind(step)
+        return unless step["do"] == "replace"
+
+        known = step["kind"] == Steps::Replace::LAMP || Trade::DeviceKind.known?(step["kind"])
+        return if known && house.circuit.device(step["device"])
+
+        raise InvalidInput.new("#{step["device"]} cannot be replaced by #{step["kind"]}.", pointer: "/kind")
       end
 
       def done(step)

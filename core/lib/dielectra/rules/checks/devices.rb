@@ -9,7 +9,6 @@ module Dielectra
         PUSH_IN = "14"
         # Watts below which a dimmer may not work its lamps. The label of the dimmer rules.
         LEAST_WATTS = 25
-        LUMINAIRES = %w[luminaire].freeze
 
         # One conductor under a screw. A joint that was made in this job is a splice with a tail.
         def one_a_screw
