@@ -11,7 +11,7 @@ module Dielectra
       # @param functions [Array<String>] what the run carries
       # @param colors [Array<String>] its insulated conductors
       # @param polarized [Symbol, nil] :feed or :onward where the far end is a panel or an outlet, where line is dark
-      #   and neutral is white; only a panel is held to be capable of the reverse
+      #   (black where there is a black) and neutral is white; only a panel is held to be capable of the reverse
       # @return [Array<Way>] ways by falling weight; weights sum to one
       def self.ways(functions, colors, polarized: nil)
         (@ways ||= {})[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze
@@ -100,8 +100,10 @@ module Dielectra
       def told_apart? =
         @colors.one? { |color| Trade::Color.neutral?(color) } && roles(@functions).sort == %w[line neutral]
 
-      # At a panel or outlet, line is the first dark conductor and neutral the white one, or the exact reverse.
-      def plain?(order) = roles(order).index("neutral") == white && roles(order).index("line") == dark
+      # At a panel or outlet, line is a dark conductor and neutral the white one.
+      def plain?(order) = roles(order).index("neutral") == white && roles(order).index("line") != white
+
+      def usual?(order) = plain?(order) && roles(order).index("line") == dark
 
       def reversed?(order) = roles(order).index("line") == white && roles(order).index("neutral") == dark
 
@@ -112,11 +114,16 @@ module Dielectra
       def dark = @colors.index("black") || @colors.index { |color| !Trade::Color.neutral?(color) }
 
       def weight(order)
-        if @polarized && told_apart?
-          return reversed?(order) ? Trade.priors.dig("layout", "panel_polarity_reversed") : 1.0
-        end
+        return polarity(order) if @polarized && told_apart?
 
         @colors.zip(order).reduce(1.0) { |value, (color, function)| value * habit(function, color) }
+      end
+
+      # A conductor to spare beside the line leaves it to habit which of the dark ones is hot.
+      def polarity(order)
+        return 1.0 if usual?(order)
+
+        Trade.priors.dig("layout", plain?(order) ? "line_on_another_dark" : "panel_polarity_reversed")
       end
 
       def habit(function, color)

@@ -25,6 +25,9 @@ module Dielectra
 
       def self.as_found = @as_found ||= new
 
+      # @return [Arrangement] the same with everything plugged in
+      def with_all_in = Arrangement.new(joints:, touched:, kinds:, lamps:)
+
       # @param from [Array<Array<String>>] what touched what before
       # @param to [Array<Array<String>>] what touches what from now on
       def with_joints(place, from:, to:)

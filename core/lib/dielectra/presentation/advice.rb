@@ -154,6 +154,8 @@ module Dielectra
           "find the far ends of two conductors" unless asked?
         when :apart
           "take the #{Naming.place(@action.subject)} box apart" unless @step.do == "arrange"
+        when :part
+          "part a joint in the #{Naming.place(@action.subject)} box" unless @step.do == "arrange"
         when :repair
           "the rewire" unless %w[arrange replace mark].include?(@step.do)
         when :prove
@@ -184,6 +186,8 @@ module Dielectra
           "If line met neutral or ground anywhere, it would show here. Then the power can come on."
         when :apart
           "Take it apart and cap the wires. Then power up and find the line."
+        when :part
+          "With the joint parted, a reading tells on which side of this box the fault is."
         when :join
           "It finds the far ends of two conductors in one go."
         when :repair

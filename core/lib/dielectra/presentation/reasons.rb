@@ -136,6 +136,8 @@ module Dielectra
           "watching the light"
         when :wiggle
           "wiggling the #{Naming.place(@session.situation.place_of_device(action.subject))} toggle"
+        when :part
+          "parting a joint in the #{Naming.place(action.subject)} box, and a reading there"
         when :join
           "joining #{Naming.list(action.subject.map { |point| Naming.point(point) })} for a test elsewhere"
         else

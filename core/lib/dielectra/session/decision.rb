@@ -16,7 +16,7 @@ module Dielectra
       ON_THE_WAY = 4.0
 
       # Information gain, in bits, that makes a question worth asking before a job is stopped
-      LEAST_BITS = 0.02
+      LEAST_BITS = 0.04
 
       # How a trouble began that somebody saw or did, so that working now is no reason to believe it gone
       TOLD = %w[new_switch opened smell_or_heat after_water].freeze
@@ -103,9 +103,13 @@ module Dielectra
 
       # Rules that come before anything is weighed
       def under_way =
-        ruled(:unplug, Unplugging.new(@session).step) || ruled(:leak, LeakCheck.new(@session).step) ||
+        ruled(:unplug, Unplugging.new(@session).step) || ruled(:hold, hold) ||
+          ruled(:leak, LeakCheck.new(@session).step) ||
           ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
           ruled(:polarity, Polarity.new(@session).again)
+
+      # Everything was seen to work, and too much on the circuit or a weak breaker would only show in time.
+      def hold = (HoldCheck.new(@session).step if @session.proof.complete?)
 
       # A session without an end
       def over = (halt(:too_long) if @session.steps.size >= Troubleshooting::MOST_STEPS)
@@ -203,7 +207,8 @@ module Dielectra
         return refused(@action.subject, open) if @action.purpose == :refused
         return halt(:no_progress) if @action.purpose == :repair && untold?
 
-        ruled(:cause, (CauseCheck.new(@session).step(@action) if @action.purpose == :repair)) || @action.step
+        ruled(:cause, (CauseCheck.new(@session).step(@action) if @action.purpose == :repair)) ||
+          ruled(:unplug, Unplugging.new(@session).before(@action.step)) || @action.step
       end
 
       def on_the_way(open) =

@@ -158,9 +158,9 @@ module Dielectra
         (@loads ||= {}.compare_by_identity)[arrangement] ||= @world
           .lamps
           .each_with_index
-          .filter_map { |(lamp, ends), number| [number, [ends]] if lamp_good?(arrangement, lamp) }
+          .filter_map { |(lamp, ends), number| [number, [ends]] if drawing?(arrangement, lamp) }
           .to_h
-          .merge(skeleton.appliances)
+          .merge(skeleton.appliances(arrangement.unplugged))
       end
 
       # The nets with the switches taken out
@@ -190,6 +190,10 @@ module Dielectra
         !@burnt || faults.none? { |fault| fault.kind == :lamp_burnt && fault.device == lamp } ||
           arrangement.lamps.include?(PointId.device(lamp))
       end
+
+      # Whether a load draws power: a good lamp, and what is plugged in
+      def drawing?(arrangement, lamp) =
+        lamp_good?(arrangement, lamp) && !arrangement.unplugged.include?(PointId.device(lamp))
 
       # Points whose joint makes no contact, or not always
       def dead_points(arrangement)

@@ -99,7 +99,8 @@ module Dielectra
         @world.faults[:fixtures] ||= @world.job.goal.loads.flat_map do |load|
           hot, neutral = load.terminals.map { |terminal| "#{load.device}.#{terminal}" }
           [neutral, PointId.yoke(load.device)].map do |other|
-            a_call(fault(:load_shorted, device: load.device, place: load.place, points: [hot, other]))
+            where = { device: load.device, place: load.place, points: [hot, other] }
+            a_call(load.kind == "receptacle" ? appliance(**where) : fault(:load_shorted, **where))
           end
         end
       end
@@ -119,11 +120,15 @@ module Dielectra
               end
             next [] if ends.size < 2
 
-            outlets.map { |load| fault(:load_shorted, device: load.id, place: load.place, points: ends) }
+            outlets.map { |load| appliance(device: load.id, place: load.place, points: ends) }
           end
       end
 
       def outlet(id) = @world.job.loads.find { |load| load.id == id && load.kind == "receptacle" }
+
+      # Something with a short in it that is plugged in
+      def appliance(**where) =
+        [Deviation.new(kind: :load_shorted, **where), @priors.fetch(@world.tripping? ? "plug_shorted" : "load_shorted")]
 
       # Switches whose yoke, or a bare wire behind them, touches a hot screw
       def touching
@@ -140,8 +145,17 @@ module Dielectra
 
       # Too much on the circuit, or a breaker that trips too early
       def slow
-        @world.faults[:slow] ||= Deviation::SLOW.map { |kind| fault(kind, place: @world.job.panel.id) }
+        @world.faults[:slow] ||= Deviation::SLOW.map do |kind|
+          deviation, prior = fault(kind, place: @world.job.panel.id)
+          [deviation, kind == :overload && outlets.empty? ? prior * NOBODY_NAMED : prior]
+        end
       end
+
+      # Share of the overloads that come from outlets nobody named
+      NOBODY_NAMED = 0.3
+      private_constant :NOBODY_NAMED
+
+      def outlets = @world.job.loads.select { |load| load.kind == "receptacle" }
 
       # Scales the prior of a fault whose frequency does not depend on the number of switches. Other priors are for two
       # switches.

@@ -102,16 +102,16 @@ module Dielectra
       def points_at(place) = (@points_at ||= {})[place] ||= @index.same(functions_at(place).keys.sort)
 
       # Possible further loads: at outlets downstream, in the other halves of receptacles, and on the feed
+      # @param unplugged [Array<String>] receptacles of which everything is out
       # @return [Hash{Integer => Array<Array(Integer, Integer)>}] number in World#load_names => what lies between
-      def appliances
-        @appliances ||=
-          begin
-            names = @world.load_names
-            {
-              names.index(:beyond) => beyond,
-              names.index(:feed) => @world.sources.zip(@world.returns)
-            }.reject { |_, ends| ends.empty? }
-          end
+      def appliances(unplugged = [])
+        (@appliances ||= {})[unplugged] ||= begin
+          names = @world.load_names
+          {
+            names.index(:beyond) => beyond(unplugged),
+            names.index(:feed) => @world.sources.zip(@world.returns)
+          }.reject { |_, ends| ends.empty? }
+        end
       end
 
       def broken_conductors = @broken_conductors ||= Faults.broken(runs)
@@ -148,15 +148,22 @@ module Dielectra
             .select { |run| run.outer? && !run.feed? }
             .map { |run| [run, run.places.find { |name| !Design::Layout.onward?(name) }] }
 
-      def beyond
-        outlets = onward.map { |run, place| %w[line neutral].map { |function| run.point(place, function) } }
+      def beyond(unplugged)
         halves =
           @job
             .goal
             .loads
-            .select { |load| load.kind == "receptacle" && load.part.nil? }
+            .select { |load| load.kind == "receptacle" && load.part.nil? && !unplugged.include?(load.device) }
             .map { |load| ["#{load.id}.hot_2", "#{load.id}.neutral_2"] }
-        (outlets.select(&:all?) + halves).map { |pair| pair.map { |point| @index[point] } }
+        (halves + fed_onward(unplugged)).map { |pair| pair.map { |point| @index[point] } }
+      end
+
+      # Line and neutral of the runs that leave, unless each leads to an outlet of the job and all of these are empty
+      def fed_onward(unplugged)
+        outlets = @job.loads.select { |load| load.kind == "receptacle" }.map(&:id) & @job.bystanders
+        return [] if outlets.any? && (outlets - unplugged).empty? && onward.size <= outlets.size
+
+        onward.map { |run, place| %w[line neutral].map { |function| run.point(place, function) } }.select(&:all?)
       end
 
       def add_roles(sums, run, weight)

@@ -200,7 +200,7 @@ module Dielectra
       def devices
         items = (@job.goal.controls + @job.goal.loads).uniq(&:device)
         items.map do |item|
-          kind = @kinds[item.device] || (item.respond_to?(:kind) ? item.kind : usual(item))
+          kind = @kinds[item.device] || item.kind || usual(item)
           tabs = Trade::KindName.broken_tabs(kind).to_h { |tab| [tab, "removed"] }
           { "id" => item.device, "kind" => Trade::KindName.plain(kind), "place" => item.place, **tabs, **lamp(item) }
         end

@@ -43,7 +43,10 @@ module Dielectra
       # The same once everything that can be unplugged is
       RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
       # How likely ohms that draw more than the breaker carries are, by whether too much is on the circuit
-      HEAVY_DRAW = { true => 1.0, false => 0.1 }.freeze
+      HEAVY_DRAW = { true => 1.0, false => 0.04 }.freeze
+      # Watts of one lamp, and how many times its ohms a lamp that burns has of one that is cold
+      LAMP_WATTS = 100
+      COLD = 12
 
       LIGHTS = %i[lamp wiggle].freeze
       HEARD = %i[continuity resistance].freeze
@@ -89,8 +92,9 @@ module Dielectra
           states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = @paths.path(hypothesis, arrangement, *observation.at)
-          drawn = heavy?(observation) ? HEAVY_DRAW.fetch(hypothesis.slow == :overload) : 1.0
+          heavy = heavy?(observation)
           in_each(observation.toggles, [path.sure, path.weak, path.leak, path.series, *path.loads.values]) do |state|
+            drawn = heavy ? drawing(hypothesis, path, state, observation.reading) : 1.0
             drawn * heard(path, hypothesis.beeping, state, observation)
           end
         else
@@ -292,6 +296,14 @@ module Dielectra
 
         amps = @world.job.amps
         !amps.nil? && @world.job.supply_volts / ohms > amps
+      end
+
+      # How likely such ohms are by what they draw: cold lamps on the path say nothing of what is too much.
+      def drawing(hypothesis, path, state, ohms)
+        lamps = path.loads.count { |number, mask| number < @world.lamps.size && mask.anybits?(state) }
+        return 1.0 if lamps * LAMP_WATTS >= @world.job.supply_volts**2 / (ohms * COLD)
+
+        HEAVY_DRAW.fetch(hypothesis.slow == :overload)
       end
 
       # A breaker that was left on for some minutes

@@ -33,7 +33,9 @@ module Dielectra
       # @return [Array<Action>] best first
       def all
         found =
-          [Looks, *(Openings if @opening), Bulbs, DeadReadings, LiveReadings].flat_map { |kind| kind.new(@now).to_a }
+          [Looks, *(Openings if @opening), Bulbs, DeadReadings, PartedJoints, LiveReadings].flat_map do |kind|
+            kind.new(@now).to_a
+          end
         found += Repairs.new(@now).beside(found.select { |action| worthwhile?(action) }.map(&:value).min)
         found += JoinedPairs.new(@now).to_a if worth_joining?(found)
         sorted(found)
@@ -81,7 +83,7 @@ module Dielectra
       def worthwhile?(action)
         now = @expected_cost.now(@work_state)
         case action.purpose
-        when :continuity, :join, :volts, :detect, :lamp
+        when :continuity, :join, :part, :volts, :detect, :lamp
           action.value < now - LEAST_GAIN
         when :watch, :throw, :wiggle
           action.value < now + action.minutes - LEAST_GAIN

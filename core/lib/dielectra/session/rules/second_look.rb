@@ -191,8 +191,10 @@ module Dielectra
 
       def measured?(tool, points) = @belief.observations.any? { |seen| seen.what == tool && seen.at == points }
 
-      # What was joined for a test is put back.
+      # What was joined for a test is put back once the test was made.
       def put_back
+        return if @session.steps.last["do"] == "arrange"
+
         @situation.opened.each_key do |name|
           found = @situation.found_joints(name)
           stray =
