@@ -5,7 +5,7 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt device pairing setting photograph closing exercise].each do |model|
+%w[house job entry receipt device pairing setting photograph closing exercise drill].each do |model|
   require_relative "models/#{model}"
 end
 %w[
@@ -34,6 +34,7 @@ end
   house_recall
   meter_line
   house_archive
+  practice_file
   backup
   nightly
   certificate

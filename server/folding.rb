@@ -91,6 +91,11 @@ module Server
         told(thinkers.ask({ "do" => what, "about" => { "id" => id }, **more.transform_keys(&:to_s) }))
       end
 
+      # @param chosen [Array<Integer, nil>, nil] what was answered
+      # @return [Array<Hash>] the questions of a round of drills, or what each answer is worth
+      def drills(seed, chosen = nil) =
+        told(thinkers.ask({ "do" => "drills", "about" => { "id" => seed }, "seed" => seed, "chosen" => chosen }))
+
       # A job as the day shows it, whether it folds or not
       def row(job)
         view(job)["call"]

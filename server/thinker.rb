@@ -69,7 +69,17 @@ module Server
       plain(Dielectra::Presentation::ExerciseSheet.new(exercise(request)).review(request["claim"]))
     end
 
-    def exercise(request) = Dielectra::Practice::Exercise.new(*request.values_at("level", "seed", "acts"))
+    def exercise(request)
+      level, seed, acts, lesson = request.values_at("level", "seed", "acts", "lesson")
+      Dielectra::Practice::Exercise.new(level, seed, acts, lesson:)
+    end
+
+    # The questions of a round, and with `chosen` what each answer is worth
+    def do_drills(request)
+      sheets = Dielectra::Practice::Drill.round(request["seed"]).map { |one| Dielectra::Presentation::DrillSheet.new(one) }
+      chosen = request["chosen"]
+      plain(chosen ? sheets.zip(chosen).map { |sheet, one| sheet.marked(one) } : sheets.map(&:to_h))
+    end
 
     # Through JSON, so that it is the same whichever process made it
     def plain(shown) = JSON.parse(JSON.generate(shown))

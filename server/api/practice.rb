@@ -9,14 +9,42 @@ module Server
       HINTS = Dielectra::Presentation::ExerciseSheet::HINTS.size
 
       get "/practice" do
-        levels = Dielectra::Practice::Level::ALL.map(&:to_h)
-        json({ levels:, exercises: Exercise.newest.limit(MOST).map { |one| row(one) } })
+        json(
+          {
+            levels: Dielectra::Practice::Level::ALL.map(&:to_h),
+            lessons: lessons,
+            progress: Dielectra::Presentation::ProgressSheet.new(progress).to_h,
+            drills: Drill.newest.limit(MOST).map(&:row),
+            exercises: Exercise.newest.limit(MOST).map { |one| row(one) }
+          }
+        )
       end
 
       post "/practice" do
-        level = Dielectra::Practice::Level.at(body!["level"])
-        seed = body!["seed"] || rand(Exercise::SEEDS)
-        json(shown(Exercise.create!(level: level.number, seed:, person: request.env[Access::PERSON])), status: 201)
+        lesson = body!["lesson"]&.then { |number| Dielectra::Practice::Lesson.at(number) }
+        level = lesson ? lesson.level : Dielectra::Practice::Level.at(body!["level"]).number
+        seed = lesson&.seed || body!["seed"] || rand(Exercise::SEEDS)
+        json(shown(Exercise.create!(level:, seed:, lesson: lesson&.number, person:)), status: 201)
+      end
+
+      # Houses and what was done in them, for somebody else to play or to look at
+      get "/practice/file" do
+        attachment "practice.json"
+        json(PracticeFile.of(Exercise.order(:id).last(PracticeFile::MOST)))
+      end
+
+      post "/practice/file" do
+        file = PracticeFile.new(body!)
+        json({ kept: file.keep { |one, claim| reviewed(one, claim) } }, status: 201)
+      end
+
+      get("/practice/drills/:seed") { json({ seed:, questions: Folding.drills(seed) }) }
+
+      post "/practice/drills" do
+        seed, chosen, seconds = body!.values_at("seed", "chosen", "seconds")
+        marks = Folding.drills(seed, chosen)
+        Drill.create!(seed:, right: marks.count { |one| one["right"] }, asked: marks.size, seconds:, person:)
+        json({ marks: }, status: 201)
       end
 
       get("/practice/:id") { json(shown(exercise)) }
@@ -27,7 +55,7 @@ module Server
       post("/practice/:id/hints") { changed { |one| one.hints = [one.hints + 1, HINTS].min } }
 
       # The learner says that it is done, and what was wrong.
-      post("/practice/:id/end") { changed { |one| one.review = think(one, "review", claim: body!["claim"]) } }
+      post("/practice/:id/end") { changed { |one| one.review = reviewed(one, body!["claim"]) } }
 
       delete "/practice/:id" do
         exercise.destroy!
@@ -37,6 +65,21 @@ module Server
       private
 
       def exercise = Exercise.find(Integer(params[:id], 10))
+
+      def seed = Integer(params[:seed], 10).clamp(Exercise::SEEDS)
+
+      def person = request.env[Access::PERSON]
+
+      def reviewed(one, claim) = { **think(one, "review", claim:), "claim" => claim }
+
+      # The course, and how often each lesson of it ended right
+      def lessons
+        done = Exercise.where.not(lesson: nil).select(&:right?).map(&:lesson).tally
+        Dielectra::Practice::Lesson.all.map { |one| { **one.to_h, "done" => done.fetch(one.number, 0) } }
+      end
+
+      def progress =
+        Dielectra::Practice::Progress.new(Exercise.where.not(review: nil).order(:id).filter_map(&:result))
 
       # Takes a change once the house has said what comes of it. One that is over takes none.
       def changed
@@ -55,13 +98,14 @@ module Server
       def shown(one) = { **one.about, **think(one, "exercise", hints: one.hints), "review" => one.review }
 
       def think(one, what, **more)
-        Folding.exercise(one.id, what, level: one.level, seed: one.seed, acts: one.acts, **more)
+        Folding.exercise(one.id, what, **one.slice("level", "seed", "acts", "lesson").symbolize_keys, **more)
       end
 
       def row(one)
         {
           **one.about,
-          "level" => Dielectra::Practice::Level.at(one.level).to_h,
+          "level" => one.about_level,
+          "lesson" => one.lesson,
           "seed" => one.seed,
           "acts" => one.acts.size,
           "person" => one.person,

@@ -50,6 +50,68 @@ RSpec.describe Server::Api::Practice do
     expect(said["exercises"].first).to include("id" => id, "over" => true, "right" => false)
   end
 
+  it "gives a house of the course, and counts what ended right" do
+    expect(send_json(:post, "/practice", { lesson: 2 })).to eq(201)
+    expect(said["level"]).to include("number" => 2, "name" => "A breaker found tripped")
+    expect(send_json(:post, "/practice", { lesson: 31 })).to eq(422)
+    Server::Exercise.last.update!(
+      review: {
+        "right" => true,
+        "named" => true,
+        "stopped" => 0,
+        "minutes" => 12.0,
+        "others" => [{}, { "minutes" => 6.0 }]
+      }
+    )
+    send_json(:get, "/practice")
+    expect(said["lessons"].size).to eq(30)
+    expect(said["lessons"][1]["done"]).to eq(1)
+    expect(said["progress"]["levels"]).to eq(
+      [
+        {
+          "level" => 1,
+          "name" => "One switch, one light",
+          "played" => 1,
+          "right" => 1,
+          "named" => 1,
+          "stopped" => 0,
+          "ratio" => 2.0
+        }
+      ]
+    )
+    expect(said["progress"]["next"]).to include("level" => 1, "why" => /Three houses/)
+  end
+
+  it "asks ten quick questions, marks what was answered, and keeps the round" do
+    send_json(:get, "/practice/drills/4")
+    questions = said["questions"]
+    expect(questions.map { |one| one["kind"] }.tally.values.uniq).to eq([2])
+    send_json(:post, "/practice/drills", { seed: 4, chosen: [0] * 10, seconds: 61.5 })
+    right = said["marks"].count { |one| one["right"] }
+    expect(said["marks"].map { |one| one["because"] }).to all(match(/\A[A-Z].*\.\z/))
+    send_json(:get, "/practice")
+    expect(said["drills"].first).to include("seed" => 4, "right" => right, "asked" => 10, "seconds" => 61.5)
+  end
+
+  it "writes houses to a file and reads them back, with reviews of its own" do
+    start
+    id = said["id"]
+    act({ "do" => "open", "place" => said["controls"].first["place"] })
+    send_json(:post, "/practice/#{id}/end", { claim: nil })
+    send_json(:get, "/practice/file")
+    file = said
+    expect(send_json(:post, "/practice/file", file)).to eq(201)
+    expect(said["kept"]).to eq(0)
+    Server::Exercise.delete_all
+    send_json(:post, "/practice/file", file)
+    expect(said["kept"]).to eq(1)
+    expect(Server::Exercise.last.review).to include("right" => false, "stopped" => 1)
+    expect(send_json(:post, "/practice/file", file.merge("cases" => [{ "level" => 1, "seed" => 1, "acts" => [{}] }]))).to eq(
+      422
+    )
+    expect(send_json(:post, "/practice/file", { "format" => "other", "version" => 1, "cases" => [] })).to eq(422)
+  end
+
   it "forgets one, and knows no other level than those there are" do
     start
     id = said["id"]

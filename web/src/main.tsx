@@ -29,6 +29,9 @@ const PairScreen = lazy(() => import("./screens/PairScreen").then((part) => ({ d
 const PracticeScreen = lazy(() =>
   import("./screens/PracticeScreen").then((part) => ({ default: part.PracticeScreen })),
 );
+const DrillScreen = lazy(() =>
+  import("./screens/DrillScreen").then((part) => ({ default: part.DrillScreen })),
+);
 const ExerciseScreen = lazy(() =>
   import("./screens/ExerciseScreen").then((part) => ({ default: part.ExerciseScreen })),
 );
@@ -63,6 +66,7 @@ createRoot(root).render(
               <Route path="/houses/:id" element={<HouseScreen />} />
               <Route path="/bench" element={<BenchScreen />} />
               <Route path="/practice" element={<PracticeScreen />} />
+              <Route path="/practice/drills/:seed" element={<DrillScreen />} />
               <Route path="/practice/:id" element={<ExerciseScreen />} />
               <Route path="/pair" element={<PairScreen />} />
               <Route path="/settings" element={<SettingsScreen />} />

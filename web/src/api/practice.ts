@@ -4,6 +4,8 @@ import { api, body, type Schemas } from "./client";
 export type Exercise = Schemas["Exercise"];
 export type Review = Schemas["Review"];
 export type Doing = Schemas["Act"];
+export type Practice = NonNullable<ReturnType<typeof usePractice>["data"]>;
+export type Drills = NonNullable<ReturnType<typeof useDrills>["data"]>;
 export type Claim = { kind: string; place?: string } | null;
 
 const all = ["practice"] as const;
@@ -21,11 +23,42 @@ export function useExercise(id: number) {
   });
 }
 
-/** A house of a level; one of a seed, where that is given. */
+/** The questions of a round. They stay as they are while one answers. */
+export function useDrills(seed: number) {
+  return useQuery({
+    queryKey: ["drills", seed],
+    queryFn: () => body(api.GET("/practice/drills/{seed}", { params: { path: { seed } } })),
+    staleTime: Infinity,
+  });
+}
+
+export function useAnswerDrills() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (round: { seed: number; chosen: (number | null)[]; seconds: number }) =>
+      body(api.POST("/practice/drills", { body: round })),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: all, exact: true }),
+  });
+}
+
+/** Houses from a file. The server checks what is in it. */
+export function useReadFile() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (file: File) => {
+      const read = JSON.parse(await file.text()) as Schemas["PracticeFile"];
+      return body(api.POST("/practice/file", { body: read }));
+    },
+    onSuccess: () => void queries.invalidateQueries({ queryKey: all, exact: true }),
+  });
+}
+
+/** A house of a level, one of a seed where that is given, or one of the course. */
 export function useStart() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (asked: { level: number; seed?: number }) => body(api.POST("/practice", { body: asked })),
+    mutationFn: (asked: { level: number; seed?: number } | { lesson: number }) =>
+      body(api.POST("/practice", { body: asked })),
     onSuccess: (exercise) => {
       queries.setQueryData(one(exercise.id), exercise);
       void queries.invalidateQueries({ queryKey: all, exact: true });

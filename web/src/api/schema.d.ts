@@ -171,8 +171,62 @@ export interface paths {
         /** The levels there are, and the exercises that were played */
         get: operations["practice"];
         put?: never;
-        /** A practice house of a level; the same seed gives the same house */
+        /** A practice house of a level, where the same seed gives the same house, or of a lesson */
         post: operations["startExercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Practice houses and what was done in them, for somebody else */
+        get: operations["practiceFile"];
+        put?: never;
+        /** Keep the houses of a file; reviews are worked out here */
+        post: operations["readPracticeFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was answered in a round of drills; it is marked and kept */
+        post: operations["answerDrills"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/drills/{seed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seed: number;
+            };
+            cookie?: never;
+        };
+        /** The questions of a round; the same seed gives the same */
+        get: operations["drills"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -858,7 +912,46 @@ export interface components {
             tape?: string;
             position?: string;
         };
+        Progress: {
+            levels: {
+                level: number;
+                name: string;
+                played: number;
+                right: number;
+                named: number;
+                stopped: number;
+                /** @description Minutes over those of one who knew the trouble */
+                ratio: number | null;
+            }[];
+            next: {
+                level: number;
+                name: string;
+                why: string;
+            };
+        };
+        DrillRow: {
+            seed: number;
+            right: number;
+            asked: number;
+            seconds: number;
+            person: string | null;
+            day: string;
+        };
+        PracticeFile: {
+            format: string;
+            version: number;
+            cases: {
+                level: number;
+                seed: number;
+                lesson?: number | null;
+                person?: string | null;
+                hints?: number;
+                acts: Record<string, never>[];
+                claim?: null | Record<string, never>;
+            }[];
+        };
         ExerciseRow: {
+            lesson: number | null;
             id: number;
             level: components["schemas"]["Level"];
             seed: number;
@@ -2026,6 +2119,15 @@ export interface operations {
                 content: {
                     "application/json": {
                         levels: components["schemas"]["Level"][];
+                        /** @description The course of thirty houses, and how often each ended right */
+                        lessons: {
+                            number: number;
+                            name: string;
+                            teaches: string;
+                            done: number;
+                        }[];
+                        progress: components["schemas"]["Progress"];
+                        drills: components["schemas"]["DrillRow"][];
                         exercises: components["schemas"]["ExerciseRow"][];
                     };
                 };
@@ -2042,8 +2144,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    level: number;
+                    level?: number;
                     seed?: number;
+                    lesson?: number;
                 };
             };
         };
@@ -2052,6 +2155,126 @@ export interface operations {
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];
+        };
+    };
+    practiceFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeFile"];
+                };
+            };
+        };
+    };
+    readPracticeFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeFile"];
+            };
+        };
+        responses: {
+            /** @description How many were new */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        kept: number;
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    answerDrills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    seed: number;
+                    seconds: number;
+                    /** @description The number of the option for each question; null where none was chosen */
+                    chosen: (number | null)[];
+                };
+            };
+        };
+        responses: {
+            /** @description What each answer is worth */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        marks: {
+                            right: boolean;
+                            answer: string;
+                            because: string;
+                        }[];
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    drills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The questions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        seed: number;
+                        questions: {
+                            kind: string;
+                            question: string;
+                            box: null | components["schemas"]["Box"];
+                            options: {
+                                value: number;
+                                words: string;
+                            }[];
+                        }[];
+                    };
+                };
+            };
         };
     };
     exercise: {

@@ -1,18 +1,23 @@
 import { Link, useNavigate } from "react-router";
-import { usePractice, useStart } from "../api/practice";
+import { usePractice, useStart, type Practice } from "../api/practice";
 import { Button } from "../ui/Button";
+import { Course } from "../practice/Course";
+import { Learned } from "../practice/Learned";
+import { PracticeFile } from "../practice/PracticeFile";
 import { longDay } from "../ui/days";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 import { Waiting } from "../ui/Waiting";
+import { drawn } from "../practice/drawn";
 
 /** Houses to practice on, by level, and those that were played. */
 export function PracticeScreen() {
   const practice = usePractice();
   const start = useStart();
   const go = useNavigate();
-  const begin = (level: number, seed?: number) =>
-    start.mutate(seed ? { level, seed } : { level }, { onSuccess: ({ id }) => void go(`/practice/${id}`) });
+  const begin = (asked: Parameters<typeof start.mutate>[0]) =>
+    start.mutate(asked, { onSuccess: ({ id }) => void go(`/practice/${id}`) });
+  const next = practice.data?.progress.next;
   return (
     <Frame>
       <div className="mx-auto max-w-4xl">
@@ -23,19 +28,44 @@ export function PracticeScreen() {
         </p>
         <Notice error={practice.error ?? start.error} />
         {practice.isPending && <Waiting words="Reading the levels …" />}
-        <ul className="grid gap-2 sm:grid-cols-2">
+        {next && (
+          <div className="mb-4 flex flex-wrap items-center gap-x-6 gap-y-2 rounded-lg border-2 border-edge bg-plate p-4 text-engraved print:hidden">
+            <p className="grow">
+              <b className="block text-lg">
+                Next: level {next.level}, {next.name}
+              </b>
+              {next.why}
+            </p>
+            <Button kind="key" disabled={start.isPending} onClick={() => begin({ level: next.level })}>
+              Start
+            </Button>
+            <Button onClick={() => void go(`/practice/drills/${drawn()}`)}>
+              Ten questions in 90 seconds
+            </Button>
+          </div>
+        )}
+        <ul className="grid gap-2 sm:grid-cols-2 print:hidden">
           {practice.data?.levels.map(({ number, name, teaches }) => (
             <li key={number} className="flex flex-col gap-2 rounded-lg border border-edge bg-sheet p-4">
               <h2 className="text-lg font-bold">
                 {number} · {name}
               </h2>
               <p className="grow text-quiet">{teaches}</p>
-              <Button kind="key" disabled={start.isPending} onClick={() => begin(number)}>
+              <Button kind="key" disabled={start.isPending} onClick={() => begin({ level: number })}>
                 A house of level {number}
               </Button>
             </li>
           ))}
         </ul>
+        {practice.data && (
+          <Course
+            lessons={practice.data.lessons}
+            busy={start.isPending}
+            begin={(lesson) => begin({ lesson })}
+          />
+        )}
+        {practice.data && <Learned {...practice.data} />}
+        {practice.data && <PracticeFile />}
         {(practice.data?.exercises.length ?? 0) > 0 && (
           <>
             <h2 className="mt-6 mb-2 text-lg font-bold">Played so far</h2>
@@ -53,7 +83,13 @@ export function PracticeScreen() {
                   </Link>
                   <span className="text-sm text-quiet">{longDay(row.day)}</span>
                   <span className="text-sm">{outcome(row)}</span>
-                  <Button small disabled={start.isPending} onClick={() => begin(row.level.number, row.seed)}>
+                  <Button
+                    small
+                    disabled={start.isPending}
+                    onClick={() =>
+                      begin(row.lesson ? { lesson: row.lesson } : { level: row.level.number, seed: row.seed })
+                    }
+                  >
                     Again
                   </Button>
                 </li>
@@ -66,7 +102,7 @@ export function PracticeScreen() {
   );
 }
 
-type Row = NonNullable<ReturnType<typeof usePractice>["data"]>["exercises"][number];
+type Row = Practice["exercises"][number];
 
 function outcome(row: Row): string {
   if (!row.over) return `under way, ${row.acts} done`;

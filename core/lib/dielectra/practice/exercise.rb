@@ -23,13 +23,14 @@ module Dielectra
       # @param number [Integer] of the level
       # @param seed [Integer]
       # @param said [Array<Hash>] acts so far, as they were told to #act
+      # @param lesson [Integer, nil] of the course, which has its own house
       # @raise [InvalidInput]
-      def initialize(number, seed, said = [])
-        @level = Level.at(number)
-        @seed = seed
+      def initialize(number, seed, said = [], lesson: nil)
+        @level = lesson ? Lesson.at(lesson) : Level.at(number)
+        @seed = lesson ? @level.seed : seed
         @scenario = level.scenario(seed)
         @job = scenario.job
-        @house = House.new(scenario.circuit, random: Random.new(seed))
+        @house = House.new(scenario.circuit, random: Random.new(@seed))
         @watch = SafetyObserver.new(house, job)
         @situation = Evidence::Situation.of(job)
         @costs = Evidence::Costs.new

@@ -63,6 +63,20 @@ module Dielectra
         "Toggles wiggled with the light on. Nothing is called fixed before every position was seen.",
         %i[one two],
         %i[contact_intermittent joint_intermittent]
+      ),
+      Level.new(
+        7,
+        "Receptacles, fans, two lights, 230 V",
+        "A load is not always a lamp. What is common to two of them.",
+        %i[receptacle fan loads metric],
+        %i[exchanged joint_open contact_stuck_open]
+      ),
+      Level.new(
+        8,
+        "Marks that lie, and breakers found tripped",
+        "A screw's color is a habit. A breaker is turned on once, after a reading.",
+        %i[one two three],
+        %i[marks_wrong found_tripped wrong_device contact_stuck_closed]
       )
     ].freeze
   end

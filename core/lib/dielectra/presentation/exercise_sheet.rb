@@ -42,19 +42,6 @@ module Dielectra
       # The complaint where the customer gave no details
       VAGUE = "It does not work as it should."
 
-      # Boxes without anything believed of them
-      Untold =
-        Struct.new(:situation, :job) do
-          def findings = self
-
-          def roles = {}
-
-          def destinations = {}
-
-          def next = nil
-        end
-      private_constant :Untold
-
       # @param exercise [Practice::Exercise]
       def initialize(exercise)
         @exercise = exercise

@@ -49,19 +49,21 @@ module Dielectra
         { "do" => "cable", "between" => edge, **what }
       end
 
-      # New devices of the kind that is there, conductor for conductor
+      # New devices of the kind that is there, conductor for conductor; none for a device that its box does not hold
       def swaps(house, situation)
         @job
           .goal
           .swaps
           .reject { |device| situation.fitted.key?(device) }
-          .map { |device| { "do" => "replace", "device" => device, "kind" => kind(device, house, situation) } }
+          .filter_map do |device|
+            kind = kind(device, house, situation)
+            { "do" => "replace", "device" => device, "kind" => Trade::KindName.plain(kind) } if kind
+          end
       end
 
-      def kind(device, house, situation)
-        found = situation.kind_of(device) || house.kinds(situation.arrangement)[device]
-        Trade::KindName.plain(found || @job.loads.find { |load| load.id == device }.kind)
-      end
+      def kind(device, house, situation) =
+        situation.kind_of(device) || house.kinds(situation.arrangement)[device] ||
+          @job.loads.find { |load| load.id == device }&.kind
 
       def fits(house, situation)
         new =

@@ -20,9 +20,14 @@ module Dielectra
         LOAD = 20
 
         def told(situation)
-          points = @step.points.map { |point| Naming.point(point) }.join(" to ")
+          points = @step.points.map { |point| named(point, situation) }.join(" to ")
           [format(TITLES.fetch(@step.tool), points), "In the #{place(situation)} box.", (LIVE if @step.live?)]
         end
+
+        # What is touched: a point, or a receptacle that the tester is plugged into
+        def named(point, situation) =
+          @step.tool == "plug_in" ? Naming.load(point, situation.job) : Naming.point(point)
+        private :named
 
         def choices(session)
           volts = session.job.supply_volts

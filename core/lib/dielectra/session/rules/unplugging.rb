@@ -29,27 +29,23 @@ module Dielectra
       # The last reading that showed it, once more with something unplugged since
       def again
         seen = low.reverse.find { |one| only_unplugged_since?(one) } or return
-        return if taken?(seen)
+        return if taken?(seen.what.to_s, seen.at, seen.toggles)
 
         place = @situation.place_of_point(seen.at.first)
         return unless @situation.open?(place)
 
         step =
           @session.approach.hands(place) do |hands|
-            @session.approach.toggled(seen.toggles.positions) { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
+            reading = -> { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
+            seen.toggles == toggles ? reading.call : @session.approach.toggled(seen.toggles.positions, &reading)
           end
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
       def only_unplugged_since?(seen)
-        now, then_ = [@arrangement, seen.arrangement].map(&:unplugged)
-        (now - then_).any? && seen.toggles.known? && @arrangement.with_all_in == seen.arrangement.with_all_in
+        stands = seen.toggles == toggles || seen.toggles.known?
+        stands && seen.arrangement != @arrangement && @arrangement.with_all_in == seen.arrangement.with_all_in
       end
-
-      def taken?(seen) =
-        @belief.observations.any? do |one|
-          one.what == seen.what && one.at == seen.at && one.arrangement == @arrangement && one.toggles == seen.toggles
-        end
 
       # The nearest outlet, of which everything is unplugged
       def out
