@@ -22,7 +22,7 @@ count = Integer(ARGV[0])
 folder = ARGV[1]
 seed = Integer(ARGV[2] || 1)
 bases =
-  Dir[File.join(from || "", "trip_*.job.json")].sort.filter_map do |path|
+  Dir[File.join(from || "", "trip_*.job.json")].filter_map do |path|
     base = [path.sub(".job.json", ".circuit.json"), path].map { |one| JSON.parse(File.read(one)) }
     base if TripHouse.sound?(*base)
   end

@@ -76,7 +76,8 @@ module Server
 
     # The questions of a round, and with `chosen` what each answer is worth
     def do_drills(request)
-      sheets = Dielectra::Practice::Drill.round(request["seed"]).map { |one| Dielectra::Presentation::DrillSheet.new(one) }
+      sheets =
+        Dielectra::Practice::Drill.round(request["seed"]).map { |one| Dielectra::Presentation::DrillSheet.new(one) }
       chosen = request["chosen"]
       plain(chosen ? sheets.zip(chosen).map { |sheet, one| sheet.marked(one) } : sheets.map(&:to_h))
     end

@@ -63,9 +63,19 @@ class TripHouse
     said = tripping.first
     said = {} if said.nil? || STANDING.include?(@twist) || @random.rand < 0.5
     dark = @document["loads"].reject { |row| row["kind"] == "receptacle" }.to_h { |row| [row["id"], "off"] }
-    reports = [said, {}].uniq.map do |positions|
-      { "do" => "report", "positions" => positions, "answer" => { "loads" => dark, "breakers" => { "B1" => "tripped" } } }
-    end
+    reports =
+      [said, {}].uniq.map do |positions|
+        {
+          "do" => "report",
+          "positions" => positions,
+          "answer" => {
+            "loads" => dark,
+            "breakers" => {
+              "B1" => "tripped"
+            }
+          }
+        }
+      end
     @document.merge("steps" => reports)
   end
   STANDING = %i[overload nothing].freeze
@@ -143,7 +153,9 @@ class TripHouse
     devices =
       @circuit.devices.map do |row|
         things = held[row.id] or next row
-        row.with(settings: row.settings.merge("plugged" => things.each_with_index.to_h { |one, at| [(at + 1).to_s, one] }))
+        row.with(
+          settings: row.settings.merge("plugged" => things.each_with_index.to_h { |one, at| [(at + 1).to_s, one] })
+        )
       end
     @circuit.with(devices:)
   end
@@ -172,7 +184,7 @@ class TripHouse
     with_short(*pair)
   end
 
-  def at_an_end?(place) = @circuit.cables.count { |cable| places_of(cable).include?(place) } == 1
+  def at_an_end?(place) = @circuit.cables.one? { |cable| places_of(cable).include?(place) }
 
   def outlet_at(place) = @circuit.devices.find { |row| row.place == place && row.kind.plain == "receptacle" }
 
@@ -207,7 +219,10 @@ class TripHouse
     swap = { one => other, other => one }
     joints =
       @circuit.joints.map do |joint|
-        Dielectra::Circuit::Joint.new(**joint.to_h.transform_keys(&:to_sym), points: joint.points.map { |one| swap.fetch(one, one) })
+        Dielectra::Circuit::Joint.new(
+          **joint.to_h.transform_keys(&:to_sym),
+          points: joint.points.map { |one| swap.fetch(one, one) }
+        )
       end
     @circuit.with(joints:)
   end

@@ -78,8 +78,7 @@ module Server
         Dielectra::Practice::Lesson.all.map { |one| { **one.to_h, "done" => done.fetch(one.number, 0) } }
       end
 
-      def progress =
-        Dielectra::Practice::Progress.new(Exercise.where.not(review: nil).order(:id).filter_map(&:result))
+      def progress = Dielectra::Practice::Progress.new(Exercise.where.not(review: nil).order(:id).filter_map(&:result))
 
       # Takes a change once the house has said what comes of it. One that is over takes none.
       def changed

@@ -21,7 +21,11 @@ module Server
     # @return [Dielectra::Practice::Progress::Result, nil] how it went; nil for a review that an older version kept
     def result
       knowing = review["others"]&.at(1)&.fetch("minutes") or return
-      Dielectra::Practice::Progress::Result.new(level, *review.values_at("right", "named", "stopped", "minutes"), knowing)
+      Dielectra::Practice::Progress::Result.new(
+        level,
+        *review.values_at("right", "named", "stopped", "minutes"),
+        knowing
+      )
     end
 
     # @return [Hash] what every answer of the API starts from

@@ -106,9 +106,9 @@ RSpec.describe Server::Api::Practice do
     send_json(:post, "/practice/file", file)
     expect(said["kept"]).to eq(1)
     expect(Server::Exercise.last.review).to include("right" => false, "stopped" => 1)
-    expect(send_json(:post, "/practice/file", file.merge("cases" => [{ "level" => 1, "seed" => 1, "acts" => [{}] }]))).to eq(
-      422
-    )
+    expect(
+      send_json(:post, "/practice/file", file.merge("cases" => [{ "level" => 1, "seed" => 1, "acts" => [{}] }]))
+    ).to eq(422)
     expect(send_json(:post, "/practice/file", { "format" => "other", "version" => 1, "cases" => [] })).to eq(422)
   end
 

@@ -14,7 +14,7 @@ RSpec.describe "Practice in the browser", type: :feature do
 
   it "stops what would have been unsafe, hints, and shows a review to one who gives up" do
     visit "/practice"
-    click_button "A house of level 1"
+    click_button "Level 1"
     expect(page).to have_css("h1", text: "One switch, one light")
     click_button "Take the cover off"
     expect(page).to have_content("Stopped before it happened.")
@@ -27,6 +27,20 @@ RSpec.describe "Practice in the browser", type: :feature do
     expect(page).to have_content("You named nothing.")
     visit "/practice"
     expect(page).to have_content("not right · 0 min · 1 unsafe")
+  end
+
+  it "offers the course in order, and ten quick questions that are marked and kept" do
+    visit "/practice"
+    within("section[aria-label='The course']") { click_button "A breaker found tripped" }
+    expect(page).to have_css("h1", text: "A breaker found tripped")
+    visit "/practice/drills/4"
+    10.times do |number|
+      expect(page).to have_content("#{number + 1} of 10", wait: 30)
+      within("section[aria-label='Question']") { all("button").first.click }
+    end
+    expect(page).to have_css("section[aria-label='Result']", text: "of 10 right", wait: 30)
+    visit "/practice"
+    expect(page).to have_content("Drills: #{Server::Drill.last.right} of 10")
   end
 
   it "reads what the probes are held to, moves a conductor, and lets nothing be done once it is over" do

@@ -55,9 +55,10 @@ module Dielectra
     desc "practice", "Work on a made-up house with something wrong in it; type help for what can be done"
     option :level, type: :numeric, default: 1, desc: "1 to #{Practice::Level::ALL.size}, from easy to hard"
     option :seed, type: :numeric, desc: "the same seed gives the same house"
+    option :lesson, type: :numeric, desc: "1 to #{Practice::Lesson.all.size}, a house of the course"
     def practice
       guarded do
-        exercise = Practice::Exercise.new(options[:level], options[:seed] || rand(1..99_999))
+        exercise = Practice::Exercise.new(options[:level], options[:seed] || rand(1..99_999), lesson: options[:lesson])
         Practice::Terminal.new(exercise, $stdin, $stdout).run
       end
     end

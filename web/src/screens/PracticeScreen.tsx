@@ -2,6 +2,7 @@ import { Link, useNavigate } from "react-router";
 import { usePractice, useStart, type Practice } from "../api/practice";
 import { Button } from "../ui/Button";
 import { Course } from "../practice/Course";
+import { Houses } from "../practice/Houses";
 import { Learned } from "../practice/Learned";
 import { PracticeFile } from "../practice/PracticeFile";
 import { longDay } from "../ui/days";
@@ -44,19 +45,18 @@ export function PracticeScreen() {
             </Button>
           </div>
         )}
-        <ul className="grid gap-2 sm:grid-cols-2 print:hidden">
-          {practice.data?.levels.map(({ number, name, teaches }) => (
-            <li key={number} className="flex flex-col gap-2 rounded-lg border border-edge bg-sheet p-4">
-              <h2 className="text-lg font-bold">
-                {number} · {name}
-              </h2>
-              <p className="grow text-quiet">{teaches}</p>
-              <Button kind="key" disabled={start.isPending} onClick={() => begin({ level: number })}>
-                A house of level {number}
-              </Button>
-            </li>
-          ))}
-        </ul>
+        {practice.data && (
+          <section aria-label="By chance" className="print:hidden">
+            <h2 className="mb-1 text-lg font-bold">A house by chance</h2>
+            <Houses
+              word="Level"
+              houses={practice.data.levels}
+              next={next?.level}
+              busy={start.isPending}
+              begin={(level) => begin({ level })}
+            />
+          </section>
+        )}
         {practice.data && (
           <Course
             lessons={practice.data.lessons}

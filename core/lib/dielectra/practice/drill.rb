@@ -73,18 +73,21 @@ module Dielectra
           @steps.each_with_index.reduce(Evidence::Situation.of(job)) { |now, (step, at)| now.after(step, at + 1) }
       end
 
-      def first_steps(room) = [
-        { "do" => "breaker", "device" => "B1", "to" => "off" },
-        { "do" => "open", "place" => room },
-        { "do" => "prove_dead", "place" => room }
-      ]
+      def first_steps(room) =
+        [
+          { "do" => "breaker", "device" => "B1", "to" => "off" },
+          { "do" => "open", "place" => room },
+          { "do" => "prove_dead", "place" => room }
+        ]
 
       def three_way = @circuit.devices_at(place).find { |device| device.kind.plain == "three_way" }
 
       # What sits on a screw
       # @return [Array<String>] conductors
-      def on(device, terminal) =
-        @circuit.joint_at(device.point(terminal))&.points&.grep(PointId::CONDUCTOR)&.sort || []
+      def on(device, terminal)
+        joint = @circuit.joint_at(device.point(terminal))
+        joint ? joint.points.grep(PointId::CONDUCTOR).sort : []
+      end
 
       # Which conductor sits on the common screw
       def common

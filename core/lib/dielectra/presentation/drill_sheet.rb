@@ -25,8 +25,9 @@ module Dielectra
         },
         "reading" => "The two points of every other pair are on one joint. They beep whatever is wrong.",
         "ghost" => {
-          "ghost" => "A multimeter draws next to nothing. An open conductor beside a live one shows some volts on it.",
-          "floating" => "The meter's own load pulled any ghost down. Neutral, ground or nothing: it does not say which.",
+          "ghost" => "A multimeter draws next to nothing. On it an open conductor beside a live one shows volts.",
+          "floating" =>
+            "The meter's own load pulled any ghost down. Neutral, ground or nothing: it does not say which.",
           "line" => "The volts stay under load. Something feeds the conductor.",
           "unsure" => "A detector glows beside live conductors too. Only a reading under load tells."
         }
@@ -71,15 +72,23 @@ module Dielectra
         end
       end
 
-      
-
       def box
         return if @drill.place.nil?
 
-        Boxes
-          .new(Untold.new(@drill.situation, @drill.job))
-          .to_a
-          .find { |one| one["place"] == @drill.place }
+        box = Boxes.new(Untold.new(@drill.situation, @drill.job)).to_a.find { |one| one["place"] == @drill.place }
+        BY_SCREW.include?(@drill.kind) ? unlabeled(box) : box
+      end
+
+      # Questions that the labels of the screws would answer
+      BY_SCREW = %w[common travelers].freeze
+      private_constant :BY_SCREW
+
+      # A box whose screws are told apart by their finish alone
+      def unlabeled(box)
+        plain = ->(screws) { screws.map { |screw| screw.merge("label" => "") } }
+        devices = box["devices"].map { |one| one.merge("screws" => plain.call(one["screws"])) }
+        drawing = box["drawing"].merge("screws" => plain.call(box["drawing"]["screws"]))
+        box.merge("devices" => devices, "drawing" => drawing)
       end
 
       def words(option)

@@ -23,7 +23,11 @@ module Dielectra
         level, why = @progress.next
         {
           "levels" => @progress.standings.map { |one| row(one) },
-          "next" => { "level" => level.number, "name" => level.name, "why" => WHY.fetch(why) }
+          "next" => {
+            "level" => level.number,
+            "name" => level.name,
+            "why" => WHY.fetch(why)
+          }
         }
       end
 

@@ -301,7 +301,7 @@ module Dielectra
       # How likely such ohms are by what they draw: cold lamps on the path say nothing of what is too much.
       def drawing(hypothesis, path, state, ohms)
         lamps = path.loads.count { |number, mask| number < @world.lamps.size && mask.anybits?(state) }
-        return 1.0 if lamps * LAMP_WATTS >= @world.job.supply_volts**2 / (ohms * COLD)
+        return 1.0 if lamps * LAMP_WATTS >= (@world.job.supply_volts**2) / (ohms * COLD)
 
         HEAVY_DRAW.fetch(hypothesis.slow == :overload)
       end

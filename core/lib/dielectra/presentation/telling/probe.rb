@@ -25,8 +25,7 @@ module Dielectra
         end
 
         # What is touched: a point, or a receptacle that the tester is plugged into
-        def named(point, situation) =
-          @step.tool == "plug_in" ? Naming.load(point, situation.job) : Naming.point(point)
+        def named(point, situation) = @step.tool == "plug_in" ? Naming.load(point, situation.job) : Naming.point(point)
         private :named
 
         def choices(session)

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # A breaker trips: a joint that holds several cables is parted, or all of a box, and a reading tells on which side of
-    # it the fault is.
+    # A breaker trips: a joint that holds several cables is parted, or all of a box. A reading then tells on which side
+    # of it the fault is.
     class PartedJoints < Readings
       # Probability of copper that touches from which joints are parted
       SUSPECTED = 0.1
@@ -27,7 +27,7 @@ module Dielectra
       # @return [Array<Array<Array<String>>>]
       def ways(place)
         splices = @situation.joints(place).select { |joint| (joint & @situation.conductors(place)).size > 1 }
-        (splices.map { |joint| [joint] } + [splices]).uniq.reject(&:empty?)
+        (splices.zip + [splices]).uniq.reject(&:empty?)
       end
 
       def parting(place, parted)

@@ -35,10 +35,12 @@ module Dielectra
         return unless @situation.open?(place)
 
         step =
-          @session.approach.hands(place) do |hands|
-            reading = -> { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
-            seen.toggles == toggles ? reading.call : @session.approach.toggled(seen.toggles.positions, &reading)
-          end
+          @session
+            .approach
+            .hands(place) do |hands|
+              reading = -> { hands.step(:probe, tool: seen.what.to_s, at: seen.at) }
+              seen.toggles == toggles ? reading.call : @session.approach.toggled(seen.toggles.positions, &reading)
+            end
         step unless step.nil? || @situation.declined?(step.to_h)
       end
 
