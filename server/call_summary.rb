@@ -13,7 +13,8 @@ module Server
       @steps = steps
     end
 
-    def to_h = { **@about, "steps" => done.size, "state" => state, "last" => last_done, "left" => left }
+    def to_h =
+      { **@about, "steps" => done.size, "state" => state, "last" => last_done, "left" => left, "parts" => parts }
 
     private
 
@@ -28,6 +29,9 @@ module Server
 
     # Handover note of a started job: open boxes, breakers off, loose wires
     def left = (Dielectra::Presentation::Record.new(@session, "").unfinished if @session && done.any?)
+
+    # What the repair may take, while it is not done
+    def parts = %w[new open].include?(state) ? Dielectra::Presentation::Loading.of(@session) : []
 
     def last_done
       return unless @session && done.any?

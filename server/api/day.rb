@@ -6,7 +6,17 @@ module Server
     class Day < Base
       get "/day" do
         backup = JSON.generate(Nightly.state(Database.folder))
-        "{\"today\":\"#{Date.current.iso8601}\",\"backup\":#{backup},\"calls\":#{Folding.rows}}"
+        calls = Folding.rows
+        "{\"today\":\"#{Date.current.iso8601}\",\"backup\":#{backup},\"van\":#{van},\"calls\":#{calls}}"
+      end
+
+      private
+
+      # What to load for the calls that are open today
+      def van
+        rows = Job.where(closed_on: nil, day: ..Date.current).pluck(:row).compact.map { |row| JSON.parse(row)["parts"] }
+        region = Dielectra::Trade::Region.all.find { |one| one.name == Setting.now["region"] }
+        JSON.generate(Dielectra::Presentation::Loading.of_day(rows.compact, Setting.now["stock"], region))
       end
     end
   end

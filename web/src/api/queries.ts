@@ -35,6 +35,8 @@ export function useDay() {
   return useQuery({ queryKey: tags.day, queryFn: () => body(api.GET("/day")) });
 }
 
+export type Day = NonNullable<ReturnType<typeof useDay>["data"]>;
+
 export function useHouses() {
   return useQuery({ queryKey: tags.houses, queryFn: () => body(api.GET("/houses")) });
 }

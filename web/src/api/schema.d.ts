@@ -802,6 +802,12 @@ export interface components {
             seen: string | null;
         };
         Call: {
+            /** @description What the repair may take */
+            parts: {
+                item: string;
+                expected: number;
+                most: number;
+            }[];
             /** @description What is open, off or apart in a job under way */
             left?: string | null;
             /** Format: date */
@@ -1981,6 +1987,13 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        /** @description What to load for the calls that are open today, the likeliest first */
+                        van: {
+                            item: string;
+                            words: string;
+                            /** @description Whether the van has it */
+                            stocked: boolean;
+                        }[];
                         /** Format: date */
                         today: string;
                         backup: components["schemas"]["BackupState"];

@@ -10,6 +10,7 @@ export const job: Job = {
     day: "2031-03-12",
     time: "",
     closed_on: null,
+    parts: [],
     code: "DX001",
     house: { id: 1, name: "A", street: "B", town: "", note: "" },
     steps: 1,

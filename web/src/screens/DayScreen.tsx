@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { Call } from "../api/client";
 import { useDay } from "../api/queries";
 import { CallRow } from "../ui/CallRow";
+import { Van } from "../ui/Van";
 import { named } from "../ui/days";
 import { BackupNotice } from "../ui/BackupNotice";
 import { Frame } from "../ui/Frame";
@@ -55,6 +56,7 @@ export function DayScreen() {
               : "No calls yet. A call starts with where the switches are and where the light is; what the boxes hold is written down when they are open. “New call” starts one."}
           </p>
         )}
+        {!wanted && day.data && <Van van={day.data.van} />}
         {parts.map(({ title, calls: rows }) => (
           <section key={title} aria-label={title} className="mb-6">
             <h2 className="mb-2 font-bold first-letter:uppercase">{title}</h2>
