@@ -3,6 +3,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
 import { EachLoad } from "../steps/EachLoad";
+import { useAloud, useDoubleTap } from "../ui/handsFree";
 import { Plate } from "../ui/Plate";
 import { TextButton } from "../ui/TextButton";
 import { Answers, Together } from "./Answers";
@@ -65,6 +66,11 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
   }, [job.steps.length]);
   const [stands, setStands] = useState<Stands>({});
   const answer = (given: Answer) => take([...noted(stands), { ...advice.step, answer: given }]);
+  useAloud([advice.title, advice.detail, advice.caution].filter(Boolean).join(". "));
+  const [likeliest] = [...advice.choices].sort((one, other) => (other.share ?? 0) - (one.share ?? 0));
+  useDoubleTap(() => {
+    if (likeliest && !busy && advice.parts.length === 0) answer(likeliest.answer);
+  });
   const OnPlate = onPlate[advice.step.do];
   // Each reading of a row takes its own number.
   const probes = advice.parts.some((part) => part.step.do === "probe");

@@ -22,6 +22,7 @@ import { JobRules } from "../job/RuleNotes";
 import { Trail } from "../job/Trail";
 import { UnusedList } from "../job/UnusedList";
 import { Frame } from "../ui/Frame";
+import { useAwake } from "../ui/handsFree";
 import { useKey } from "../ui/keys";
 import { KeysHelp } from "../ui/KeysHelp";
 import { Notice } from "../ui/Notice";
@@ -32,6 +33,7 @@ export function JobScreen() {
   const id = Number(useParams()["id"]);
   const job = useJob(id);
   const changes = useJobChanges(id);
+  useAwake();
   return (
     <Frame bare>
       <Notice error={job.data ? null : job.error} />

@@ -5,6 +5,7 @@ import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";
+import { useHandsFreeOn } from "../ui/handsFree";
 import { useKeysOn } from "../ui/keys";
 import { Notice } from "../ui/Notice";
 import { Sheet } from "../ui/Sheet";
@@ -163,6 +164,7 @@ const THEMES: { value: Theme; words: string }[] = [
 function Appearance() {
   const [theme, setTheme] = useState(chosenTheme());
   const [keys, setKeys] = useKeysOn();
+  const [handsFree, setHandsFree] = useHandsFreeOn();
   return (
     <Sheet title="This device">
       <div className="grid gap-4">
@@ -175,11 +177,18 @@ function Appearance() {
             chooseTheme(next);
           }}
         />
-        <div>
+        <div className="flex flex-wrap gap-2">
           <Toggle on={keys} onClick={() => setKeys(!keys)}>
             single keys act
           </Toggle>
+          <Toggle on={handsFree} onClick={() => setHandsFree(!handsFree)}>
+            hands-free
+          </Toggle>
         </div>
+        <p className="max-w-prose text-sm text-quiet">
+          Hands-free reads each step aloud; the key r reads it again. A double tap beside the buttons gives
+          the likeliest answer. Undo takes it back.
+        </p>
       </div>
     </Sheet>
   );

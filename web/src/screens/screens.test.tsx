@@ -126,7 +126,7 @@ describe("a refusal", () => {
 
 describe("the day", () => {
   it("shows each call with where one stood", async () => {
-    onDay(() => HttpResponse.json({ today, calls: [call] }));
+    onDay(() => HttpResponse.json({ today, van: [], calls: [call] }));
     show("/");
     expect((await screen.findByRole("link", { name: /Tower stair light/ })).getAttribute("href")).toBe(
       "/jobs/7",
@@ -137,7 +137,7 @@ describe("the day", () => {
 
   it("finds a call by street and symptom, and keeps what is done", async () => {
     const done = { ...call, id: 8, title: "Gate bell", complaint: "Dead.", state: "solved" };
-    onDay(() => HttpResponse.json({ today, calls: [call, done] }));
+    onDay(() => HttpResponse.json({ today, van: [], calls: [call, done] }));
     show("/");
     expect(await screen.findByRole("heading", { name: "Done" })).toBeTruthy();
     const search = screen.getByRole("searchbox");
@@ -151,7 +151,7 @@ describe("the day", () => {
   it("goes by days, what is open from before first", async () => {
     const on = (id: number, day: string, time: string) => ({ ...call, id, day, time, title: `Call ${id}` });
     const calls = [on(1, "2031-03-13", "08:00"), on(2, today, "11:00"), on(3, today, "09:00"), call];
-    onDay(() => HttpResponse.json({ today, calls }));
+    onDay(() => HttpResponse.json({ today, van: [], calls }));
     show("/");
     await screen.findByText("Call 1");
     expect(screen.getAllByRole("heading", { level: 2 }).map((one) => one.textContent)).toEqual([
@@ -164,7 +164,7 @@ describe("the day", () => {
   });
 
   it("teaches when it is empty", async () => {
-    onDay(() => HttpResponse.json({ today, calls: [] }));
+    onDay(() => HttpResponse.json({ today, van: [], calls: [] }));
     show("/");
     expect(await screen.findByText(/No calls yet/)).toBeTruthy();
   });
