@@ -17,6 +17,14 @@ module Server
         )
       end
 
+      # What there is to look up, or what holds every word of `q`
+      get "/notes" do
+        wanted = params[:q].to_s
+        raise Problem.new(422, "A search is a few words.", "/q") unless params[:q].nil? || params[:q].is_a?(String)
+
+        json({ notes: Dielectra::Presentation::Notes.new(region).to_a(wanted) })
+      end
+
       # Draws a box that is being entered, from what was tapped or from a line of shorthand. Returns both forms.
       post "/boxes" do
         draft = body!

@@ -29,6 +29,9 @@ const PairScreen = lazy(() => import("./screens/PairScreen").then((part) => ({ d
 const PracticeScreen = lazy(() =>
   import("./screens/PracticeScreen").then((part) => ({ default: part.PracticeScreen })),
 );
+const NotesScreen = lazy(() =>
+  import("./screens/NotesScreen").then((part) => ({ default: part.NotesScreen })),
+);
 const DrillScreen = lazy(() =>
   import("./screens/DrillScreen").then((part) => ({ default: part.DrillScreen })),
 );
@@ -65,6 +68,7 @@ createRoot(root).render(
               <Route path="/houses" element={<HousesScreen />} />
               <Route path="/houses/:id" element={<HouseScreen />} />
               <Route path="/bench" element={<BenchScreen />} />
+              <Route path="/notes" element={<NotesScreen />} />
               <Route path="/practice" element={<PracticeScreen />} />
               <Route path="/practice/drills/:seed" element={<DrillScreen />} />
               <Route path="/practice/:id" element={<ExerciseScreen />} />

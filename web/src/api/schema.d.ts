@@ -107,6 +107,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Notes of the trade to look something up in */
+        get: operations["notes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/devices": {
         parameters: {
             query?: never;
@@ -917,6 +934,16 @@ export interface components {
             point?: string;
             tape?: string;
             position?: string;
+        };
+        Note: {
+            id: string;
+            section: string;
+            title: string;
+            words: string[];
+            /** @description Words that it explains */
+            terms: string[];
+            caption: string | null;
+            box: null | components["schemas"]["Box"];
         };
         Progress: {
             levels: {
@@ -2021,6 +2048,32 @@ export interface operations {
                     "text/event-stream": string;
                 };
             };
+        };
+    };
+    notes: {
+        parameters: {
+            query?: {
+                /** @description Words that a note has to hold */
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notes, the best first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        notes: components["schemas"]["Note"][];
+                    };
+                };
+            };
+            422: components["responses"]["Problem"];
         };
     };
     devices: {

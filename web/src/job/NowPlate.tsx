@@ -5,6 +5,7 @@ import { onPlate } from "../steps";
 import { EachLoad } from "../steps/EachLoad";
 import { useAloud, useDoubleTap } from "../ui/handsFree";
 import { Plate } from "../ui/Plate";
+import { Terms } from "../ui/Terms";
 import { TextButton } from "../ui/TextButton";
 import { Answers, Together } from "./Answers";
 import type { Aside } from "./aside";
@@ -90,7 +91,11 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
         {advice.title}
       </h2>
       <Checklist items={advice.checklist} />
-      {advice.detail && <p>{advice.detail}</p>}
+      {advice.detail && (
+        <p>
+          <Terms words={advice.detail} />
+        </p>
+      )}
       {advice.caution && (
         <p className="flex items-start gap-2 font-bold text-key">
           <TriangleAlert size={22} aria-hidden className="mt-0.5 shrink-0" /> {advice.caution}

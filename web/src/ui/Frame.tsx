@@ -1,4 +1,4 @@
-import { Calculator, CalendarDays, GraduationCap, House, Moon, Settings } from "lucide-react";
+import { BookOpen, Calculator, CalendarDays, GraduationCap, House, Moon, Settings } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, NavLink } from "react-router";
 import { flipTheme } from "./theme";
@@ -8,6 +8,7 @@ const PLACES = [
   { to: "/practice", words: "Practice", Icon: GraduationCap },
   { to: "/houses", words: "Houses", Icon: House },
   { to: "/bench", words: "Bench", Icon: Calculator },
+  { to: "/notes", words: "Notes", Icon: BookOpen },
   { to: "/settings", words: "Settings", Icon: Settings },
 ];
 
