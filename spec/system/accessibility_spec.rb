@@ -8,7 +8,19 @@ RSpec.describe "The interface for every hand and eye", type: :feature do
   it "passes axe, wide and narrow, light and dark" do
     [[1280, 800], [390, 844]].each do |width, height|
       viewport(width, height)
-      %w[/ /calls/new /houses /houses/1 /jobs/2 /settings /pair /notes /practice /practice/drills/4 /nowhere].each do |path|
+      %w[
+        /
+        /calls/new
+        /houses
+        /houses/1
+        /jobs/2
+        /settings
+        /pair
+        /notes
+        /practice
+        /practice/drills/4
+        /nowhere
+      ].each do |path|
         visit path
         expect(page).to have_css("h1")
         %w[light dark].each do |theme|
