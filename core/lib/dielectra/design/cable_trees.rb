@@ -15,6 +15,8 @@ module Dielectra
       MOST_SINGLE = 6
       # Number of boxes from which runs onward from closed boxes are listed only in a wider listing
       MANY = 4
+      # Boxes from which, with more than one circuit, rare layouts are left out
+      CROWD = 6
       # Runs that meet in an unknown junction
       JUNCTION = 3
       # Most runs onward in all
@@ -259,7 +261,7 @@ module Dielectra
       # Each run in turn as two cables side by side where the opened boxes at its ends have one to spare; and none
       def with_doubled(edges)
         yield nil, 1.0
-        return if @singles.any? || @sizes.empty?
+        return if @singles.any? || @sizes.empty? || crowd?
 
         spare = @sizes.to_h { |box, sizes| [box, sizes.size - edges.count { |edge| edge.include?(box) }] }
         edges.each do |edge|
@@ -290,17 +292,38 @@ module Dielectra
           end
 
           leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
-          feeds = Circuits.feeds(@circuits)
-          ways = feeds.repeated_permutation(leaves.size)
           weight =
             numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) do |product, number|
               product * (@onward[number] || (@onward.last * 0.1))
             end
-          share = 1.0 / (feeds.size**leaves.size)
-          ways.each { |circuits| yield edges + onward(leaves, circuits), weight * share }
+          by_circuit(leaves) { |circuits, share| yield edges + onward(leaves, circuits), weight * share }
           with_passing(edges, leaves) { |all| yield all, weight }
         end
       end
+
+      # The circuits that the runs onward carry on. Those that leave one box are alike, so that it counts how many are on
+      # each circuit, and not which.
+      # @param leaves [Array<String>] boxes, those of one box together
+      # @yieldparam circuits [Array<Integer>] in the order of the leaves
+      # @yieldparam share [Float] shares sum to one
+      def by_circuit(leaves)
+        feeds = Circuits.feeds(@circuits)
+        return yield Array.new(leaves.size, feeds.first), 1.0 if feeds.one?
+
+        ways = leaves.tally.values.map { |count| feeds.repeated_combination(count).to_a }
+        return yield [], 1.0 if ways.empty?
+
+        first, *rest = ways
+        first.product(*rest) do |chosen|
+          orders = chosen.reduce(1) { |product, some| product * orders_of(some) }
+          yield chosen.flatten, orders / (feeds.size**leaves.size).to_f
+        end
+      end
+
+      # @return [Integer] in how many orders like things can stand
+      def orders_of(some) = some.tally.values.reduce(factorial(some.size)) { |all, count| all / factorial(count) }
+
+      def factorial(number) = (1..number).reduce(1, :*)
 
       # Runs onward from given boxes
       # @param circuits [Array<Integer>] the circuit that each carries on
@@ -331,7 +354,14 @@ module Dielectra
       # Number of runs onward from closed boxes
       def hidden(numbers) = @boxes.zip(numbers).sum { |box, number| @sizes.key?(box) ? 0 : number }
 
-      def most_hidden = @boxes.size >= MANY ? 1 : 2
+      def most_hidden
+        return 0 if crowd?
+
+        @boxes.size >= MANY ? 1 : 2
+      end
+
+      # Whether boxes and circuits are so many that what is rare would be tens of thousands of layouts
+      def crowd? = @boxes.size >= CROWD && Circuits.feeds(@circuits).size > 1
     end
   end
 end
