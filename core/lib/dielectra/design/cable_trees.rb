@@ -301,8 +301,8 @@ module Dielectra
         end
       end
 
-      # The circuits that the runs onward carry on. Those that leave one box are alike, so that it counts how many are on
-      # each circuit, and not which.
+      # The circuits that the runs onward carry on. Those that leave one box are alike: how many are on each circuit
+      # counts, and not which.
       # @param leaves [Array<String>] boxes, those of one box together
       # @yieldparam circuits [Array<Integer>] in the order of the leaves
       # @yieldparam share [Float] shares sum to one
