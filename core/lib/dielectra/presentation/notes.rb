@@ -34,12 +34,13 @@ module Dielectra
 
       def within?(text, word) = Array(text).any? { |one| one.downcase.include?(word) }
 
-      def shown(row) = {
-        **row.slice("id", "section", "title", "words"),
-        "terms" => [row["title"].downcase, "#{row["title"].downcase}s"],
-        "caption" => row["caption"],
-        "box" => row["box"] && drawn(row["box"])
-      }
+      def shown(row) =
+        {
+          **row.slice("id", "section", "title", "words"),
+          "terms" => [row["title"].downcase, "#{row["title"].downcase}s"],
+          "caption" => row["caption"],
+          "box" => row["box"] && drawn(row["box"])
+        }
 
       def drawn(line)
         found = Evidence::Shorthand.read(line, place: "box", devices: ["S1"])
