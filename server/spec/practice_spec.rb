@@ -79,7 +79,7 @@ RSpec.describe Server::Api::Practice do
         }
       ]
     )
-    expect(said["progress"]["next"]).to include("level" => 1, "why" => /Three houses/)
+    expect(said["progress"]["next"]).to include("level" => 1, "why" => /three houses/)
   end
 
   it "asks ten quick questions, marks what was answered, and keeps the round" do

@@ -9,7 +9,7 @@ export function Course({ lessons, busy, begin }: Props) {
     <section aria-label="The course" className="mt-6">
       <h2 className="mb-1 text-lg font-bold">Thirty houses, in order</h2>
       <p className="mb-2 text-quiet">
-        {lessons.filter(({ done }) => done > 0).length} of {lessons.length} put right.
+        {lessons.filter(({ done }) => done > 0).length} of {lessons.length} repaired.
       </p>
       <Houses
         houses={lessons}

@@ -31,7 +31,7 @@ export function Houses({ houses, word = "", next, busy, begin }: Props) {
               {name}
               <span className="block text-sm font-normal text-quiet">{teaches}</span>
             </span>
-            {done > 0 && <Check aria-label="put right" className="size-5 shrink-0 text-copper" />}
+            {done > 0 && <Check aria-label="repaired" className="size-5 shrink-0 text-copper" />}
           </button>
         </li>
       ))}

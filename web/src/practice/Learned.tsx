@@ -12,7 +12,7 @@ export function Learned({ progress, drills }: Props) {
       <div className="mt-6 mb-2 flex items-center gap-4">
         <h2 className="text-lg font-bold">Your record</h2>
         <Button small onClick={() => window.print()} className="print:hidden">
-          Print it
+          Print
         </Button>
       </div>
       {progress.levels.length > 0 && (
@@ -35,7 +35,7 @@ export function Learned({ progress, drills }: Props) {
                   <td>{row.right}</td>
                   <td>{row.named}</td>
                   <td className={row.stopped ? "font-bold" : ""}>{row.stopped}</td>
-                  <td>{row.ratio ? `${row.ratio} times what it takes` : "–"}</td>
+                  <td>{row.ratio ? `${row.ratio} × the minimum` : "–"}</td>
                 </tr>
               ))}
             </tbody>

@@ -10,10 +10,10 @@ export function PracticeFile() {
   return (
     <section aria-label="Files" className="mt-6 flex flex-wrap items-center gap-4 print:hidden">
       <a className="flex min-h-11 items-center underline" href="/api/practice/file" download="practice.json">
-        Save these houses as a file
+        Export houses
       </a>
       <label className="flex min-h-11 cursor-pointer items-center underline focus-within:outline-2">
-        Read a file of houses in
+        Import houses
         <input
           type="file"
           accept="application/json,.json"
@@ -21,7 +21,7 @@ export function PracticeFile() {
           onChange={(event) => take(event.target.files?.[0])}
         />
       </label>
-      {read.data && <span role="status">{read.data.kept} new.</span>}
+      {read.data && <span role="status">{read.data.kept} imported.</span>}
       <Notice error={read.error} />
     </section>
   );

@@ -37,7 +37,7 @@ export function NotesScreen() {
         </div>
         <Notice error={notes.error} />
         {notes.isPending && <Waiting words="Getting the notes …" />}
-        {ready && rows.length === 0 && <p>No note holds these words.</p>}
+        {ready && rows.length === 0 && <p>No matching notes.</p>}
         {sections.map((section) => (
           <section key={section} aria-label={section || "Found"} className="mb-6">
             {section && <h2 className="mb-2 text-lg font-bold">{section}</h2>}

@@ -46,8 +46,8 @@ export function PracticeScreen() {
           </div>
         )}
         {practice.data && (
-          <section aria-label="By chance" className="print:hidden">
-            <h2 className="mb-1 text-lg font-bold">A house by chance</h2>
+          <section aria-label="Random houses" className="print:hidden">
+            <h2 className="mb-1 text-lg font-bold">A random house</h2>
             <Houses
               word="Level"
               houses={practice.data.levels}

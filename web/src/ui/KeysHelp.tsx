@@ -6,7 +6,7 @@ import { useKey, useKeysOn } from "./keys";
 const KEYS: [string, string][] = [
   ["1 … 9", "answer with the button of that number"],
   ["u", "undo the last step"],
-  ["r", "read the step aloud once more, with hands-free on"],
+  ["r", "read the step aloud again (hands-free)"],
   ["?", "show these keys"],
 ];
 

@@ -29,7 +29,7 @@ module Dielectra
       def initialize(seed)
         @random = Random.new(seed)
         @kind = KINDS[seed % KINDS.size]
-        DRAWS.times.find { made? } || raise(InvalidInput.new("there is no question of that number.", pointer: "/seed"))
+        DRAWS.times.find { made? } || raise(InvalidInput.new("no question could be made from this seed.", pointer: "/seed"))
         freeze
       end
 
@@ -126,10 +126,10 @@ module Dielectra
         @answer == wanted
       end
 
-      # What is to be the right answer, so that either comes as often
+      # Target answer, drawn so that yes and no are equally frequent
       def wanted = @wanted ||= options.sample(random: @random)
 
-      # Which reading tells something: the best there is, among pairs that one joint holds anyway
+      # Which reading tells most: the best one, among pairs that share a joint
       def reading
         session = Session::Troubleshooting.for(job)
         @steps.each { |step| session.record(step) }

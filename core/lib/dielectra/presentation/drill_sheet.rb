@@ -23,7 +23,7 @@ module Dielectra
           "yes" => "It goes to the neutral of the supply, past the switch.",
           "no" => "It carries line, load or a traveler. A hot white is marked."
         },
-        "reading" => "The two points of every other pair are on one joint. They beep whatever is wrong.",
+        "reading" => "The points of each other pair share a joint. Only a loose joint would show there.",
         "ghost" => {
           "ghost" => "A multimeter draws next to nothing. On it an open conductor beside a live one shows volts.",
           "floating" =>
@@ -66,7 +66,7 @@ module Dielectra
         when "white"
           "Is the #{Naming.point(@drill.subject)} a neutral?"
         when "reading"
-          "The switches do not obey. The breaker is off. Which reading tells something?"
+          "The light does not work from every switch. The breaker is off. Which reading tells most?"
         else
           format(METERS.fetch(@drill.subject["tool"]), @drill.subject["volts"].to_i)
         end

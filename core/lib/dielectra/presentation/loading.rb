@@ -4,7 +4,7 @@ module Dielectra
   module Presentation
     # What to load for the calls of a day: the parts that the repairs they may come to would take.
     module Loading
-      # Probability of a repair below which nothing is loaded for it
+      # Probability of a hypothesis below which nothing is loaded for it
       UNLIKELY = 0.02
       # Parts expected over all calls below which one is not named
       LEAST = 0.1
@@ -51,8 +51,8 @@ module Dielectra
           end
       end
 
-      # What is asked for by name: a switch of a kind, a new light or outlet, and switches for new places, the old
-      # single-pole among them
+      # Parts named in the request: devices to fit, new lights and outlets, and switches for new locations. A chain has
+      # two three-ways and a four-way for each switch between them; two old switches are three-ways already.
       # @return [Hash{String => Integer}]
       def asked(job)
         goal = job.goal
@@ -62,7 +62,7 @@ module Dielectra
         needs = ((job.wanted["fit"] || {}).values + (new - [Goals::Change::SWITCH])).tally
         return needs if switches.zero?
 
-        ends = [2 - [old, 2].min + (old == 1 ? 1 : 0), 0].max
+        ends = old >= 2 ? 0 : 2
         needs.merge({ "three_way" => ends, "four_way" => [switches + old - 2, 0].max }.select { |_, n| n.positive? })
       end
       private_class_method :asked

@@ -6,11 +6,11 @@ module Dielectra
     class ProgressSheet
       WHY = {
         unsafe: "Unsafe acts had to be stopped. Play it once more, slowly.",
-        wrong: "A house was left that was not right.",
-        unnamed: "A house was put right, and the trouble was not named.",
-        few: "Three houses of a level say more than one.",
-        slow: "It is right, and it takes more than twice as long as it has to.",
-        all: "Every level went well. Try a house by chance."
+        wrong: "A house was left with something still wrong.",
+        unnamed: "A house was repaired, but the fault was not named.",
+        few: "Play three houses of this level.",
+        slow: "The repairs are right and take far longer than they need to.",
+        all: "Every level went well. Try a random house."
       }.freeze
 
       # @param progress [Practice::Progress]

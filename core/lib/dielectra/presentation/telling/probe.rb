@@ -24,7 +24,7 @@ module Dielectra
           [format(TITLES.fetch(@step.tool), points), "In the #{place(situation)} box.", (LIVE if @step.live?)]
         end
 
-        # What is touched: a point, or a receptacle that the tester is plugged into
+        # Name of the probed point, or of the receptacle that the tester is plugged into
         def named(point, situation) = @step.tool == "plug_in" ? Naming.load(point, situation.job) : Naming.point(point)
         private :named
 

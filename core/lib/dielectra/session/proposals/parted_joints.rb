@@ -43,7 +43,7 @@ module Dielectra
         end
       end
 
-      # What is freed against each other, and against what stays joined
+      # Pairs of freed points, and of a freed point with one that stays joined
       def pairs(place, parted)
         freed = parted.flatten & @situation.points(place)
         others = @now.probing_points(place) - freed

@@ -191,7 +191,7 @@ module Dielectra
 
       def measured?(tool, points) = @belief.observations.any? { |seen| seen.what == tool && seen.at == points }
 
-      # What was joined for a test is put back once the test was made.
+      # Restores a joint made for a test, after its reading
       def put_back
         return if @session.steps.last["do"] == "arrange"
 
