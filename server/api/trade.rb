@@ -20,7 +20,9 @@ module Server
       # What there is to look up, or what holds every word of `q`
       get "/notes" do
         wanted = params[:q].to_s
-        raise Problem.new(422, "Enter a few words to search for.", "/q") unless params[:q].nil? || params[:q].is_a?(String)
+        unless params[:q].nil? || params[:q].is_a?(String)
+          raise Problem.new(422, "Enter a few words to search for.", "/q")
+        end
 
         json({ notes: Dielectra::Presentation::Notes.new(region).to_a(wanted) })
       end

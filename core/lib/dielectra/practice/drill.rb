@@ -29,7 +29,8 @@ module Dielectra
       def initialize(seed)
         @random = Random.new(seed)
         @kind = KINDS[seed % KINDS.size]
-        DRAWS.times.find { made? } || raise(InvalidInput.new("no question could be made from this seed.", pointer: "/seed"))
+        DRAWS.times.find { made? } ||
+          raise(InvalidInput.new("no question could be made from this seed.", pointer: "/seed"))
         freeze
       end
 
