@@ -21,11 +21,13 @@ OptionParser.new { |parser| parser.on("--from FOLDER") { |value| from = value } 
 count = Integer(ARGV[0])
 folder = ARGV[1]
 seed = Integer(ARGV[2] || 1)
+paths = from ? Dir[File.join(from, "trip_*.job.json")] : []
 bases =
-  Dir[File.join(from || "", "trip_*.job.json")].filter_map do |path|
+  paths.filter_map do |path|
     base = [path.sub(".job.json", ".circuit.json"), path].map { |one| JSON.parse(File.read(one)) }
     base if TripHouse.sound?(*base)
   end
+abort "no house in #{from} is sound once its faults are taken out" if from && bases.empty?
 twists = bases.any? ? TripHouse::TWISTS : TripHouse::TWISTS - %i[appliance overload]
 FileUtils.mkdir_p(folder)
 expected =

@@ -7,10 +7,14 @@ class TripHouse
   # job is shorted; line and neutral sit on one toggle; too many watts; nothing is wrong any more.
   TWISTS = %i[run fixture appliance onward switch overload nothing].freeze
   OHMS = (0.02..0.3)
+  # Houses that are tried for one twist
+  DRAWS = 500
   NOTHING = [{ "kinds" => ["no_supply"], "place" => "panel", "device" => "B1" }].freeze
   # What of a house a short may be between in a fixture
   FIXTURE = %w[neutral ground].freeze
   STOPPED = %i[run onward].freeze
+  # Twists with which the breaker does not trip at once
+  STANDING = %i[overload nothing].freeze
 
   # @param circuit [Hash]
   # @param job [Hash]
@@ -52,7 +56,9 @@ class TripHouse
     @random = random
     @twist = twist
     @bases = bases
-    nil until drawn?
+    return if DRAWS.times.any? { drawn? }
+
+    raise ArgumentError, "no house of these can be spoiled so: #{twist}"
   end
 
   # @return [Dielectra::Circuit] the circuit as it is found: the breaker has tripped
@@ -78,8 +84,6 @@ class TripHouse
       end
     @document.merge("steps" => reports)
   end
-  STANDING = %i[overload nothing].freeze
-  private_constant :STANDING
 
   # @return [String] how the job has to end
   def status = STOPPED.include?(@twist) ? "stopped" : "solved"
@@ -90,10 +94,7 @@ class TripHouse
     base = @bases.any? ? given(@bases.sample(random: @random)) : made_up
     @circuit, @document = base
     @circuit = spoiled
-    return true if @circuit && (@twist == :nothing || @twist == :overload || tripping.any?)
-
-    @circuit = nil
-    false
+    !@circuit.nil? && (STANDING.include?(@twist) || tripping.any?)
   end
 
   def made_up
@@ -113,7 +114,7 @@ class TripHouse
     when :fixture
       in_a_fixture
     when :appliance
-      plugged(listed_receptacles.sample(random: @random), "watts" => 1200, "shorted" => true)
+      shorted_appliance
     when :onward
       beyond
     when :switch
@@ -139,13 +140,10 @@ class TripHouse
     with_short("#{light.id}.hot", "#{light.id}.#{FIXTURE.sample(random: @random)}")
   end
 
-  def plugged(receptacle, *things)
-    return if receptacle.nil?
-
-    if @twist == :appliance
-      @causes = [{ "kinds" => ["load_failed"], "place" => receptacle.place, "device" => receptacle.id }]
-    end
-    holding(receptacle.id => things)
+  def shorted_appliance
+    receptacle = listed_receptacles.sample(random: @random) or return
+    @causes = [{ "kinds" => ["load_failed"], "place" => receptacle.place, "device" => receptacle.id }]
+    holding(receptacle.id => [{ "watts" => 1200, "shorted" => true }])
   end
 
   # @param held [Hash{String => Array<Hash>}] what is plugged into each receptacle
@@ -178,6 +176,8 @@ class TripHouse
         .sample(random: @random) or return
     place = places_of(cable).find { |one| at_an_end?(one) && outlet_at(one) }
     outlet = outlet_at(place)
+    return if @document["wanted"]["control"]&.key?(outlet.id)
+
     @document = without(@document, place, outlet.id)
     @causes = [{ "kinds" => %w[short load_failed], "cable" => cable.ends }]
     pair = cable.conductors.map { |wire| cable.points(wire).first }.sample(2, random: @random)
@@ -188,15 +188,11 @@ class TripHouse
 
   def outlet_at(place) = @circuit.devices.find { |row| row.place == place && row.kind.plain == "receptacle" }
 
-  def without(document, place, id)
-    control = document["wanted"]["control"]
-    return document if control&.key?(id)
-
+  def without(document, place, id) =
     document.merge(
       "places" => document["places"].reject { |row| row["id"] == place },
       "loads" => document["loads"].reject { |row| row["id"] == id }
     )
-  end
 
   # Two conductors of a switch box exchanged, so that line and neutral meet through the toggle
   def across_a_toggle

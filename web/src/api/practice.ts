@@ -46,8 +46,8 @@ export function useReadFile() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async (file: File) => {
-      const read = JSON.parse(await file.text()) as Schemas["PracticeFile"];
-      return body(api.POST("/practice/file", { body: read }));
+      const text = await file.text();
+      return body(api.POST("/practice/file", { body: practiceFile(text, file.name) }));
     },
     onSuccess: () => void queries.invalidateQueries({ queryKey: all, exact: true }),
   });
@@ -87,4 +87,13 @@ export function useDoing(id: number) {
     onSuccess: took,
   });
   return { act, hint, end };
+}
+
+/** The file as it was written. What it holds is checked by the server. */
+function practiceFile(text: string, name: string): Schemas["PracticeFile"] {
+  try {
+    return JSON.parse(text) as Schemas["PracticeFile"];
+  } catch {
+    throw new Error(`${name} is not a practice file.`);
+  }
 }

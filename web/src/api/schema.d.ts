@@ -970,17 +970,24 @@ export interface components {
             person: string | null;
             day: string;
         };
+        /** @description What the learner says was wrong; null for one who gives up */
+        Claim: null | {
+            kind: string;
+            place?: string;
+        };
         PracticeFile: {
-            format: string;
-            version: number;
+            /** @enum {string} */
+            format: "dielectra/practice";
+            /** @enum {integer} */
+            version: 1;
             cases: {
                 level: number;
                 seed: number;
                 lesson?: number | null;
                 person?: string | null;
                 hints?: number;
-                acts: Record<string, never>[];
-                claim?: null | Record<string, never>;
+                acts: components["schemas"]["Act"][];
+                claim?: components["schemas"]["Claim"];
             }[];
         };
         ExerciseRow: {
@@ -2438,10 +2445,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    claim: null | {
-                        kind: string;
-                        place?: string;
-                    };
+                    claim: components["schemas"]["Claim"];
                 };
             };
         };

@@ -1,4 +1,3 @@
-import { Search } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Call } from "../api/client";
@@ -9,6 +8,7 @@ import { named } from "../ui/days";
 import { BackupNotice } from "../ui/BackupNotice";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
+import { SearchField } from "../ui/SearchField";
 import { Waiting } from "../ui/Waiting";
 
 /** Rows shown before one asks for more. */
@@ -28,17 +28,12 @@ export function DayScreen() {
       <div className="mx-auto max-w-4xl">
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <h1 className="text-2xl font-bold">Day</h1>
-          <label className="flex min-h-12 grow items-center gap-2 rounded-md border-2 border-edge bg-sheet px-3 sm:ml-auto sm:max-w-80">
-            <Search size={18} aria-hidden />
-            <span className="sr-only">Search by street, name, symptom or code</span>
-            <input
-              type="search"
-              value={wanted}
-              onChange={(event) => setWanted(event.target.value)}
-              placeholder="street, name, symptom, code"
-              className="min-w-0 grow bg-transparent outline-none"
-            />
-          </label>
+          <SearchField
+            label="Search by street, name, symptom or code"
+            placeholder="street, name, symptom, code"
+            value={wanted}
+            onChange={setWanted}
+          />
           <Link
             to="/calls/new"
             className="flex min-h-12 items-center rounded-md bg-key px-5 font-bold text-key-ink"

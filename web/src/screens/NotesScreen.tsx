@@ -1,9 +1,9 @@
-import { Search } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useLocation } from "react-router";
 import { useNotes, type Note } from "../api/notes";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
+import { SearchField } from "../ui/SearchField";
 import { Waiting } from "../ui/Waiting";
 import { BoxDrawing } from "../wiring/BoxDrawing";
 
@@ -23,17 +23,12 @@ export function NotesScreen() {
       <div className="mx-auto max-w-4xl">
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <h1 className="text-2xl font-bold">Notes</h1>
-          <label className="flex min-h-12 grow items-center gap-2 rounded-md border-2 border-edge bg-sheet px-3 sm:ml-auto sm:max-w-80">
-            <Search size={18} aria-hidden />
-            <span className="sr-only">Search the notes</span>
-            <input
-              type="search"
-              value={wanted}
-              onChange={(event) => setWanted(event.target.value)}
-              placeholder="traveler, 48 V, still live"
-              className="min-w-0 grow bg-transparent outline-none"
-            />
-          </label>
+          <SearchField
+            label="Search the notes"
+            placeholder="traveler, 48 V, still live"
+            value={wanted}
+            onChange={setWanted}
+          />
         </div>
         <Notice error={notes.error} />
         {notes.isPending && <Waiting words="Getting the notes …" />}
