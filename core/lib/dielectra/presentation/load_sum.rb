@@ -30,7 +30,7 @@ module Dielectra
       def heaviest
         @session
           .steps
-          .select { |step| step["do"] == "probe" && step.dig("answer", "ohms").to_f > Diagnosis::Likelihood::BOLTED }
+          .select { |step| step["do"] == "probe" && step.dig("answer", "ohms").to_f > Diagnosis::DeadReading::BOLTED }
           .select { |step| @volts / step["answer"]["ohms"] > @amps }
           .min_by { |step| step["answer"]["ohms"] }
       end

@@ -55,7 +55,7 @@ module Dielectra
         end
       end
 
-      COPPER = Diagnosis::Likelihood::COPPER_OHMS
+      COPPER = Diagnosis::DeadReading::COPPER_OHMS
       private_constant :COPPER
 
       def volts(tool, share, role)

@@ -18,13 +18,6 @@ module Dielectra
       # Probability that a light is said to flicker without an intermittent fault, and with a high-resistance contact
       FLICKERS_FOR_NOTHING = 0.01
       BAD_CONTACT_FLICKERS = 0.2
-      # Ohms below which two points are joined by copper, and above which by a load.
-      COPPER_OHMS = 3.0
-      # Ohms below which copper is far likelier than loads, and the likelihood of loads that read between the two
-      BOLTED = 1.5
-      HEAVY = 0.05
-      # Probability that a load draws power without making a tester beep, or that an ohmmeter does not see it
-      QUIET = 0.3
       # Probability that a load downstream is plugged in, so that the conductor after it is live through the load
       PLUGGED_IN = 0.5
 
@@ -42,12 +35,6 @@ module Dielectra
       HELD = { overload: 0.9, breaker_weak: 0.7 }.freeze
       # The same once everything that can be unplugged is
       RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
-      # How likely ohms that draw more than the breaker carries are, by whether too much is on the circuit
-      HEAVY_DRAW = { true => 1.0, false => 0.04 }.freeze
-      # Watts of one lamp, and how many times its ohms a lamp that burns has of one that is cold
-      LAMP_WATTS = 100
-      COLD = 12
-
       LIGHTS = %i[lamp wiggle].freeze
       HEARD = %i[continuity resistance].freeze
 
@@ -59,6 +46,7 @@ module Dielectra
         @world = world
         @lights = lights
         @paths = paths
+        @dead = DeadReading.new(world, paths)
         @potentials = potentials
         @error = Physics::Uncertainty.error
       end
@@ -92,32 +80,18 @@ module Dielectra
           states.map { |raised| benched(hypothesis, observation, raised) }
         when *HEARD
           path = @paths.path(hypothesis, arrangement, *observation.at)
-          heavy = heavy?(observation)
+          heavy = @dead.heavy?(observation)
           in_each(observation.toggles, [path.sure, path.weak, path.leak, path.series, *path.loads.values]) do |state|
-            drawn = heavy ? drawing(hypothesis, path, state, observation.reading) : 1.0
-            drawn * heard(path, hypothesis.beeping, state, observation)
+            drawn = heavy ? @dead.drawing(hypothesis, path, state, observation.reading) : 1.0
+            drawn * @dead.heard(path, hypothesis.beeping, state, observation)
           end
         else
           live(hypothesis, observation)
         end
       end
 
-      # @return [Float] how likely a continuity tester or an ohmmeter reads so in a state, the loads beeping as likely
-      #   as given
-      # A continuity tester or an ohmmeter between two points. Ohms tell copper from a load.
-      def heard(path, beeping, state, observation)
-        joined = path.sure.anybits?(state)
-        weak = joined && path.weak.anybits?(state)
-        through = joined || !path.loaded? ? 0.0 : @paths.sounding(path, beeping, state)
-        return leaking(observation.reading) if observation.what == :resistance && path.leak.anybits?(state)
-        return resistance(joined, weak, through, observation.reading) if observation.what == :resistance
-
-        beep = observation.reading == "beep"
-        return 0.5 if weak
-
-        yes = joined ? 1.0 : through
-        (yes * matches(true, beep)) + ((1 - yes) * matches(false, beep))
-      end
+      # @see DeadReading#heard
+      def heard(...) = @dead.heard(...)
 
       private
 
@@ -289,23 +263,6 @@ module Dielectra
       # Whether somebody said that it took a while
       def slow?(observation) = observation.minutes && observation.minutes > AT_ONCE
 
-      # Whether ohms were read that no short has, and that draw more than the breaker carries
-      def heavy?(observation)
-        ohms = observation.reading if observation.what == :resistance
-        return false unless ohms && ohms > BOLTED && @world.tripping?
-
-        amps = @world.job.amps
-        !amps.nil? && @world.job.supply_volts / ohms > amps
-      end
-
-      # How likely such ohms are by what they draw: cold lamps on the path say nothing of what is too much.
-      def drawing(hypothesis, path, state, ohms)
-        lamps = path.loads.count { |number, mask| number < @world.lamps.size && mask.anybits?(state) }
-        return 1.0 if lamps * LAMP_WATTS >= (@world.job.supply_volts**2) / (ohms * COLD)
-
-        HEAVY_DRAW.fetch(hypothesis.slow == :overload)
-      end
-
       # A breaker that was left on for some minutes
       def held(hypothesis, observation)
         short = hypothesis.reach(observation.arrangement).tripped
@@ -320,25 +277,6 @@ module Dielectra
         return TRIPS_FOR_NOTHING unless hypothesis.slow && observation.minutes.to_f >= LONG
 
         (observation.arrangement.unplugged.any? ? RELIEVED : HELD).fetch(hypothesis.slow)
-      end
-
-      # Many ohms over insulation or a contact that leaks
-      def leaking(ohms) = matches(true, !ohms.nil? && ohms > COPPER_OHMS)
-
-      def resistance(joined, weak, through, ohms)
-        return ohms && ohms > COPPER_OHMS ? 0.6 : 0.2 if weak
-        return copper(ohms) if joined
-        return through.zero? || ohms < BOLTED ? @error / 2 : HEAVY if ohms && ohms < COPPER_OHMS
-
-        drawing = through.zero? ? 0.0 : through + ((1 - through) * QUIET)
-        (drawing * matches(true, !ohms.nil?)) + ((1 - drawing) * matches(false, !ohms.nil?))
-      end
-
-      # A bolted short or sound copper, both legs and the leads of the meter included
-      def copper(ohms)
-        return @error unless ohms && ohms < COPPER_OHMS
-
-        ohms < BOLTED ? 1 - @error : 0.1
       end
 
       def detected(predicted, glow)

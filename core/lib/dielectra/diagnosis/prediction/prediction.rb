@@ -10,7 +10,7 @@ module Dielectra
       extend Forwardable
 
       # Ohms below which two points are joined by copper, and above which by a load.
-      COPPER_OHMS = Likelihood::COPPER_OHMS
+      COPPER_OHMS = DeadReading::COPPER_OHMS
 
       # What the lights do; see Lights.
       def_delegators :@lights, :light, :lit, :dim, :lights, :lights_with

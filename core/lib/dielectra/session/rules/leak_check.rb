@@ -41,7 +41,7 @@ module Dielectra
       def read_open?(pair)
         @session.steps.any? do |step|
           step["do"] == "probe" && step["tool"] == "resistance" && step["at"].sort == pair.sort && Steps.done?(step) &&
-            (step["answer"]["ohms"].nil? || step["answer"]["ohms"] > Diagnosis::Likelihood::COPPER_OHMS) &&
+            (step["answer"]["ohms"].nil? || step["answer"]["ohms"] > Diagnosis::DeadReading::COPPER_OHMS) &&
             !@situation.wired?(PointId.owner(pair.first))
         end
       end

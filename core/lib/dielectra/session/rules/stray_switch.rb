@@ -7,7 +7,7 @@ module Dielectra
     # conductors are parted and capped.
     class StraySwitch < Rule
       # Ohms below which line meets neutral through the switch
-      SHORT = Diagnosis::Likelihood::COPPER_OHMS
+      SHORT = Diagnosis::DeadReading::COPPER_OHMS
 
       # @return [Step, nil]
       def step
