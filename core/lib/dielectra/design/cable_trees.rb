@@ -75,13 +75,11 @@ module Dielectra
         return enum_for(:each) unless block_given?
 
         @halves.each do |halves, share|
-          shapes(halves).each do |shape|
-            next unless fits?(shape)
-
+          distinct(shapes(halves).select { |shape| fits?(shape) }).each do |shape, alike|
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
             with_doubled(edges) do |doubled, rare|
               with_onward(edges, shape.widths.max, doubled) do |all, weight|
-                over(Tree.new(all), shape.orders, weight * share * rare, halves, doubled, &)
+                over(Tree.new(all), shape.orders, weight * share * rare * alike, halves, doubled, &)
               end
             end
           end
@@ -201,6 +199,18 @@ module Dielectra
         numbered = @seats.map { |seats| seats.map { |some| some.map { |seat| @boxes.index(seat.place) } } }
         numbered = numbered.map { |switches, loads| [switches, loads.uniq] }
         Shapes.of(numbered, @boxes.size, most, halves: halves.map { |place| @boxes.index(place) }, circuits: @circuits)
+      end
+
+      # Among many boxes, shapes that look alike in the opened ones are one: that with the least to carry, so many times
+      # @return [Array<Array(Shapes::Shape, Integer)>]
+      def distinct(shapes)
+        return shapes.map { |shape| [shape, 1] } if @boxes.size <= MANY || (@sizes.empty? && @singles.empty?)
+
+        opened = [*@sizes.keys, *@singles.keys].map { |box| @boxes.index(box) }
+        shapes
+          .group_by { |shape| shape.seen_from(opened) }
+          .each_value
+          .map { |alike| [alike.min_by { |shape| shape.widths.max }, alike.size] }
       end
 
       # Whether the opened boxes have cable ends enough, and these conductors enough.

@@ -115,6 +115,20 @@ module Dielectra
           .filter { |pair| carried(edge).include?(pair.first) }
       end
 
+      # Key of everything that could show in some boxes once they are open. Which closed box a run leads to does not;
+      # that it is a load's does.
+      # @param opened [Array<String>]
+      # @return [Array]
+      def seen_from(opened)
+        runs =
+          opened.flat_map do |place|
+            edges_at(place)
+              .map { |edge| [place, far_side(edge, place, opened), carried(edge), (doubled == edge).to_s] }
+              .sort
+          end
+        [runs, orders, chains.map(&:circuit), scheme.name, halves, unseen]
+      end
+
       # @return [Array<String>] junctions that the job does not know of
       def unseen = @unseen ||= tree.places.select { |place| Layout.unseen?(place) }
 
@@ -163,6 +177,14 @@ module Dielectra
       private_class_method :passing
 
       private
+
+      # The far side of a run, as a box at its near side shows it
+      def far_side(edge, place, opened)
+        other = edge[0] == place ? edge[1] : edge[0]
+        return other if opened.include?(other)
+
+        (Layout.polarized(edge) || (load_places.include?(other) ? :load : :box)).to_s
+      end
 
       def masks = @masks ||= needs.map { |function, places| [function, tree.mask(places)] }
     end

@@ -13,8 +13,28 @@ module Dielectra
 
       # `edges` are pairs of box numbers, FEED for the panel, and the numbers below it for further circuits; `orders`
       # the numbers of the switches of each chain from supply to light; `widths` how many functions each run carries;
-      # `degrees` how many runs enter each box.
-      Shape = Struct.new(:edges, :orders, :widths, :degrees)
+      # `degrees` how many runs enter each box; `sides` the mask of the boxes beyond each run between boxes.
+      Shape =
+        Struct.new(:edges, :orders, :widths, :degrees, :sides) do
+          # Key of everything that some boxes show of it: what lies beyond each of their runs, wherever it is joined
+          # @param opened [Array<Integer>]
+          # @return [Array]
+          def seen_from(opened)
+            all = (1 << degrees.size) - 1
+            runs =
+              edges
+                .zip(sides)
+                .filter_map do |(one, other), side|
+                  next unless side
+
+                  [
+                    ([one, other, side] if opened.include?(one)),
+                    ([other, one, all ^ side] if opened.include?(other))
+                  ].compact.map { |near, far, beyond| [near, opened.include?(far) ? far : -1, beyond] }
+                end
+            [runs.flatten(1).sort, edges.drop(sides.size), orders]
+          end
+        end
       # The panel's number.
       FEED = -1
 
@@ -47,91 +67,85 @@ module Dielectra
         @boxes = boxes
         @most = most
         orders = chains.map { |switches, _| switches.each_index.to_a.permutation.to_a }
-        @ways = orders.first.product(*orders.drop(1)).map { |picked| [picked, links(picked)] }
+        @ways = orders.first.product(*orders.drop(1)).map { |picked| [picked, links(picked), supplies(picked)] }
       end
 
       def each
+        entries = (0...@boxes).to_a.repeated_permutation(@feeds.size).to_a
         trees.each do |tree|
-          (0...@boxes)
-            .to_a
-            .repeated_permutation(@feeds.size) do |entries|
-              edges = [*tree, *@feeds.zip(entries)]
-              far = edges.map { |edge| beyond(edges, edge) }
-              @ways.each do |orders, masks|
-                widths = widths(far, masks)
-                next unless widths
-                yield(
-                  Shape.new(edges, orders, widths, (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } })
-                )
+          sides = tree.map { |edge| beyond(tree, edge) }
+          loads = ShapeLoads.new(sides, @boxes)
+          ways = @ways.filter_map { |orders, links, supplies| loads.of(orders, links, supplies, @most) }
+          next if ways.empty?
+
+          entries.each do |entered|
+            ways.each do |way|
+              widths = way.widths(entered, @most)
+              if widths && !(entered.size > 1 && widths.include?(0))
+                yield shape(tree, sides, entered, way.orders, widths)
               end
             end
+          end
         end
       end
 
       private
 
-      # The bit of a box, or of a feed
-      def bit(box) = 1 << (box.negative? ? @boxes - box - 1 : box)
-
-      # For each function the mask of the places that need it
-      def links(orders)
-        chains = @chains.zip(orders).map { |(switches, loads), order| [switches.values_at(*order), mask(loads)] }
-        worked = chains.reject { |switches, _| switches.empty? }
-        [*supplies(chains), *worked.flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }]
+      def shape(tree, sides, entered, orders, widths)
+        edges = [*tree, *@feeds.zip(entered)]
+        degrees = (0...@boxes).map { |box| edges.count { |edge| edge.include?(box) } }
+        Shape.new(edges, orders, widths, degrees, sides)
       end
 
-      # Line and neutral of each circuit, one neutral for two that share it
-      def supplies(chains)
-        @feeds.each_with_index.flat_map do |feed, number|
+      # For each function that does not come from the panel the mask of the boxes that need it
+      def links(orders)
+        seated(orders)
+          .reject { |switches, _| switches.empty? }
+          .flat_map { |switches, loads| [(1 << switches.last) | loads, *travelers(switches)] }
+      end
+
+      # The chains with their switches in an order each, and the mask of their loads
+      def seated(orders) =
+        @chains.zip(orders).map { |(switches, loads), order| [switches.values_at(*order), mask(loads)] }
+
+      # For each circuit the masks of the boxes that need its line and neutral, one neutral for two that share it
+      def supplies(orders)
+        chains = seated(orders)
+        @feeds.each_index.map do |number|
           own = on(chains, number)
           sharing = number.zero? ? on(chains, Circuits::SHARING) : []
           [
-            line(own, feed),
-            (line(sharing, feed) if sharing.any?),
-            (own + sharing).reduce(bit(feed)) { |bits, (_, loads)| bits | loads }
+            line(own),
+            (line(sharing) if sharing.any?),
+            (own + sharing).reduce(0) { |bits, (_, loads)| bits | loads }
           ].compact
         end
       end
 
       def on(chains, number) = chains.zip(@circuits).filter_map { |chain, circuit| chain if circuit == number }
 
-      # The places that the line of some chains goes to. Loads that nothing works need it themselves.
-      def line(chains, feed) =
-        chains.reduce(bit(feed)) do |bits, (switches, loads)|
-          bits | (switches.empty? ? loads : bit(switches.first) | (loads & mask(@halves)))
+      # The boxes that the line of some chains goes to. Loads that nothing works need it themselves.
+      def line(chains) =
+        chains.reduce(0) do |bits, (switches, loads)|
+          bits | (switches.empty? ? loads : (1 << switches.first) | (loads & mask(@halves)))
         end
 
       def travelers(switches) = switches.each_cons(2).flat_map { |one, other| [(1 << one) | (1 << other)] * 2 }
 
       def mask(boxes) = boxes.reduce(0) { |bits, box| bits | (1 << box) }
 
-      # @return [Array<Integer>, nil] nil where a run would carry too much, or nothing between circuits
-      def widths(far, masks)
-        found = []
-        far.each do |side|
-          width = 0
-          masks.each do |mask|
-            there = mask & side
-            width += 1 if there != 0 && there != mask
-          end
-          return nil if width > @most || (width.zero? && @feeds.size > 1)
-
-          found << width
-        end
-        found
-      end
-
-      def beyond(edges, without)
+      # The boxes on the far side of a run of the tree
+      def beyond(tree, without)
         bits = 0
         queue = [without[1]]
         until queue.empty?
           box = queue.pop
-          bits |= bit(box)
-          edges.each do |edge|
+          bits |= 1 << box
+          tree.each do |edge|
             next if edge.equal?(without) || !edge.include?(box)
 
             other = edge[0] == box ? edge[1] : edge[0]
-            queue << other if bits.nobits?(bit(other))
+            queue << other if bits.nobits?(1 << other)
           end
         end
         bits

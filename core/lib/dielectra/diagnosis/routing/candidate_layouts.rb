@@ -18,12 +18,13 @@ module Dielectra
         @wide = wide
       end
 
+      # Layouts that look alike in every opened box are one: the commonest of them, with the weight of them all.
       # @return [Array<Design::Layout>] likeliest first
       def to_a
         return trees.flat_map(&:sketches) if @boxes.places.empty?
 
-        known = trees.flat_map(&:to_a)
-        known += trees(unseen: true).flat_map(&:to_a) if junction?(known)
+        known = distinct(trees)
+        known += distinct(trees(unseen: true)) if junction?(known)
         known.sort_by { |layout| -layout.weight }
       end
 
@@ -31,6 +32,20 @@ module Dielectra
       def key = [@boxes.ports.transform_values { |ports| ports.map(&:size) }, @boxes.singles?, @wide, halves]
 
       private
+
+      # @param trees [Array<Design::CableTrees>]
+      # @return [Array<Design::Layout>]
+      def distinct(trees)
+        known = {}
+        trees.each do |listed|
+          listed.each do |layout|
+            alike = (known[layout.seen_from(@boxes.places)] ||= [layout, 0.0])
+            alike[0] = layout if layout.weight > alike[0].weight
+            alike[1] += layout.weight
+          end
+        end
+        known.each_value.map { |layout, weight| layout.with(weight:) }
+      end
 
       # Whether an unknown junction is considered
       def junction?(known) = !@boxes.singles? && @job.boxes.size <= MOST_AROUND_JUNCTION && (@wide || known.empty?)
