@@ -5,7 +5,7 @@ require "dielectra"
 require "active_record"
 require "rack"
 require_relative "database"
-%w[house job entry receipt device pairing setting photograph closing exercise drill].each do |model|
+%w[house job entry receipt device pairing setting photograph closing exercise drill stint].each do |model|
   require_relative "models/#{model}"
 end
 %w[
@@ -40,7 +40,7 @@ end
   certificate
   demo
 ].each { |part| require_relative part }
-%w[base day devices houses jobs photographs practice records settings trade].each do |resource|
+%w[base calls day devices houses jobs photographs practice records settings trade].each do |resource|
   require_relative "api/#{resource}"
 end
 require_relative "front"
@@ -69,6 +69,7 @@ module Server
           use Description
           run Rack::Cascade.new(
                 [
+                  Api::Calls,
                   Api::Day,
                   Api::Devices,
                   Api::Houses,

@@ -14,7 +14,15 @@ module Server
     end
 
     def to_h =
-      { **@about, "steps" => done.size, "state" => state, "last" => last_done, "left" => left, "parts" => parts }
+      {
+        **@about,
+        "steps" => done.size,
+        "state" => state,
+        "last" => last_done,
+        "left" => left,
+        "parts" => parts,
+        "minutes" => minutes
+      }
 
     private
 
@@ -32,6 +40,9 @@ module Server
 
     # What the repair may take, while it is not done
     def parts = %w[new open].include?(state) ? Dielectra::Presentation::Loading.of(@session) : []
+
+    # How long it will take from here
+    def minutes = (Dielectra::Presentation::Ahead.of(@session).to_h["minutes"] if %w[new open].include?(state))
 
     def last_done
       return unless @session && done.any?

@@ -70,6 +70,7 @@ module Server
 
     def check_version(job)
       raise Problem.new(422, "This job is closed. Reopen it to go on.") if job.closed_on
+      raise Problem.new(422, "This call was deleted. Bring it back to go on.") if job.deleted_at
       return if job.version == @version
 
       since = job.entries.select { |entry| entry.position > @version }

@@ -72,10 +72,11 @@ module Server
       # @return [String] a JSON array
       def rows
         Job
+          .kept
           .where(row: nil)
           .includes(:house, :entries)
           .find_each { |job| job.update_columns(row: JSON.generate(row(job))) }
-        "[#{Job.order(:id).pluck(:row).join(",")}]"
+        "[#{Job.kept.order(:id).pluck(:row).join(",")}]"
       end
 
       # @return [Array<Hash>] what a closed box will probably look like

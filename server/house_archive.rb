@@ -65,7 +65,7 @@ module Server
 
     def initialize(house)
       @house = house
-      @jobs = house.jobs.includes(:entries).order(:id)
+      @jobs = house.jobs.kept.includes(:entries).order(:id)
     end
 
     def pack

@@ -21,7 +21,7 @@ module Server
 
     # @return [Array<Array(Hash, Integer)>] what each job left, with its age in days, youngest first
     def memories
-      jobs = @house.jobs.includes(:entries).sort_by { |job| [job.day, job.id] }.reverse.first(MOST)
+      jobs = @house.jobs.kept.includes(:entries).sort_by { |job| [job.day, job.id] }.reverse.first(MOST)
       jobs.filter_map do |job|
         left = left(job)
         [left, [(@today - job.day).to_i, 0].max] if left && left["places"].any?

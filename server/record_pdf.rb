@@ -10,6 +10,8 @@ module Server
     WIDTH = 260
     STATES = { "met" => "Met", "not_met" => "Not met", "not_known" => "Look at" }.freeze
     SIGNED = "Signature"
+    # Width and height of the field that a signature is drawn in
+    SIGNED_ON = [300.0, 100.0].freeze
     # Letters for the colors of conductors
     LETTERS = { "black" => "Bk", "white" => "W", "red" => "R", "bare" => "Cu", "green" => "G", "blue" => "Bl" }.freeze
 
@@ -17,11 +19,15 @@ module Server
     # @param about [Hash] of the call
     # @param person [String, nil] who did it
     # @param letterhead [Hash] `name`, `license` and `phone` of who works here; what is empty is left out
-    def initialize(record, about, person, letterhead = {})
+    # @param clock [Hash, nil] see Stint.of
+    # @param signature [Hash, nil] `name`, `strokes` in a field of SIGNED_ON, and the day they were drawn `on`
+    def initialize(record, about, person, letterhead = {}, clock: nil, signature: nil)
       @record = record
       @about = about
       @person = person
       @letterhead = letterhead
+      @clock = clock
+      @signature = signature
     end
 
     # @return [String] the file
@@ -75,10 +81,38 @@ module Server
       section("What was done", said["done"])
       section("What was left, and why", said["left"])
       section("What to watch for", said["watch"])
-      section("Time and material", ["about #{said["minutes"]} minutes by the usual times", *said["materials"]])
-      @pdf.move_down(40)
+      section("Time and material", [*times, *said["materials"]])
+      signature
+    end
+
+    # The hours by the clock where it ran, and else the usual minutes of the steps
+    def times
+      stints = @clock&.dig(:stints).to_a.select { |one| one[:ended] }
+      return ["about #{@record["customer"]["minutes"]} minutes by the usual times"] if stints.empty?
+
+      stints.map { |one| hours(*one.values_at(:began, :ended)) } << "#{@clock[:minutes]} minutes in all by the clock"
+    end
+
+    def hours(began, ended)
+      from, to = [began, ended].map { |text| Time.iso8601(text).localtime }
+      "#{from.strftime("%Y-%m-%d, %H:%M")} to #{to.strftime("%H:%M")}"
+    end
+
+    def signature
+      height = SIGNED_ON.last * WIDTH / SIGNED_ON.first
+      @pdf.start_new_page if @pdf.cursor < height + 20
+      @pdf.move_down(height)
+      foot = @pdf.cursor
+      @signature&.fetch("strokes")&.each { |stroke| drawn(stroke, foot + height) }
       @pdf.stroke_horizontal_line(0, WIDTH)
-      @pdf.text(SIGNED, size: 8)
+      @pdf.text([SIGNED, @signature&.fetch("name"), @signature&.fetch("on")].compact.join("   "), size: 8)
+    end
+
+    def drawn(stroke, top)
+      by = WIDTH / SIGNED_ON.first
+      points = stroke.map { |x, y| [x * by, top - (y * by)] }
+      @pdf.line_width(1)
+      @pdf.stroke { points.each_cons(2) { |from, to| @pdf.line(from, to) } }
     end
 
     def electrician

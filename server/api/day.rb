@@ -14,7 +14,8 @@ module Server
 
       # What to load for the calls that are open today
       def van
-        rows = Job.where(closed_on: nil, day: ..Date.current).pluck(:row).compact.map { |row| JSON.parse(row)["parts"] }
+        rows =
+          Job.kept.where(closed_on: nil, day: ..Date.current).pluck(:row).compact.map { |row| JSON.parse(row)["parts"] }
         region = Dielectra::Trade::Region.all.find { |one| one.name == Setting.now["region"] }
         JSON.generate(Dielectra::Presentation::Loading.of_day(rows.compact, Setting.now["stock"], region))
       end

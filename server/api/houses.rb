@@ -5,19 +5,21 @@ module Server
     # Houses: what is known of an address from the jobs that were done there.
     class Houses < Base
       get "/houses" do
-        counts = Job.group(:house_id).count
+        counts = Job.kept.group(:house_id).count
         json(House.order(:street, :name).map { |house| { **said(house), calls: counts.fetch(house.id, 0) } })
       end
 
       get "/houses/:id" do
         house = House.includes(jobs: :entries).find(Integer(params[:id], 10))
-        shown = house.jobs.sort_by { |job| [job.day, job.id] }.reverse.map { |job| [job, known(job)] }
+        deleted, kept = house.jobs.partition(&:deleted_at)
+        shown = kept.sort_by { |job| [job.day, job.id] }.reverse.map { |job| [job, known(job)] }
         json(
           {
             house: said(house),
             calls: shown.map { |job, view| view ? view["call"] : JSON.parse(JSON.generate(Folding.row(job))) },
             boxes: shown.flat_map { |job, view| view ? boxes(job, view) : [] },
             memory: shown.filter_map { |job, view| view && memory(job, view) },
+            deleted: deleted.map { |job| { id: job.id, title: job.title, day: job.day.iso8601 } },
             circuits: shown.map { |job, _| circuit(job) }.uniq { |one| one.except(:call) }
           }
         )

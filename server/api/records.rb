@@ -34,7 +34,9 @@ module Server
             record(job),
             job.about,
             job.entries.to_a.filter_map(&:person).last,
-            Setting.now["letterhead"]
+            Setting.now["letterhead"],
+            clock: Stint.of(job),
+            signature: job.signature
           ).render,
           "record"
         )

@@ -8,6 +8,9 @@ module Server
 
     validates :title, presence: true
 
+    # Those that were not deleted
+    scope :kept, -> { where(deleted_at: nil) }
+
     attribute :day, default: -> { Date.current }
 
     # The steps that count: taken, less those undone, as amended.
@@ -30,6 +33,8 @@ module Server
         "day" => day.iso8601,
         "time" => time_of_day,
         "closed_on" => closed_on&.iso8601,
+        "rank" => rank,
+        "deleted" => !deleted_at.nil?,
         "house" => house.slice("id", "name", "street", "town", "note")
       }
     end
@@ -39,6 +44,16 @@ module Server
 
     # The job in the job file format, version 1.
     def file = document.merge("steps" => steps.map { |step| step.except("id") })
+
+    # Changes what the call says beside its steps; what was worked out of them stays.
+    # @param said [Hash] columns
+    def arrange!(said)
+      Folding.locked(id) do
+        update!(said)
+        update!(row: JSON.generate(JSON.parse(row).merge(about))) if row
+        Receipt.outdate(self)
+      end
+    end
 
     # @param changes [Array<Hash>] `kind`, `number` and `step` of each
     # @return [Array<Entry>] what the entries would be, not written yet
