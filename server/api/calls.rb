@@ -32,8 +32,7 @@ module Server
       put "/day/order" do
         body!["calls"].each_with_index { |id, at| Job.find(id).arrange!(rank: at + 1) }
         Events.publish(job: body!["calls"].last, version: 0)
-        status 204
-        ""
+        json(body!.slice("calls"))
       end
 
       get("/jobs/:id/clock") { json(Stint.of(job)) }

@@ -49,7 +49,7 @@ RSpec.describe "Calls as appointments" do
 
   it "keeps the order of a day" do
     ids = day.map { |row| row["id"] }.reverse
-    expect(write("/day/order", { calls: ids })).to eq(204)
+    expect(write("/day/order", { calls: ids })).to eq(200)
     expect(day.sort_by { |row| row["rank"] }.map { |row| row["id"] }).to eq(ids)
   end
 

@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/day/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** The order in which calls are worked off */
+        put: operations["orderDay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/events": {
         parameters: {
             query?: never;
@@ -428,6 +445,85 @@ export interface paths {
         /** Everything the screens of a job show */
         get: operations["job"];
         put?: never;
+        post?: never;
+        /** Take a call out of every list. Nothing of it is lost; it can be brought back. */
+        delete: operations["deleteCall"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Bring a deleted call back */
+        put: operations["restoreCall"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/call": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what a call is named, what was said, and when it is */
+        put: operations["arrangeCall"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** The hours worked at a call */
+        get: operations["clock"];
+        /** Start the clock of a call, or stop it */
+        put: operations["setClock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/signature": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** Who signed for a call */
+        get: operations["signature"];
+        /** Keep a signature, or drop it with no strokes */
+        put: operations["sign"];
         post?: never;
         delete?: never;
         options?: never;
@@ -819,6 +915,11 @@ export interface components {
             seen: string | null;
         };
         Call: {
+            /** @description How long it will take from here; null where it is over */
+            minutes: number | null;
+            /** @description The place in its day that a person gave it */
+            rank: number | null;
+            deleted: boolean;
             /** @description What the repair may take */
             parts: {
                 item: string;
@@ -848,6 +949,26 @@ export interface components {
             /** @enum {string} */
             state: "new" | "open" | "solved" | "stopped" | "damaged";
             last: string | null;
+        };
+        Clock: {
+            running: boolean;
+            /** @description Worked so far */
+            minutes: number;
+            stints: {
+                /** Format: date-time */
+                began: string;
+                /** Format: date-time */
+                ended: string | null;
+                person: string | null;
+            }[];
+        };
+        /** @description Lines drawn, each a list of points of a field 300 wide and 100 high */
+        Strokes: number[][][];
+        Signature: {
+            name: string;
+            strokes: components["schemas"]["Strokes"];
+            /** Format: date */
+            on: string | null;
         };
         /** @enum {string} */
         Seen: "on" | "off" | "dim" | "flickers" | "mixed";
@@ -2037,6 +2158,38 @@ export interface operations {
             };
         };
     };
+    orderDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    calls: number[];
+                };
+            };
+        };
+        responses: {
+            /** @description The order as it is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        calls: number[];
+                    };
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
     events: {
         parameters: {
             query?: never;
@@ -2577,6 +2730,13 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
+                        /** @description Calls that were deleted and can be brought back */
+                        deleted: {
+                            id: number;
+                            title: string;
+                            /** Format: date */
+                            day: string;
+                        }[];
                         /** @description What each job left behind, the latest first */
                         memory: {
                             call: components["schemas"]["CallName"];
@@ -2722,6 +2882,219 @@ export interface operations {
         responses: {
             200: components["responses"]["Job"];
             202: components["responses"]["Thinking"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    deleteCall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description The call */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Call"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    restoreCall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description The call */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Call"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    arrangeCall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title?: string;
+                    complaint?: string;
+                    /** Format: date */
+                    day?: string;
+                    time?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The call */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Call"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The hours */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clock"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    setClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    running: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The hours */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clock"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    signature: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The signature; without strokes where nobody has */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Signature"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+            507: components["responses"]["Problem"];
+        };
+    };
+    sign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    strokes: components["schemas"]["Strokes"];
+                };
+            };
+        };
+        responses: {
+            /** @description The signature */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Signature"];
+                };
+            };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];

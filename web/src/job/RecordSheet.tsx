@@ -1,5 +1,6 @@
 import type { Job } from "../api/client";
 import { useRecord } from "../api/queries";
+import { SignatureField } from "./SignatureField";
 import { Notice } from "../ui/Notice";
 
 /** What is kept of a job: for the customer, on paper, and as tags. */
@@ -29,6 +30,7 @@ export function RecordSheet({ job }: { job: Job }) {
             Tags, PDF
           </a>
         </p>
+        <SignatureField id={job.call.id} />
         {said.unfinished && <p className="border-l-4 border-copper pl-3">Not finished: {said.unfinished}.</p>}
       </div>
     </div>

@@ -8,6 +8,7 @@ import { Notice } from "../ui/Notice";
 import { Waiting } from "../ui/Waiting";
 import { longDay } from "../ui/days";
 import { BoxDrawing } from "../wiring/BoxDrawing";
+import { DeletedCalls } from "./DeletedCalls";
 import { DevicesKnown, HouseNote, PanelSchedule } from "./HouseKnown";
 
 /** What is known of an address: its calls, and the boxes that were opened, as they were left. */
@@ -49,6 +50,7 @@ export function HouseScreen() {
               </li>
             ))}
           </ol>
+          {known.deleted.length > 0 && <DeletedCalls deleted={known.deleted} />}
           <PanelSchedule known={known} />
           <DevicesKnown memory={known.memory} />
           <h2 className="mt-6 mb-2 font-bold">Boxes that were opened</h2>

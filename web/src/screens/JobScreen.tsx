@@ -1,4 +1,4 @@
-import { ChevronLeft, Download, Undo2 } from "lucide-react";
+import { ChevronLeft, Download, NotebookPen, Undo2 } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -7,6 +7,8 @@ import { useJobChanges } from "../api/changes";
 import { useJob } from "../api/queries";
 import { pointed, type Aside } from "../job/aside";
 import { Ahead } from "../job/Ahead";
+import { CallDialog } from "../job/CallDialog";
+import { ClockButton } from "../job/ClockButton";
 import { ChangeWays } from "../job/ChangeWays";
 import { Findings } from "../job/Findings";
 import { foreseen } from "../job/foreseen";
@@ -43,7 +45,7 @@ export function JobScreen() {
           Back to the day
         </Link>
       )}
-      {job.data && <Work job={job.data} changes={changes} />}
+      {job.data && <Work key={id} job={job.data} changes={changes} />}
     </Frame>
   );
 }
@@ -111,12 +113,16 @@ function Head({ job, busy, undo }: { job: Job; busy: boolean; undo: () => void }
             left
           </p>
         )}
+        <ClockButton id={job.call.id} />
         <button type="button" disabled={!canUndo || busy} onClick={undo} className={action}>
           <Undo2 size={18} aria-hidden /> Undo
         </button>
         <a href={`/api/jobs/${job.call.id}/file`} download className={action}>
           <Download size={18} aria-hidden /> File
         </a>
+        <CallDialog call={job.call}>
+          <NotebookPen size={18} aria-hidden /> Call
+        </CallDialog>
         <KeysHelp />
       </div>
     </div>

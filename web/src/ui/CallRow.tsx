@@ -1,6 +1,7 @@
 import { ChevronRight } from "lucide-react";
 import { Link } from "react-router";
 import type { Call } from "../api/client";
+import { hourOf, type Forecast } from "./forecast";
 
 const STATE: Record<Call["state"], { word: string; classes: string }> = {
   new: { word: "New", classes: "border-edge text-quiet" },
@@ -13,7 +14,15 @@ const STATE: Record<Call["state"], { word: string; classes: string }> = {
 const CLOSED = { word: "Closed", classes: "border-edge text-quiet" };
 
 /** A call in a list: when, what, where, and how far it has come. */
-export function CallRow({ call, day = false }: { call: Call; day?: boolean }) {
+export function CallRow({
+  call,
+  day = false,
+  plan,
+}: {
+  call: Call;
+  day?: boolean;
+  plan?: Forecast | undefined;
+}) {
   const state = call.closed_on ? CLOSED : STATE[call.state];
   return (
     <Link
@@ -31,6 +40,12 @@ export function CallRow({ call, day = false }: { call: Call; day?: boolean }) {
           {call.house.name}, {call.house.street}
         </div>
         <p className="mt-1">{call.complaint}</p>
+        {plan && (
+          <p className="mt-1 text-sm tabular-nums">
+            {hourOf(plan.start)} to {hourOf(plan.end)}, about {plan.end - plan.start} min
+            {plan.late && <b className="text-live">, later than promised</b>}
+          </p>
+        )}
         {call.house.note && <p className="mt-1 text-sm text-quiet">{call.house.note}</p>}
         {call.last && (
           <p className="mt-1 text-sm">
