@@ -32,6 +32,7 @@ end
   record_pdf
   tags_pdf
   house_recall
+  learned
   meter_line
   house_archive
   practice_file

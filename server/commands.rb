@@ -26,12 +26,28 @@ module Server
     desc "pair", "Print a one-time code with which a device on the local network is paired"
     option :data, type: :string, desc: "the data folder"
     def pair
-      require_relative "app"
-      folder = folder()
-      raise Dielectra::InvalidInput, "There is no database in #{folder}." unless File.file?(Database.file(folder))
-
-      Database.open(folder)
+      opened
       puts "#{Pairing.open!}  (for one device, within #{Pairing::MINUTES} minutes)"
+    rescue Dielectra::InvalidInput => e
+      warn e.message
+      exit 2
+    end
+
+    desc "learned", "What closed jobs have taught, beside what is shipped"
+    option :data, type: :string, desc: "the data folder"
+    option :json, type: :boolean, desc: "print it as JSON"
+    def learned
+      opened
+      told = Learned.new.to_h
+      return puts(JSON.generate(told)) if options[:json]
+
+      puts "#{told[:jobs]} closed jobs; from #{told[:least]} on something is learned."
+      told[:groups].each do |group|
+        next if group[:rows].empty?
+
+        puts "", "#{group[:words].capitalize}#{" (switched off)" unless group[:on]}"
+        puts(group[:rows].map { |row| format("  %<words>-55s %<shipped>8g → %<learned>8g  (%<counted>d)", row) })
+      end
     rescue Dielectra::InvalidInput => e
       warn e.message
       exit 2
@@ -61,6 +77,14 @@ module Server
     end
 
     private
+
+    # Opens the database of the data folder.
+    def opened
+      require_relative "app"
+      raise Dielectra::InvalidInput, "There is no database in #{folder}." unless File.file?(Database.file(folder))
+
+      Database.open(folder)
+    end
 
     def folder = File.expand_path(options[:data] || ENV.fetch("DIELECTRA_DATA", DATA))
 

@@ -39,6 +39,9 @@ module Server
       # @return [Hash] the record of a job; see Dielectra::Presentation::Record
       def record(job) = ask(job, "record", job.steps, code: job.code)
 
+      # @return [Hash, nil] what a finished job adds to what is learned; nil of one that goes on
+      def tally(job) = ask(job, "tally", job.steps, seconds: Learned.seconds(job))
+
       # @return [Hash] the rules of a job; see Dielectra::Presentation::RuleSheet
       def rules(job) = ask(job, "rules", job.steps)
 
@@ -111,7 +114,8 @@ module Server
           "do" => what,
           "about" => job.about,
           "document" => job.document,
-          "minutes" => Setting.minutes,
+          "minutes" => (job.experience || {}).fetch("minutes", {}).merge(Setting.minutes),
+          "priors" => (job.experience || {}).fetch("priors", {}),
           "local" => {
             "edition" => Setting.now["edition"],
             "grounded_metal" => job.grounded_metal

@@ -14,11 +14,13 @@ module Server
     attr_reader :sessions
 
     # @param request [Hash] `do`: what is asked, one of the methods below (view for do_view); `about` (see CallSummary),
-    #   `document`, `minutes`, `local` (see Dielectra::Rules::Local), `steps`, `version`, and `was`: the steps before a
-    #   correction
+    #   `document`, `minutes`, `priors` (see Dielectra::Trade.drawing_on), `local` (see Dielectra::Rules::Local),
+    #   `steps`, `version`, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
-      { "shown" => send("do_#{request.fetch("do")}", request) }
+      Dielectra::Trade.drawing_on(request.fetch("priors", {})) do
+        { "shown" => send("do_#{request.fetch("do")}", request) }
+      end
     rescue Dielectra::InvalidInput => e
       @sessions.forget(request.dig("about", "id"))
       { "refused" => { "message" => e.message, "pointer" => e.pointer.to_s } }
@@ -48,6 +50,12 @@ module Server
       plain(Dielectra::Presentation::RuleSheet.new(session(request, request["steps"]), local(request)).to_h)
 
     def local(request) = Dielectra::Rules::Local.new(**request.fetch("local", {}).transform_keys(&:to_sym))
+
+    # What a finished job adds to what is learned
+    def do_tally(request)
+      seconds = request["seconds"].transform_keys(&:to_i)
+      Dielectra::Learning::Tally.of(session(request, request["steps"]), seconds)&.to_h
+    end
 
     # The likeliest wiring, as a circuit file and as a netlist
     def do_circuit(request)

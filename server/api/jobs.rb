@@ -128,7 +128,13 @@ module Server
       # Everything is folded before anything is stored.
       def open_call(change, call, document)
         bare = document.merge("steps" => [])
-        said = { title: call["title"], complaint: call["complaint"].to_s, document: bare, **appointment(call) }
+        said = {
+          title: call["title"],
+          complaint: call["complaint"].to_s,
+          document: bare,
+          experience: Learned.new(bare).for_job,
+          **appointment(call)
+        }
         unsaved = Job.new(house: House.new(call["house"].slice("name", "street", "town")), **said)
         taken = document["steps"].each_with_index.map { |step, at| { number: at + 1, step: step.except("id") } }
         entries = unsaved.planned(taken.map { |row| { kind: "taken", person:, **row } })

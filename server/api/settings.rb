@@ -13,6 +13,9 @@ module Server
         json(shown(whole))
       end
 
+      # What closed jobs have taught
+      get("/learned") { json(Learned.new.to_h) }
+
       # A reading from the meter that is set
       post "/meter" do
         address = Setting.now["meter"]

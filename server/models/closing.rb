@@ -25,6 +25,7 @@ module Server
       raise Problem.new(422, "Not ticked yet: #{missing}.", "/closed") if closed && missing
 
       @job.update!(ticked:, closed_on: closed ? @job.closed_on || Date.current : nil, row: nil)
+      Learned.note!(@job)
     end
   end
 end

@@ -2,8 +2,9 @@
 
 module Server
   # What the people of this server have set: the tools in the bag, minutes per kind of step that differ from the usual
-  # ones, the region they work in, their habits, what the van has in stock, the letterhead of their sheets, the
-  # edition of the code that was adopted, and the address of a meter with a data port. One row holds it.
+  # ones, the region they work in, their habits, what the van has in stock, the letterhead of their sheets, the edition
+  # of the code that was adopted, the address of a meter with a data port, and what is learned from closed jobs. One row
+  # holds it.
   class Setting < ActiveRecord::Base
     USUAL = {
       "tools" => Dielectra::Evidence::Draft::USUAL_TOOLS,
@@ -18,7 +19,8 @@ module Server
         "phone" => ""
       },
       "edition" => Dielectra::Rules::Book::NEWEST,
-      "meter" => ""
+      "meter" => "",
+      "learn" => Dielectra::Learning::Experience::GROUPS.keys
     }.freeze
     # Settings chosen from a list: the word for one choice, and all valid choices
     LISTS = {
@@ -26,6 +28,7 @@ module Server
       "region" => ["region", Dielectra::Trade::Region.all.map(&:name)],
       "edition" => ["edition", Dielectra::Rules::Book::EDITIONS],
       "habits" => ["habit", Dielectra::Presentation::Habits::ALL.keys],
+      "learn" => ["group", Dielectra::Learning::Experience::GROUPS.keys],
       "stock" => ["thing in stock", Dielectra::Presentation::Materials.stock.map { |row| row["value"] }]
     }.freeze
 

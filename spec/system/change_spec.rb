@@ -22,8 +22,8 @@ RSpec.describe "A change in the browser", type: :feature do
     select "another place to switch from", from: "What is asked for"
     fill_in "New switch location", with: "Gallery door"
     click_button "+ where a new run could be pulled"
-    fill_in "From", with: "Chart room"
-    fill_in "To", with: "Gallery door"
+    select "Chart room", from: "From"
+    select "Gallery door", from: "To"
     fill_in "Feet", with: "24"
     click_button "Start the call"
     expect(page).to have_css("h1", text: "A second switch")
@@ -105,8 +105,8 @@ RSpec.describe "A change in the browser", type: :feature do
         ask_for("a new light in its place", "A ceiling light", "receptacle") do
           fill_in "New light location", with: "Chart corner"
           click_button "+ where a new run could be pulled"
-          fill_in "From", with: "Chart ceiling"
-          fill_in "To", with: "Chart corner"
+          select "Chart ceiling", from: "From"
+          select "Chart corner", from: "To"
           fill_in "Feet", with: "12"
         end
       work_to_the_end(job)

@@ -273,7 +273,7 @@ export function useSet() {
       said: Partial<
         Pick<
           Settings,
-          "tools" | "minutes" | "region" | "habits" | "stock" | "letterhead" | "edition" | "meter"
+          "tools" | "minutes" | "region" | "habits" | "stock" | "letterhead" | "edition" | "meter" | "learn"
         >
       >,
     ) => body(api.PUT("/settings", { body: said })),

@@ -362,6 +362,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What closed jobs have taught, beside what is shipped */
+        get: operations["learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/meter": {
         parameters: {
             query?: never;
@@ -1378,6 +1395,8 @@ export interface components {
                 from: string;
                 to: string;
                 length_ft?: number;
+                /** @description Whether conductors are pulled into a raceway that is there */
+                raceway?: boolean;
             }[];
         };
         Rules: {
@@ -1875,6 +1894,8 @@ export interface components {
                     /** @description Of the code that the authority has adopted */
                     edition: number;
                     meter: string;
+                    /** @description What is learned from closed jobs */
+                    learn: string[];
                     all_editions: number[];
                     all_stock: {
                         value: string;
@@ -2641,6 +2662,7 @@ export interface operations {
                     habits?: string[];
                     stock?: string[];
                     letterhead?: components["schemas"]["Letterhead"];
+                    learn?: string[];
                     edition?: number;
                     /** @description Host and port of a SCPI meter; empty where there is none */
                     meter?: string;
@@ -2652,6 +2674,42 @@ export interface operations {
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];
+        };
+    };
+    learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By group. Rows come once there are jobs enough. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description That count */
+                        jobs: number;
+                        /** @description From so many jobs on something is learned */
+                        least: number;
+                        groups: {
+                            name: string;
+                            words: string;
+                            on: boolean;
+                            rows: {
+                                words: string;
+                                shipped: number;
+                                learned: number;
+                                counted: number;
+                            }[];
+                        }[];
+                    };
+                };
+            };
         };
     };
     readMeter: {

@@ -21,10 +21,13 @@ export function ChangeAsked({
   const put = (at: number, wish: OneWish | null) =>
     change &&
     onChange({ ...change, more: more.flatMap((one, index) => (index === at ? (wish ?? []) : one)) });
+  const fresh = [change, ...more].flatMap((wish) => wish?.place?.trim() || []);
+  const ends = [...new Set([...asked.places, ...asked.loads, ...fresh].filter(Boolean)), "Panel"];
   return (
     <div className="grid gap-3 sm:col-span-2">
       <Wish
         {...asked}
+        ends={ends}
         label="What is asked for"
         none="Make it work again"
         wish={change}
@@ -34,6 +37,7 @@ export function ChangeAsked({
         <Wish
           key={at}
           {...asked}
+          ends={ends}
           label="And what else"
           none="Nothing more"
           wish={wish}
@@ -59,6 +63,8 @@ export function ChangeAsked({
 }
 
 type WishProps = Asked & {
+  /** Places that a run can start from or go to. */
+  ends: string[];
   label: string;
   none: string;
   wish: Change | null;
@@ -66,7 +72,7 @@ type WishProps = Asked & {
 };
 
 /** One thing asked for: its kind, and what has to be said of it. */
-function Wish({ form, places, loads, label, none, wish, onChange }: WishProps) {
+function Wish({ form, places, loads, ends, label, none, wish, onChange }: WishProps) {
   const kind = form.changes.find(({ value }) => value === wish?.kind);
   const set = (more: Partial<OneWish>) => wish && onChange({ ...wish, ...more });
   const choose = (value: string) => onChange(value ? started(value, form) : null);
@@ -112,16 +118,16 @@ function Wish({ form, places, loads, label, none, wish, onChange }: WishProps) {
           onChange={(event) => set({ switch: Number(event.target.value) })}
         />
       )}
-      {wish && kind?.needs.includes("load") && (
+      {wish && kind?.needs.includes("load") && (loads.length > 1 || wish.kind === "move") && (
         <Select
-          label="Which receptacle the switch is to control"
-          options={numbered(loads, "receptacle")}
+          label={WHICH_LOAD[wish.kind] ?? "Which load"}
+          options={numbered(loads, "load")}
           value={String(wish.load ?? 1)}
           onChange={(event) => set({ load: Number(event.target.value) })}
         />
       )}
       {wish && kind?.needs.includes("runs") && (
-        <Runs runs={wish.runs ?? []} onChange={(runs) => set({ runs })} />
+        <Runs runs={wish.runs ?? []} ends={ends} onChange={(runs) => set({ runs })} />
       )}
     </div>
   );
@@ -132,6 +138,12 @@ const NEW_PLACE: Record<string, string> = {
   feed_light: "New light location",
   second_light: "New light location",
   add_outlet: "New receptacle location",
+};
+
+const WHICH_LOAD: Record<string, string> = {
+  move: "Which receptacle the switch is to control",
+  add_control: "What it is to control",
+  second_light: "Which light it is to go with",
 };
 
 function numbered(names: string[], what: string) {
@@ -149,8 +161,17 @@ function started(kind: string, form: CallForm): OneWish {
   };
 }
 
+/** Places to pick from; one that was picked and has another name by now stays. */
+const picked = (ends: string[], chosen: string) =>
+  ["", ...new Set([...ends, chosen].filter(Boolean))].map((name) => ({ value: name, words: name || "pick" }));
+
+const HOW = [
+  { value: "cable", words: "a new cable" },
+  { value: "raceway", words: "in a raceway that is there" },
+];
+
 /** Where a new run could be pulled, and how far it is. */
-function Runs({ runs, onChange }: { runs: Run[]; onChange: (runs: Run[]) => void }) {
+function Runs({ runs, ends, onChange }: { runs: Run[]; ends: string[]; onChange: (runs: Run[]) => void }) {
   const [shown, setShown] = useState(runs.length > 0);
   const put = (at: number, more: Partial<Run>) =>
     onChange(runs.map((run, index) => (index === at ? { ...run, ...more } : run)));
@@ -172,15 +193,34 @@ function Runs({ runs, onChange }: { runs: Run[]; onChange: (runs: Run[]) => void
       {runs.map((run, at) => (
         <div
           key={at}
-          className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_5rem] [&_input]:w-full [&_input]:min-w-0 gap-2"
+          className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_5rem] gap-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_5rem_minmax(0,1fr)] [&_input]:w-full [&_input]:min-w-0 [&_select]:w-full [&_select]:min-w-0"
         >
-          <Field label="From" value={run.from} onChange={(event) => put(at, { from: event.target.value })} />
-          <Field label="To" value={run.to} onChange={(event) => put(at, { to: event.target.value })} />
+          <Select
+            label="From"
+            options={picked(ends, run.from)}
+            value={run.from}
+            onChange={(event) => put(at, { from: event.target.value })}
+          />
+          <Select
+            label="To"
+            options={picked(
+              ends.filter((end) => end !== run.from),
+              run.to,
+            )}
+            value={run.to}
+            onChange={(event) => put(at, { to: event.target.value })}
+          />
           <Field
             label="Feet"
             inputMode="decimal"
             value={run.length_ft ?? ""}
             onChange={(event) => put(at, { length_ft: Number(event.target.value) || undefined })}
+          />
+          <Select
+            label="How"
+            options={HOW}
+            value={run.raceway ? "raceway" : "cable"}
+            onChange={(event) => put(at, { raceway: event.target.value === "raceway" || undefined })}
           />
         </div>
       ))}

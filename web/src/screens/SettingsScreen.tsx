@@ -11,6 +11,7 @@ import { Notice } from "../ui/Notice";
 import { Sheet } from "../ui/Sheet";
 import { chooseTheme, chosenTheme, type Theme } from "../ui/theme";
 import { Toggle } from "../ui/Toggle";
+import { LearnedSheet } from "./LearnedSheet";
 import { Waiting } from "../ui/Waiting";
 
 /** What is in the bag, how long things take, how this device looks, and who may come in. */
@@ -20,6 +21,7 @@ export function SettingsScreen() {
       <div className="mx-auto grid max-w-3xl gap-4">
         <h1 className="text-2xl font-bold">Settings</h1>
         <Work />
+        <LearnedSheet />
         <Appearance />
         <Backups />
         <Devices />

@@ -14,7 +14,7 @@ module Dielectra
       #   (black where there is a black) and neutral is white; only a panel is held to be capable of the reverse
       # @return [Array<Way>] ways by falling weight; weights sum to one
       def self.ways(functions, colors, polarized: nil)
-        (@ways ||= {})[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze
+        known(:ways)[[functions, colors, polarized]] ||= new(functions, colors, polarized).ways.freeze
       end
 
       # Orders up to which all are listed
@@ -29,8 +29,12 @@ module Dielectra
         orders = ((spares + 1)..colors.size).reduce(1, :*)
         return ways(functions, colors, polarized:).first(count) if orders <= MOST
 
-        (@likeliest ||= {})[[functions, colors, count]] ||= new(functions, colors, polarized).likeliest(count).freeze
+        known(:likeliest)[[functions, colors, count]] ||= new(functions, colors, polarized).likeliest(count).freeze
       end
+
+      # What was worked out by the habits that count now
+      def self.known(what) = ((@known ||= {}.compare_by_identity)[Trade.priors] ||= { ways: {}, likeliest: {} })[what]
+      private_class_method :known
 
       def initialize(functions, colors, polarized)
         @functions = functions

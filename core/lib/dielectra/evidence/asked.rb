@@ -23,7 +23,7 @@ module Dielectra
       LISTS = %w[always new places retire swap runs].freeze
 
       # @param said [Hash] `kind`; `place` of what is new; `half` that stays live; `switch` or `load` (its number) and
-      #   `fit`; `runs`, each with `from`, `to` and `length_ft`; `more`, further wishes of the same form
+      #   `fit`; `runs`, each with `from`, `to`, `length_ft` and whether it is a `raceway` that is there; `more`, further wishes of the same form
       # @param works [Hash{String => Array<String>}] load => controls, as it is
       # @param loads [Array<Hash>]
       # @param controls [Array<Hash>]
@@ -69,11 +69,13 @@ module Dielectra
       def free(letter, rows) =
         (1..).lazy.map { |number| "#{letter}#{number}" }.find { |id| rows.none? { |row| row["id"] == id } }
 
+      # One more place to switch from, for a load and whatever its switches work beside it
       def add_control
         place = place_named
         id = free("S", @controls)
+        by = switches_of_load
         {
-          "control" => @works.transform_values { |names| names + [id] },
+          "control" => @works.transform_values { |names| names == by ? names + [id] : names },
           "new" => [{ "id" => id, "kind" => Goals::Change::SWITCH, "place" => place }],
           "places" => [{ "id" => place, "kind" => "switch_box" }]
         }
@@ -114,11 +116,11 @@ module Dielectra
 
       def always_on = { "control" => {}, "always" => [receptacle], "retire" => its_switches }
 
-      # One more light on the switches that work the first one
+      # One more light on the switches that work another one
       def second_light
         place = place_named
         id = free("L", @loads)
-        by = @works.values.first or refuse("that wants a switch.", "/draft/change/kind")
+        by = switches_of_load or refuse("that wants a switch.", "/draft/change/kind")
         {
           "control" => @works.merge(id => by),
           "new" => [{ "id" => id, "kind" => "luminaire", "place" => place }],
@@ -178,7 +180,7 @@ module Dielectra
           "runs" =>
             rows.each_with_index.map do |row, at|
               between = %w[from to].map { |side| Draft.id(row[side], "/draft/change/runs/#{at}/#{side}") }
-              { "between" => between, "length_ft" => row["length_ft"] }.compact
+              { "between" => between, "length_ft" => row["length_ft"], "raceway" => row["raceway"] || nil }.compact
             end
         }
       end
@@ -186,6 +188,12 @@ module Dielectra
       def receptacle
         @receptacle ||= @loads.find { |load| load["kind"] == "receptacle" }&.fetch("id") or
           refuse("that wants a receptacle among what is switched.", "/draft/change/kind")
+      end
+
+      # @return [Array<String>, nil] the switches that work the load that is meant; the first one where nothing is said
+      def switches_of_load
+        load = @loads[@said.fetch("load", 1).to_i - 1] or refuse("there is no such load.", "/draft/change/load")
+        @works.find { |name, _| Goals::LoadPart.parse(name).load == load["id"] }&.last || @works.values.first
       end
 
       # The switches that work the receptacle, or a half of it

@@ -38,11 +38,11 @@ module Dielectra
 
       # Extra fields of the call form for each kind of change
       NEEDS = {
-        "add_control" => %w[place runs],
+        "add_control" => %w[place load runs],
         "split_receptacle" => %w[half runs],
         "always_on" => [],
         "feed_light" => %w[place runs],
-        "second_light" => %w[place runs],
+        "second_light" => %w[place load runs],
         "fit" => %w[switch fit runs],
         "take_out" => %w[switch],
         "move" => %w[load],

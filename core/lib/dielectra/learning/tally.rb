@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Learning
+    # What one finished job adds to what is known of a town and of the person who works there: its cause, its colors,
+    # its boxes, and how long its steps took.
+    class Tally
+      # Seconds of a step that say how long it takes; shorter is a second tap, longer a break
+      SECONDS = (5..1800)
+
+      # @return [Hash] with strings for keys, to be kept as JSON: `causes` kind => count, `colors` habit => [hits, of],
+      #   `onward` counts of runs onward by box, `scheme`, `minutes` kind of step => logarithms of actual over usual
+      #   minutes, `method` and `year` of the house
+      attr_reader :to_h
+
+      # @param session [Session::Troubleshooting] that has ended
+      # @param seconds [Hash{Integer => Numeric}] step's number => seconds since the step before
+      # @return [Tally, nil] nil of a job that did not end
+      def self.of(session, seconds = {})
+        conclusion = session.next
+        new(session, conclusion, seconds) if conclusion.is_a?(Session::Conclusion)
+      end
+
+      def initialize(session, conclusion, seconds)
+        @session = session
+        @situation = session.situation
+        @roles = conclusion.roles
+        @to_h = {
+          "causes" => causes(conclusion),
+          "colors" => colors,
+          "onward" => onward,
+          "scheme" => scheme,
+          "minutes" => minutes(seconds),
+          "method" => session.job.document["method"],
+          "year" => session.job.document["year"]
+        }
+      end
+
+      private
+
+      # What was wrong in the likeliest explanation. Nothing wrong is a cause too. A job that stopped adds none, because
+      # what it was is not proved.
+      def causes(conclusion)
+        best = @session.belief.hypotheses.first
+        return {} unless best && conclusion.status == "solved"
+
+        labels = best.skeleton.verdicts.each_value.map(&:label) - [:right]
+        kinds = (labels + best.deviations.map(&:kind)).map(&:to_s) & Experience::CAUSES
+        (kinds.empty? ? ["nothing"] : kinds).tally
+      end
+
+      def colors
+        found = {}
+        @situation.opened_boxes.each do |place|
+          @situation.cable_ends(place).each { |cable_end| habits(cable_end) { |name, hit|
+ count(found[name] ||= [0, 0], hit) } }
+        end
+        found
+      end
+
+      def count(pair, hit)
+        pair[0] += 1 if hit
+        pair[1] += 1
+      end
+
+      # The color habits that a cable of known roles shows
+      def habits(cable_end)
+        known = cable_end.wires.to_h { |wire| [@roles[cable_end.point(wire)], wire.color] }
+        loop_of_switch = known.key?("line") && known.key?("load") && !known.key?("neutral")
+        if known["neutral"]
+          among = known.key?("traveler") ? "neutral_on_white_among_travelers" : "neutral_on_white"
+          yield among, white?(known["neutral"])
+        end
+        yield "load_on_black", known["load"] == "black" if known["load"]
+        yield "loop_line_on_white", white?(known["line"]) if loop_of_switch
+      end
+
+      def white?(color) = Trade::Color.neutral?(color)
+
+      # How many opened boxes have none, one, two … runs onward
+      def onward
+        best = @session.belief.hypotheses.first or return []
+        counts = Array.new(Trade.priors.dig("layout", "onward").size, 0)
+        @situation.opened_boxes.each do |place|
+          number = best.skeleton.layout.edges_at(place).count { |edge| Design::Layout.polarized(edge) == :onward }
+          counts[[number, counts.size - 1].min] += 1
+        end
+        counts
+      end
+
+      def scheme
+        best = @session.belief.hypotheses.first
+        best ? best.skeleton.layout.scheme.name.to_s : ""
+      end
+
+      def minutes(seconds)
+        before = Evidence::Situation.start(@session.job)
+        found = Hash.new { |all, name| all[name] = [] }
+        @session.steps.each_with_index do |step, at|
+          number = step["id"] || (at + 1)
+          note(found[step["do"]], seconds[number], usual(step, before)) if Evidence::Costs::NAMES.key?(step["do"])
+          before = before.after(step, number)
+        end
+        found.reject { |_, logs| logs.empty? }
+      end
+
+      def note(logs, seconds, usual)
+        logs << Math.log(seconds / 60.0 / usual).round(3) if seconds && SECONDS.cover?(seconds) && usual.positive?
+      end
+
+      def usual(step, before) = Evidence::Costs.new.of(step, before)
+    end
+  end
+end
