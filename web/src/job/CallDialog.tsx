@@ -109,6 +109,13 @@ function Others({ call }: { call: Call }) {
     <div className="mt-4 border-t border-edge pt-3">
       <Notice error={failed ?? open.error ?? remove.error} />
       <p className="flex flex-wrap gap-2">
+        <a
+          href={`/api/jobs/${call.id}/file`}
+          download
+          className="flex min-h-12 items-center rounded-md border-2 border-edge px-4"
+        >
+          Job file
+        </a>
         <Button disabled={open.isPending} onClick={() => void copy()}>
           Copy for today, without its steps
         </Button>

@@ -114,6 +114,16 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
           <HabitLines />
         </>
       )}
+      {advice.moves.length === 0 && advice.how.length > 0 && (
+        <details className="text-sm">
+          <summary className="min-h-11 cursor-pointer content-center underline">How it is done well</summary>
+          <ul className="grid list-disc gap-1 pl-5">
+            {advice.how.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {(advice.rules ?? []).length > 0 && (
         <details className="text-sm">
           <summary className="min-h-11 cursor-pointer content-center underline">

@@ -1,4 +1,4 @@
-import { ChevronLeft, Download, NotebookPen, Undo2 } from "lucide-react";
+import { ChevronLeft, NotebookPen, Undo2 } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
@@ -117,9 +117,6 @@ function Head({ job, busy, undo }: { job: Job; busy: boolean; undo: () => void }
         <button type="button" disabled={!canUndo || busy} onClick={undo} className={action}>
           <Undo2 size={18} aria-hidden /> Undo
         </button>
-        <a href={`/api/jobs/${job.call.id}/file`} download className={action}>
-          <Download size={18} aria-hidden /> File
-        </a>
         <CallDialog call={job.call}>
           <NotebookPen size={18} aria-hidden /> Call
         </CallDialog>

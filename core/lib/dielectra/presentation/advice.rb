@@ -110,7 +110,8 @@ module Dielectra
 
       # @return [Array<String>]
       def how
-        return [] unless @step.do == "arrange" && @step["joints"] != "as_found" && @action&.purpose == :repair
+        return Telling::Words.of(@step.to_h).how(@session.situation) unless @step.do == "arrange"
+        return [] unless @step["joints"] != "as_found" && @action&.purpose == :repair
 
         Craft.new(@session.situation, @step["place"], @step["joints"]).lines
       end

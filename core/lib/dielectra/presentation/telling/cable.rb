@@ -17,6 +17,20 @@ module Dielectra
           ["Pull #{what} from #{from} to #{to}", length(feet), "Look for pipes and cables before you drill."]
         end
 
+        # How a cable gets from one box to another in a finished house
+        WAYS = [
+          "Attic above: down through the top plate of that bay. Basement or crawl space below: up through the bottom " \
+            "plate. Neither: behind the baseboard, or through a closet.",
+          "Fire blocks, tile and an insulated outer wall are reasons to go around.",
+          "An old cable pulls a new one in only where it is loose. Most are stapled inside the wall.",
+          "Bore in the middle of a stud, 1¼ in (32 mm) from its edge, or nail a steel plate over the hole. Seal holes " \
+            "between floors with fire caulk.",
+          "The new cable is in at both ends before anything of the old circuit is disconnected.",
+          "Patching the wall is part of the time. Say so before the first cut."
+        ].freeze
+
+        def how(_situation) = raceway? ? [] : WAYS
+
         def choices(situation_of) = [["It is in", in_place(situation_of.situation), nil]]
 
         def answered(_answer, _region) = "pulled"

@@ -10,6 +10,16 @@ module Dielectra
           ["Fit #{kind} as #{self["device"]} in the #{place(situation)} box", detail(situation), nil]
         end
 
+        # How a device is fitted
+        HOW = [
+          "Test it before it goes in: each position, with the meter.",
+          "The ground first. Then hot and switched wires on brass, the neutral on silver. On a three-way the common " \
+            "screw is the dark one.",
+          "Cut the conductors to one length, so that they fold back without pushing the device out."
+        ].freeze
+
+        def how(_situation) = HOW
+
         def refused(situation) =
           "there was no #{term(self["kind"], situation.job.region)} for the #{place(situation)} box"
 

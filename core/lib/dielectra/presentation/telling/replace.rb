@@ -32,6 +32,15 @@ module Dielectra
           old.nil? || Trade::KindName.plain(old) == self["kind"]
         end
 
+        # How a device is exchanged
+        HOW = [
+          "Tag the conductor on the common before the old one comes off.",
+          "Test the new one before it goes in: each position, with the meter.",
+          "Cut back nicked ends. Keep the conductors to one length, so that they fold back without pushing it out."
+        ].freeze
+
+        def how(_situation) = @step.lamp? ? [] : HOW
+
         # Which of several switches it is for
         def which(situation)
           name = Naming.switch(self["device"], situation.job)

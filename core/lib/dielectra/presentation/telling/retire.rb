@@ -13,6 +13,15 @@ module Dielectra
           ]
         end
 
+        # How a device is taken out
+        HOW = [
+          "Tag what was on the common before it comes off.",
+          "The ground goes on through a connector. A device never carries it to the next one.",
+          "A blank plate closes the box. It stays where one can get at it: no wall is closed over a splice."
+        ].freeze
+
+        def how(_situation) = HOW
+
         def refused(situation) = "the switch in the #{place(situation)} box could not be taken out"
       end
     end

@@ -31,6 +31,10 @@ module Dielectra
         #   nil
         def choices(_session) = [["Done", { "ok" => true }, nil]]
 
+        # @param situation [Evidence::Situation] before the step
+        # @return [Array<String>] how it is done well, a sentence or two each; for who asks
+        def how(_situation) = []
+
         # @param answer [Hash]
         # @param region [Trade::Region]
         # @return [String]
