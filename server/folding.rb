@@ -55,7 +55,7 @@ module Server
       def prefilled(job) = ask(job, "prefilled", job.steps)
 
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
-      def session(job) = thinkers.inline.sessions.at(job.id, job.document, job.steps, Setting.minutes)
+      def session(job) = thinkers.inline.sessions.at(job.id, job.as_worked, job.steps, Setting.minutes)
 
       # Drops every session of this process.
       def forget = thinkers.inline&.sessions&.forget
@@ -113,7 +113,7 @@ module Server
         request = {
           "do" => what,
           "about" => job.about,
-          "document" => job.document,
+          "document" => job.as_worked,
           "minutes" => (job.experience || {}).fetch("minutes", {}).merge(Setting.minutes),
           "priors" => (job.experience || {}).fetch("priors", {}),
           "local" => {

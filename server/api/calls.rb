@@ -12,7 +12,8 @@ module Server
             title: said["title"],
             complaint: said["complaint"],
             day: said["day"] && Date.iso8601(said["day"]),
-            time_of_day: said["time"]
+            time_of_day: said["time"],
+            helper: said["helper"]&.strip
           }.compact
         )
         told

@@ -34,6 +34,7 @@ module Server
         "time" => time_of_day,
         "closed_on" => closed_on&.iso8601,
         "rank" => rank,
+        "helper" => helper.to_s,
         "deleted" => !deleted_at.nil?,
         "house" => house.slice("id", "name", "street", "town", "note")
       }
@@ -42,15 +43,20 @@ module Server
     # @return [String] what finds it by typing, on records and tags
     def code = "DX#{id.to_s(36).upcase.rjust(3, "0")}"
 
+    # What the core works from: the document, with who stands at the panel
+    # @return [Hash]
+    def as_worked = helper.to_s.empty? ? document : document.merge("helper" => helper)
+
     # The job in the job file format, version 1.
-    def file = document.merge("steps" => steps.map { |step| step.except("id") })
+    def file = as_worked.merge("steps" => steps.map { |step| step.except("id") })
 
     # Changes what the call says beside its steps; what was worked out of them stays.
     # @param said [Hash] columns
     def arrange!(said)
       Folding.locked(id) do
+        was = helper
         update!(said)
-        update!(row: JSON.generate(JSON.parse(row).merge(about))) if row
+        update!(row: was == helper && row ? JSON.generate(JSON.parse(row).merge(about)) : nil)
         Receipt.outdate(self)
       end
     end

@@ -47,6 +47,13 @@ RSpec.describe "Calls as appointments" do
     expect(write("/jobs/#{job.id}/call", { time: "25:00" })).to eq(422)
   end
 
+  it "knows who stands at the panel" do
+    before = day.find { |row| row["id"] == job.id }["minutes"]
+    expect(write("/jobs/#{job.id}/call", { helper: "Imre" })).to eq(200)
+    expect(day.find { |row| row["id"] == job.id }).to include("helper" => "Imre", "minutes" => be < before)
+    expect(JSON.parse(fetch("/jobs/#{job.id}/file"))["helper"]).to eq("Imre")
+  end
+
   it "keeps the order of a day" do
     ids = day.map { |row| row["id"] }.reverse
     expect(write("/day/order", { calls: ids })).to eq(200)

@@ -4,7 +4,7 @@ import { tags } from "./queries";
 
 export type Clock = Schemas["Clock"];
 export type Signature = Schemas["Signature"];
-type Arranged = { title?: string; complaint?: string; day?: string; time?: string };
+type Arranged = { title?: string; complaint?: string; day?: string; time?: string; helper?: string };
 
 const path = (id: number) => ({ params: { path: { id } } });
 

@@ -937,6 +937,8 @@ export interface components {
             /** @description The place in its day that a person gave it */
             rank: number | null;
             deleted: boolean;
+            /** @description Who stands at the panel; empty for nobody */
+            helper: string;
             /** @description What the repair may take */
             parts: {
                 item: string;
@@ -3022,6 +3024,8 @@ export interface operations {
                     complaint?: string;
                     /** Format: date */
                     day?: string;
+                    /** @description Who stands at the panel; empty for nobody */
+                    helper?: string;
                     time?: string;
                 };
             };

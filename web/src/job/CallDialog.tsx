@@ -37,6 +37,7 @@ function Said({ call, done }: { call: Call; done: () => void }) {
     complaint: call.complaint,
     day: call.day,
     time: call.time,
+    helper: call.helper,
   });
   const arrange = useArrange(call.id);
   const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
@@ -79,6 +80,11 @@ function Said({ call, done }: { call: Call; done: () => void }) {
           onChange={(event) => set({ time: event.target.value })}
         />
       </div>
+      <Field
+        label="Who stands at the panel (nobody: you walk)"
+        value={draft.helper}
+        onChange={(event) => set({ helper: event.target.value })}
+      />
       <Notice error={arrange.error} />
       <p className="flex flex-wrap gap-2">
         <Button kind="key" type="submit" disabled={arrange.isPending}>

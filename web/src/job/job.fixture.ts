@@ -14,6 +14,7 @@ export const job: Job = {
     minutes: 12,
     rank: null,
     deleted: false,
+    helper: "",
     code: "DX001",
     house: { id: 1, name: "A", street: "B", town: "", note: "" },
     steps: 1,

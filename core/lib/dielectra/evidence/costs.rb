@@ -8,6 +8,7 @@ module Dielectra
       NAMES = {
         "walk" => "walking between two boxes",
         "walk_panel" => "walking to or from the panel",
+        "call_out" => "calling out to somebody at the panel",
         "breaker" => "a breaker on or off",
         "open" => "opening a switch or receptacle box",
         "open_luminaire" => "opening a box at a light",
@@ -64,11 +65,12 @@ module Dielectra
         walk(situation.at, step.place(situation), situation.job) + step.minutes(situation, self)
       end
 
-      # @return [Float] minutes between two places
+      # @return [Float] minutes between two places. With somebody at the panel nobody walks there: one calls out.
       def walk(from, to, job)
         return 0.0 if from == to
+        return self["walk"] unless [from, to].include?(job.panel.id)
 
-        [from, to].include?(job.panel.id) ? self["walk_panel"] : self["walk"]
+        self[job.helper ? "call_out" : "walk_panel"]
       end
 
       # @param length_ft [Numeric]

@@ -131,6 +131,9 @@ module Dielectra
       def tool?(name) = document["tools"].nil? || document["tools"].include?(name)
 
       # @return [Circuit::Place, nil] one that is there, or that is to be
+      # @return [String, nil] the name of somebody who stands at the panel
+      def helper = document["helper"]
+
       def place(id) = (@place_by_id ||= (new_places + places).to_h { |place| [place.id, place] })[id]
 
       # @return [Array<Circuit::Place>] boxes that may be set

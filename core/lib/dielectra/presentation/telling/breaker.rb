@@ -13,10 +13,18 @@ module Dielectra
             "Never throw one that is hanging on its wires."
 
         def told(situation)
-          return "Turn breaker #{self["device"]} off", other(situation) || off(situation), nil if self["to"] == "off"
+          title = "#{self.class.asked(situation)} breaker #{self["device"]} #{self["to"]}"
+          return title, [other(situation) || off(situation), locked(situation)].compact.join(" "), nil if off?
 
-          ["Turn breaker #{self["device"]} on", on(situation), (HANDS if situation.opened.any?)]
+          [
+            title,
+            [on(situation), warned(situation)].compact.join(" ").then { |text| text.empty? ? nil : text },
+            hands(situation)
+          ]
         end
+
+        # The start of a title: what one does, or has somebody at the panel do
+        def self.asked(situation) = (helper = situation.job.helper) ? "Have #{helper} turn" : "Turn"
 
         # @param situation [Evidence::Situation]
         # @return [Array<String>] insulated conductors in open boxes that touch nothing, in words
@@ -31,6 +39,21 @@ module Dielectra
         def refused(_situation) = "breaker #{self["device"]} could not be switched #{self["to"]}"
 
         private
+
+        def off? = self["to"] == "off"
+
+        def hands(situation) = (HANDS if situation.opened.any?)
+
+        # Whoever has hands in a box does not rely on what somebody else says of the power.
+        def locked(situation)
+          helper = situation.job.helper or return
+          "#{helper} says back which one it is, and stays there. What you read in the box counts, not what you hear."
+        end
+
+        def warned(situation)
+          helper = situation.job.helper or return
+          "Say that all hands are clear before #{helper} switches it, and wait for the word that it is on."
+        end
 
         # With a load on, the load shows whether it is the right breaker.
         def off(situation)

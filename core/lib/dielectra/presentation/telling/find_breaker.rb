@@ -6,15 +6,9 @@ module Dielectra
       # Words for a breaker looked for.
       class FindBreaker < Words
         def told(situation)
-          return by_load(situation) if self["load"]
-
-          [
-            "Find the breaker that feeds #{Naming.point(self["point"])}",
-            "In the #{box(situation)} box it stays live with #{Naming.list(situation.concerned)} off. " \
-              "Turn off one breaker after the other until it goes dead. Turn each wrong one back on at once. " \
-              "Leave the right one off, and lock it.",
-            "Keep hands out of the box. Somebody watches the tester there, or a plug-in tracer does."
-          ]
+          title, detail, caution = self["load"] ? by_load(situation) : by_point(situation)
+          helper = situation.job.helper
+          [title, detail, [caution, ("#{helper} switches, you watch." if helper)].compact.join(" ")]
         end
 
         def choices(_session) = []
@@ -32,6 +26,16 @@ module Dielectra
         end
 
         private
+
+        def by_point(situation)
+          [
+            "Find the breaker that feeds #{Naming.point(self["point"])}",
+            "In the #{box(situation)} box it stays live with #{Naming.list(situation.concerned)} off. " \
+              "Turn off one breaker after the other until it goes dead. Turn each wrong one back on at once. " \
+              "Leave the right one off, and lock it.",
+            "Keep hands out of the box. Somebody watches the tester there, or a plug-in tracer does."
+          ]
+        end
 
         def by_load(situation)
           name = Naming.load(self["load"], situation.job)
