@@ -1809,6 +1809,11 @@ export interface components {
             }[];
             /** @description How far the search for a trip has come; null where nothing trips */
             tracing: null | {
+                /** @description What else it is not */
+                ruled_out: string[];
+                /** @description Readings that are left if each parts what it may be in two */
+                halvings: number;
+                next_reset: string;
                 when: string | null;
                 /** @description Runs in which it is not */
                 cleared: string[];

@@ -7,6 +7,7 @@ import { Choice } from "../ui/Choice";
 import { BreakerDrawing } from "./BreakerDrawing";
 import { Grid } from "./Grid";
 import { Photographs } from "./Photographs";
+import { TripPanel } from "./TripPanel";
 import { RecordSheet } from "./RecordSheet";
 
 type Props = {
@@ -52,6 +53,11 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
     return (
       <Panel label={advice ? "Positions" : "Proof"}>
         <Grid job={job} take={take} />
+        {!job.conclusion && job.tracing && (
+          <div className="mt-4 border-t border-edge pt-3">
+            <TripPanel job={job} />
+          </div>
+        )}
         {job.conclusion && !advice && (
           <div className="mt-4 border-t border-edge pt-4">
             <RecordSheet job={job} />
@@ -63,7 +69,7 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
   if (shown === null && advice && atPanel) {
     return (
       <Panel label="Panel">
-        <BreakerDrawing step={advice.step} power={job.power} />
+        {job.tracing ? <TripPanel job={job} /> : <BreakerDrawing step={advice.step} power={job.power} />}
       </Panel>
     );
   }

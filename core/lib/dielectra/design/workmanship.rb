@@ -23,8 +23,10 @@ module Dielectra
       attr_reader :fittings
 
       # @param fittings [Array<Fitting>] switches and loads of the box; none where it holds splices only
-      def initialize(fittings)
+      # @param priors [Hash{String => Float}] how common each thing wrong is in this job
+      def initialize(fittings, priors: Trade.priors.fetch("deviation"))
         @fittings = fittings.freeze
+        @priors = priors
       end
 
       # @return [Array<String>]
@@ -74,7 +76,7 @@ module Dielectra
 
       private
 
-      def prior(name) = Trade.priors.dig("deviation", name)
+      def prior(name) = @priors.fetch(name)
 
       def product(choices)
         first, *rest = choices

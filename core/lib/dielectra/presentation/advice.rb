@@ -26,6 +26,7 @@ module Dielectra
         polarity: "The light works. It would also work with line and neutral exchanged. This tells which.",
         steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
         unplug: "It may be what is plugged in. Out with it before copper is blamed.",
+        short: "Read before you reset. What touches shows here, and no breaker is closed onto it.",
         hold: "It was said to trip. Too much on a circuit shows only after some minutes, with the loads on.",
         unreproduced: "It works now, and still somebody called. Its box shows what was done there.",
         last_check: "The light works. This reading shows whether the neutral is switched anyway.",

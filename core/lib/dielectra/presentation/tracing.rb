@@ -22,12 +22,22 @@ module Dielectra
       # @return [Boolean] whether a breaker that trips is what is looked for
       def tracing? = @belief.world.tripping? && @belief.hypotheses.any?
 
-      # @return [Hash, nil] `when` it trips, in the customer's words; `cleared`, runs in which it is not; `resets`, how
-      #   often the breaker was tried and how that went; `sum` of the last ohms. nil where nothing trips
+      # @return [Hash, nil] `when` it trips, in the customer's words; `cleared`, runs in which it is not; `ruled_out`, what
+      #   else it is not; `halvings` that are left if every reading parts what it may be in two; `resets`, how often the
+      #   breaker was tried and how that went; `next_reset`, what it waits for; `sum` of the last ohms. nil where nothing
+      #   trips
       def to_h
         return unless tracing?
 
-        { "when" => told, "cleared" => cleared, "resets" => resets, "sum" => sum }
+        {
+          "when" => told,
+          "cleared" => cleared,
+          "ruled_out" => ruled_out,
+          "halvings" => halvings,
+          "resets" => resets,
+          "next_reset" => next_reset,
+          "sum" => sum
+        }
       end
 
       # @param from [String]
@@ -78,6 +88,41 @@ module Dielectra
           .map { |from, to| "#{Naming.place(from)} to #{Naming.place(to)}" }
       end
 
+      # What trips a breaker besides copper in a run, in words
+      FAMILIES = {
+        overload: "too much load",
+        breaker_weak: "the breaker itself",
+        load_shorted: "a short in a fixture",
+        device_shorted: "a short in a switch"
+      }.freeze
+      private_constant :FAMILIES
+
+      # What was likely enough to be thought of when the job began, and is ruled out by now
+      def ruled_out
+        return [] unless cleared_by_reading? || resets.any?
+
+        FAMILIES.reject { |kind, _| family(kind) >= CLEARED }.values
+      end
+
+      def family(kind) = @belief.probability { |one| one.faults.any? { |fault| fault.kind == kind } }
+
+      # Bits of doubt about what it is, rounded up. Source: Shannon (1948).
+      def halvings
+        shares = @session.findings.suspects.map(&:last).select(&:positive?)
+        [-shares.sum { |share| share * Math.log2(share) }, 0.0].max.ceil
+      end
+
+      # Ohms below which a reset would trip it again
+      DEAD_SHORT = 5
+      private_constant :DEAD_SHORT
+
+      def next_reset
+        ohms = across&.dig("answer", "ohms")
+        return "Not before it is found: #{ohms} Ω would trip it again." if ohms && ohms < DEAD_SHORT
+
+        "Only after something more was taken off, unplugged, thrown or measured."
+      end
+
       # What the customer said of it
       def told
         report = @session.steps.find { |step| step["do"] == "report" && tripped?(step) } or return
@@ -119,7 +164,7 @@ module Dielectra
 
       # The last reading from a hot conductor to a neutral or a ground, in amperes
       def sum
-        step = readings.reverse.find { |one| across?(one["at"]) } or return
+        step = across or return
         ohms = step["answer"]["ohms"] or return "Step #{step["id"]} reads open: nothing draws there."
 
         volts = @session.job.supply_volts
@@ -127,6 +172,8 @@ module Dielectra
 
         Calculators.trip_words(ohms:, volts:, amps: @session.job.amps || 15, gauge: nil)
       end
+
+      def across = @across ||= readings.reverse.find { |one| across?(one["at"]) }
 
       HOT = %w[line load onward traveler].freeze
       RETURN = %w[neutral ground].freeze

@@ -36,14 +36,24 @@ module Dielectra
           .to_h
       end
 
-      # @return [Hash{String => String}] conductor's point in an open box => function as it is joined now
+      # What the conductors carry as they are joined now. A neutral whose splice is apart for a test stays a neutral,
+      # whatever it touches just then.
+      # @return [Hash{String => String}] conductor's point in an open box => function
       def functions_now(hypothesis, situation)
         wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
+        neutral = meant_as_neutral(hypothesis)
         Diagnosis::Roles
           .new(@world, hypothesis, situation)
           .of(wires)
           .reject { |_, role| %w[spare ground].include?(role) }
+          .to_h { |point, role| [point, neutral.include?(point) ? "neutral" : role] }
       end
+
+      private
+
+      # Conductors that carry the neutral by the layout
+      def meant_as_neutral(hypothesis) =
+        hypothesis.skeleton.runs.flat_map(&:strands).select { |strand| strand.role == "neutral" }.flat_map(&:points).to_set
     end
   end
 end

@@ -82,7 +82,7 @@ module Dielectra
 
           return Plan.new(obstacle: shorted) if declined_new?(load, situation)
 
-          return as_joined(hypothesis, situation, replacements: { load.id => load.kind })
+          return new_fixture(hypothesis, situation, load)
         end
 
         overload = hypothesis.fault(:overload)
@@ -92,18 +92,31 @@ module Dielectra
         outlet ? as_joined(hypothesis, situation, unplug: outlet.id) : Plan.new(obstacle: overload)
       end
 
+      # A new fixture, and whatever the search took apart made up again with it
+      # @return [Plan]
+      def new_fixture(hypothesis, situation, load)
+        renewed = { load.id => load.kind }
+        simple = as_joined(hypothesis, situation, replacements: renewed)
+        return simple unless situation.open?(load.place)
+        return simple if @soundness.sound?(hypothesis, simple.carried_out(situation))
+
+        best = shared_rewire(hypothesis, situation)
+        best ? rewired(hypothesis, situation, *best, renewed:) : simple
+      end
+
       def gone?(device, arrangement) = arrangement.kinds.key?(device) || arrangement.unplugged.include?(device)
 
       def declined_new?(load, situation) =
         situation.declined?({ "do" => "replace", "device" => load.id, "kind" => load.kind }) ||
           situation.declined?({ "do" => "open", "place" => load.place })
 
-      def rewired(hypothesis, situation, carried, targets, kinds)
+      # @param renewed [Hash{String => String}] fixtures that are replaced as well
+      def rewired(hypothesis, situation, carried, targets, kinds, renewed: {})
         functions = carried.transform_values { |one| ConductorChoices.function(one) }
         changed = targets.transform_values(&:changed).reject { |_, points| points.empty? }
-        renewed =
+        switches =
           burnt(hypothesis, situation).merge(failed(hypothesis, situation.arrangement), kinds).slice(*@places.keys)
-        replacements = renewed.transform_values { |kind| Trade::KindName.plain(kind) }
+        replacements = switches.merge(renewed).transform_values { |kind| Trade::KindName.plain(kind) }
         Plan.new(
           joints: grounded(situation, capped(situation).merge(joints(targets, changed, replacements))),
           changed:,

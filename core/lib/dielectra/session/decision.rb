@@ -9,7 +9,7 @@ module Dielectra
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :parted, :roles, :mark, :leave, :unexplained, :first_try or :depart
+      #   :last_check, :second_look, :parted, :roles, :mark, :leave, :unexplained, :first_try, :short or :depart
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -103,7 +103,8 @@ module Dielectra
 
       # Rules that come before anything is weighed
       def under_way =
-        ruled(:unplug, Unplugging.new(@session).step) || ruled(:hold, hold) ||
+        ruled(:unplug, Unplugging.new(@session).step) || ruled(:short, ShortCheck.new(@session).step) ||
+          ruled(:hold, hold) ||
           ruled(:leak, LeakCheck.new(@session).step) || ruled(:steady, IntermittenceCheck.new(@session).survey) ||
           ruled(:live_search, live_search) || ruled(:polarity, Polarity.new(@session).again)
 

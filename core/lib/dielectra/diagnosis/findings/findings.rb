@@ -93,8 +93,12 @@ module Dielectra
           )
         # Where two boxes do not match, either may be called miswired. The box that was rewired is named.
         found = @situation.found_off? ? [no_supply] : changes { true } if found.empty?
-        found | bonded
+        (found - lamps_of_new_fixtures(found)) | bonded
       end
+
+      # A new fixture comes without a bulb. That is no cause of what was wrong before.
+      def lamps_of_new_fixtures(found) =
+        found.select { |cause| cause["kind"] == "lamp" && @situation.arrangement.kinds.key?(cause["device"]) }
 
       # One cause for each opened box in which nothing but grounds was joined anew
       def bonded =

@@ -101,7 +101,8 @@ module Dielectra
       def workmanship(layout, place)
         duties = @job.devices_at(place).to_h { |item| [item.id, layout.duty(item.id)] }
         @workmanships[[place, duties]] ||= Design::Workmanship.new(
-          duties.map { |device, duty| Design::Workmanship::Fitting.new(device, kind_of(place, device, duty), duty) }
+          duties.map { |device, duty| Design::Workmanship::Fitting.new(device, kind_of(place, device, duty), duty) },
+          priors: @world.deviations
         )
       end
 

@@ -13,7 +13,7 @@ module Dielectra
 
           [
             "Fit a new #{term(self["kind"], situation.job.region)} in the #{place(situation)} box#{which(situation)}",
-            same?(situation) ? SAME : OTHER,
+            [same?(situation) ? SAME : OTHER, (BARE if self["kind"] == "luminaire")].compact.join(" "),
             nil
           ]
         end
@@ -24,7 +24,9 @@ module Dielectra
         OTHER =
           "It is of another kind: its terminals differ. The next step says where each conductor goes. " \
             "Cap them until then."
-        private_constant :SAME, :OTHER
+        # A new luminaire comes without a bulb.
+        BARE = "Put a bulb in it that was seen to burn elsewhere."
+        private_constant :SAME, :OTHER, :BARE
 
         # Whether the new device has the terminals of the old one
         def same?(situation)
