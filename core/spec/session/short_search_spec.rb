@@ -34,6 +34,22 @@ RSpec.describe Dielectra::Session::PartedJoints do
     expect(session.next).to have_attributes(status: "stopped", why: include("beyond").or(include("outlet")))
   end
 
+  it "reads from the line to ground and neutral in the first box before a wire is moved" do
+    steps = tripped(faults: short("beyond/1.black", "beyond/1.bare")).steps
+    before = steps.take_while { |step| !%w[arrange replace].include?(step["do"]) && step["to"] != "on" }
+    read = before.select { |step| step["do"] == "probe" && step["tool"] == "resistance" }.map { |step| step["at"] }
+    expect(read.count { |pair| pair.any? { |point| point.end_with?(".bare") } }).to be >= 1
+    expect(read.count { |pair| pair.none? { |point| point.end_with?(".bare") } }).to be >= 1
+  end
+
+  it "makes up with a new fixture what was parted to find it, tapes no neutral, and blames no bulb" do
+    session = tripped(faults: short("L1.hot", "L1.neutral"))
+    expect(session.next).to have_attributes(status: "solved")
+    expect(session.next.causes.map { |cause| cause["kind"] }).to eq(["load_failed"])
+    taped = session.steps.select { |step| step["do"] == "mark" }.map { |step| step["point"] }
+    expect(session.next.roles.values_at(*taped)).not_to include("neutral")
+  end
+
   it "takes out what is plugged in before copper is blamed, and reads the same again" do
     outlet = { "id" => "R9", "place" => "beyond", "kind" => "receptacle" }
     places = passage_job["places"] + [{ "id" => "beyond", "kind" => "receptacle_box" }]

@@ -36,12 +36,13 @@ module Dielectra
           .to_h
       end
 
-      # What the conductors carry as they are joined now. A neutral whose splice is apart for a test stays a neutral,
-      # whatever it touches just then.
+      # What the conductors carry as they are joined now.
+      # @param whole [Boolean] whether the circuit is as it should be. Else a neutral whose splice is apart for a test
+      #   stays a neutral, whatever it touches just then.
       # @return [Hash{String => String}] conductor's point in an open box => function
-      def functions_now(hypothesis, situation)
+      def functions_now(hypothesis, situation, whole:)
         wires = situation.opened_boxes.flat_map { |place| situation.own_cable_ends(place).flat_map(&:points) }
-        neutral = meant_as_neutral(hypothesis)
+        neutral = whole ? [] : meant_as_neutral(hypothesis)
         Diagnosis::Roles
           .new(@world, hypothesis, situation)
           .of(wires)

@@ -30,7 +30,7 @@ module Dielectra
 
       # @return [Hash{String => String}] point => tape, of conductors in open boxes that are hot as they are joined now,
       #   and whose color says otherwise
-      def unmarked(hypothesis, situation) = @marking.tapes(@marking.functions_now(hypothesis, situation), situation)
+      def unmarked(hypothesis, situation) = @marking.tapes(functions_now(hypothesis, situation), situation)
 
       private
 
@@ -160,10 +160,13 @@ module Dielectra
 
       # A plan that keeps all joints. A tab comes first, since other faults show only afterwards.
       def as_joined(hypothesis, situation, **work)
-        functions = @marking.functions_now(hypothesis, situation)
+        functions = functions_now(hypothesis, situation)
         tapes = @marking.tapes(functions, situation)
         Plan.new(functions:, tapes:, places: @places, open: situation.opened.keys, **work)
       end
+
+      def functions_now(hypothesis, situation) =
+        @marking.functions_now(hypothesis, situation, whole: @soundness.sound?(hypothesis, situation.arrangement))
 
       # Tabs that are whole and have to be broken off.
       # @return [Hash{String => String}] device => tab
