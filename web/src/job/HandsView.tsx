@@ -93,6 +93,11 @@ export function HandsView({ job, advice, busy, take, shown, pick, picked }: Prop
             : "What is in it is not known yet."}
         </p>
       )}
+      {box.open && !job.conclusion && job.tracing && (
+        <div className="mt-3 border-t border-edge pt-3">
+          <TripPanel job={job} />
+        </div>
+      )}
     </Panel>
   );
 }

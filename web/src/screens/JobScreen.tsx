@@ -70,7 +70,9 @@ function Work({ job: known, changes }: { job: Job; changes: Changes }) {
       <Head job={job} busy={busy} undo={undo} />
       <Letters letters={letters} drop={drop} />
       <HouseLine job={job} shown={shown} show={show} />
-      <div className="grid items-stretch gap-3 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)]">
+      <div
+        className={`grid gap-3 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)] ${job.tracing ? "items-start" : "items-stretch"}`}
+      >
         <NowPlate job={job} advice={advice} busy={busy} take={take} aside={aside} set={set} slot={setSlot} />
         <HandsView
           job={job}
