@@ -23,8 +23,8 @@ module Dielectra
       LISTS = %w[always new places retire swap runs].freeze
 
       # @param said [Hash] `kind`; `place` of what is new; `half` that stays live; `switch` or `load` (its number) and
-      #   `fit`; `runs`, each with `from`, `to`, `length_ft` and whether it is a `raceway` that is there; `more`, further
-      #   wishes of the same form
+      #   `fit`; `runs`, each with `from`, `to`, `length_ft` and whether it is a `raceway` that is there; `more`,
+      #   further wishes of the same form
       # @param works [Hash{String => Array<String>}] load => controls, as it is
       # @param loads [Array<Hash>]
       # @param controls [Array<Hash>]

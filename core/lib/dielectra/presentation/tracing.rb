@@ -22,10 +22,10 @@ module Dielectra
       # @return [Boolean] whether a breaker that trips is what is looked for
       def tracing? = @belief.world.tripping? && @belief.hypotheses.any?
 
-      # @return [Hash, nil] `when` it trips, in the customer's words; `cleared`, runs in which it is not; `ruled_out`, what
-      #   else it is not; `halvings` that are left if every reading parts what it may be in two; `resets`, how often the
-      #   breaker was tried and how that went; `next_reset`, what it waits for; `sum` of the last ohms. nil where nothing
-      #   trips
+      # @return [Hash, nil] nil where nothing trips. `when` it trips, in the customer's words; `cleared`, runs in which
+      #   it is not; `ruled_out`, what else it is not; `halvings` that are left if every reading parts what it may be in
+      #   two; `resets`, how often the breaker was tried and how that went; `next_reset`, what it waits for; `sum` of
+      #   the last ohms
       def to_h
         return unless tracing?
 

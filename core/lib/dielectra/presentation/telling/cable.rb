@@ -23,7 +23,7 @@ module Dielectra
             "plate. Neither: behind the baseboard, or through a closet.",
           "Fire blocks, tile and an insulated outer wall are reasons to go around.",
           "An old cable pulls a new one in only where it is loose. Most are stapled inside the wall.",
-          "Bore in the middle of a stud, 1¼ in (32 mm) from its edge, or nail a steel plate over the hole. Seal holes " \
+          "Bore in the middle of a stud, 1¼ in (32 mm) from its edge, or nail a steel plate over it. Seal holes " \
             "between floors with fire caulk.",
           "The new cable is in at both ends before anything of the old circuit is disconnected.",
           "Patching the wall is part of the time. Say so before the first cut."

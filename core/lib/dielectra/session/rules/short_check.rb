@@ -36,7 +36,8 @@ module Dielectra
       # @param ground [Boolean]
       def read_to?(ground)
         @session.steps.any? do |step|
-          step["do"] == "probe" && step["tool"] == "resistance" && step["at"].any? { |point| grounded?(point) } == ground
+          step["do"] == "probe" && step["tool"] == "resistance" && step["at"].any? { |point|
+ grounded?(point) } == ground
         end
       end
 
