@@ -1325,6 +1325,8 @@ export interface components {
                 id: string;
                 amps: number | null;
                 feeds: string;
+                /** @description Whether a load was seen to go out with it */
+                proved: boolean;
             }[];
             devices: {
                 place: string;

@@ -5,6 +5,7 @@ import { useCorrectHouse } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
 import { longDay } from "../ui/days";
+import { PanelDrawing } from "./PanelDrawing";
 
 type Row = KnownHouse["house"]["panel"][number];
 /** A row being typed. */
@@ -18,7 +19,7 @@ export function PanelSchedule({ known }: { known: KnownHouse }) {
   const [draft, setDraft] = useState<Draft[] | null>(null);
   const [wrong, setWrong] = useState<number | null>(null);
   const correct = useCorrectHouse(known.house.id);
-  const rows = draft ?? schedule(known);
+  const rows = schedule(known);
   const change = (at: number, part: Partial<Draft>) =>
     setDraft((draft ?? []).map((row, index) => (index === at ? { ...row, ...part } : row)));
   const save = (all: Draft[]) => {
@@ -32,18 +33,27 @@ export function PanelSchedule({ known }: { known: KnownHouse }) {
   const field = "min-h-11 w-full rounded-md border-2 border-edge bg-sheet px-2";
   return (
     <section>
-      <h2 className="mt-6 mb-2 font-bold">Panel schedule</h2>
-      <table className="w-full text-left">
-        <thead>
-          <tr className="text-quiet">
-            <th className="w-24 font-normal">Breaker</th>
-            <th className="w-24 font-normal">Amps</th>
-            <th className="font-normal">Feeds</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, at) =>
-            draft ? (
+      <div className="mt-5 mb-2 flex items-center gap-3">
+        <h2 className="font-bold">Panel schedule</h2>
+        {rows.length > 0 && (
+          <Button small kind="quiet" className="no-print ml-auto" onClick={() => window.print()}>
+            Print
+          </Button>
+        )}
+      </div>
+      {!draft && rows.length > 0 && <PanelDrawing rows={rows} proved={proved(known)} />}
+      {!draft && rows.length === 0 && <p className="text-quiet">No breaker is known yet.</p>}
+      {draft && (
+        <table className="w-full text-left">
+          <thead>
+            <tr className="text-quiet">
+              <th className="w-24 font-normal">Breaker</th>
+              <th className="w-24 font-normal">Amps</th>
+              <th className="font-normal">Feeds</th>
+            </tr>
+          </thead>
+          <tbody>
+            {draft.map((row, at) => (
               <tr key={at}>
                 <td className="pr-2 pb-1">
                   <input
@@ -72,16 +82,10 @@ export function PanelSchedule({ known }: { known: KnownHouse }) {
                   />
                 </td>
               </tr>
-            ) : (
-              <tr key={row.breaker} className="border-t border-edge align-top">
-                <td className="py-2 font-bold">{row.breaker}</td>
-                <td className="py-2">{row.amps ?? "not known"}</td>
-                <td className="py-2">{row.feeds}</td>
-              </tr>
-            ),
-          )}
-        </tbody>
-      </table>
+            ))}
+          </tbody>
+        </table>
+      )}
       <Notice error={correct.error} />
       {wrong !== null && (
         <p role="alert">The amps of breaker {wrong + 1} are no number. Nothing was saved.</p>
@@ -122,6 +126,10 @@ function schedule(known: KnownHouse): Row[] {
   }
   return rows;
 }
+
+/** Breakers of which a load was seen to go out with them */
+const proved = (known: KnownHouse) =>
+  new Set(known.memory.flatMap(({ left }) => left.breakers.filter((row) => row.proved).map(({ id }) => id)));
 
 /** The devices as each job left them, the rules it found unmet, each said once, and what it left open. */
 export function DevicesKnown({ memory }: { memory: KnownHouse["memory"] }) {

@@ -42,15 +42,6 @@ export function HouseScreen() {
             </a>
           </p>
           <HouseNote house={known.house} />
-          <h2 className="mt-5 mb-2 font-bold">Calls</h2>
-          <ol className="grid gap-3">
-            {known.calls.map((call) => (
-              <li key={call.id}>
-                <CallRow call={call} day />
-              </li>
-            ))}
-          </ol>
-          {known.deleted.length > 0 && <DeletedCalls deleted={known.deleted} />}
           <PanelSchedule known={known} />
           <DevicesKnown memory={known.memory} />
           <h2 className="mt-6 mb-2 font-bold">Boxes that were opened</h2>
@@ -94,6 +85,15 @@ export function HouseScreen() {
               </li>
             ))}
           </ul>
+          <h2 className="mt-5 mb-2 font-bold">Calls</h2>
+          <ol className="grid gap-3">
+            {known.calls.map((call) => (
+              <li key={call.id}>
+                <CallRow call={call} day bare />
+              </li>
+            ))}
+          </ol>
+          {known.deleted.length > 0 && <DeletedCalls deleted={known.deleted} />}
         </div>
       )}
     </Frame>

@@ -17,10 +17,13 @@ const CLOSED = { word: "Closed", classes: "border-edge text-quiet" };
 export function CallRow({
   call,
   day = false,
+  bare = false,
   plan,
 }: {
   call: Call;
   day?: boolean;
+  /** Whether it stands below its house, which is not named again. */
+  bare?: boolean;
   plan?: Forecast | undefined;
 }) {
   const state = call.closed_on ? CLOSED : STATE[call.state];
@@ -36,9 +39,11 @@ export function CallRow({
       <div className="min-w-0">
         <div className="text-lg font-bold">{call.title}</div>
         {call.left && <p className="font-bold text-copper">Left so: {call.left}.</p>}
-        <div className="text-quiet">
-          {call.house.name}, {call.house.street}
-        </div>
+        {!bare && (
+          <div className="text-quiet">
+            {call.house.name}, {call.house.street}
+          </div>
+        )}
         <p className="mt-1">{call.complaint}</p>
         {plan && (
           <p className="mt-1 text-sm tabular-nums">
@@ -46,7 +51,7 @@ export function CallRow({
             {plan.late && <b className="text-live">, later than promised</b>}
           </p>
         )}
-        {call.house.note && <p className="mt-1 text-sm text-quiet">{call.house.note}</p>}
+        {!bare && call.house.note && <p className="mt-1 text-sm text-quiet">{call.house.note}</p>}
         {call.last && (
           <p className="mt-1 text-sm">
             Last: {call.last} ({call.steps} steps)

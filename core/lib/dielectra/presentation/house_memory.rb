@@ -14,7 +14,7 @@ module Dielectra
         @situation = session.situation
       end
 
-      # @return [Hash] `breakers` (each with `id`, `amps`, `feeds`), `devices` (each with `place`, `name`, `kind`,
+      # @return [Hash] `breakers` (each with `id`, `amps`, `feeds`, and whether that was `proved`), `devices` (each with `place`, `name`, `kind`,
       #   `seen`, and whether it was `fitted` by the job), `rules` and `open` (sentences)
       def to_h =
         { "breakers" => breakers, "devices" => devices, "rules" => rules, "open" => Record.new(@session, "").left }
@@ -38,15 +38,22 @@ module Dielectra
       def breakers
         rows = @job.document["breakers"].to_h { |row| [row["id"], row["amps"]] }
         others = @situation.breakers.keys - rows.keys
-        own =
-          Naming.list(
-            @job.goal.loads.map { |load| "#{Naming.place(load.place)} #{load.part || Naming.kind(load.kind)}" }
-          )
+        own = Naming.list(@job.goal.loads.map { |load| fed(load) })
         known = @job.breakers - [Evidence::Roster::UNKNOWN]
-        known.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } } +
+        rows_of = known.map { |id| { "id" => id, "amps" => rows[id], "feeds" => own } }
+        rows_of +=
           (@job.listed_breakers - @job.breakers).map do |id|
             { "id" => id, "amps" => rows[id], "feeds" => "not #{own}, whatever the label says" }
-          end + others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(id)}" } }
+          end
+        rows_of += others.map { |id| { "id" => id, "amps" => nil, "feeds" => "another circuit, met in #{where(id)}" } }
+        rows_of.map { |row| row.merge("proved" => @situation.breaker_log.proved?(row["id"])) }
+      end
+
+      # A load by its place, which may say already what it is
+      def fed(load)
+        place = Naming.place(load.place)
+        what = load.part || Naming.kind(load.kind)
+        place.end_with?(what) ? place : "#{place} #{what}"
       end
 
       # The boxes in which a breaker of another circuit was met
