@@ -111,7 +111,7 @@ module Dielectra
 
       # @return [Array<String>]
       def how
-        return Telling::Words.of(@step.to_h).how(@session.situation) unless @step.do == "arrange"
+        return Telling::Words.of(@step.to_h).done_well(@session.situation) unless @step.do == "arrange"
         return [] unless @step["joints"] != "as_found" && @action&.purpose == :repair
 
         Craft.new(@session.situation, @step["place"], @step["joints"]).lines

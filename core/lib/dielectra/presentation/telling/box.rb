@@ -31,7 +31,7 @@ module Dielectra
           "Power off while you cut. The old circuit is not touched before the box and the cable are in."
         ].freeze
 
-        def how(situation) = (situation.job.place(self["place"]).luminaire_box? ? LUMINAIRE : SWITCH) + WALL
+        def done_well(situation) = (situation.job.place(self["place"]).luminaire_box? ? LUMINAIRE : SWITCH) + WALL
 
         def refused(_situation) = "no box could be set in the #{Naming.place(self["place"])}"
       end

@@ -29,7 +29,7 @@ module Dielectra
           "Patching the wall is part of the time. Say so before the first cut."
         ].freeze
 
-        def how(_situation) = raceway? ? [] : WAYS
+        def done_well(_situation) = raceway? ? [] : WAYS
 
         def choices(situation_of) = [["It is in", in_place(situation_of.situation), nil]]
 

@@ -18,7 +18,7 @@ module Dielectra
           "Cut the conductors to one length, so that they fold back without pushing the device out."
         ].freeze
 
-        def how(_situation) = HOW
+        def done_well(_situation) = HOW
 
         def refused(situation) =
           "there was no #{term(self["kind"], situation.job.region)} for the #{place(situation)} box"

@@ -41,7 +41,7 @@ module Dielectra
           "Cut back nicked ends. Keep the conductors to one length, so that they fold back without pushing it out."
         ].freeze
 
-        def how(_situation) = @step.lamp? ? [] : HOW
+        def done_well(_situation) = @step.lamp? ? [] : HOW
 
         # Which of several switches it is for
         def which(situation)

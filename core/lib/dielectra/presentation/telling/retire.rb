@@ -20,7 +20,7 @@ module Dielectra
           "A blank plate closes the box. It stays where one can get at it: no wall is closed over a splice."
         ].freeze
 
-        def how(_situation) = HOW
+        def done_well(_situation) = HOW
 
         def refused(situation) = "the switch in the #{place(situation)} box could not be taken out"
       end

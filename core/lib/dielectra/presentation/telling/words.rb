@@ -33,7 +33,7 @@ module Dielectra
 
         # @param situation [Evidence::Situation] before the step
         # @return [Array<String>] how it is done well, a sentence or two each; for who asks
-        def how(_situation) = []
+        def done_well(_situation) = []
 
         # @param answer [Hash]
         # @param region [Trade::Region]

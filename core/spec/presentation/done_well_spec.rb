@@ -3,7 +3,7 @@
 RSpec.describe "How a step is done well" do
   def how(step, job = demo_job("chart_room"))
     words = Dielectra::Presentation::Telling::Words.of(step)
-    words.how(Dielectra::Evidence::Situation.start(job))
+    words.done_well(Dielectra::Evidence::Situation.start(job))
   end
 
   it "says what box goes into which wall, and how a place for it is found" do
