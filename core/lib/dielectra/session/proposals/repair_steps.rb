@@ -9,7 +9,7 @@ module Dielectra
       def first(plan)
         return @permits.looking.step(:unplug, load: plan.unplug) if plan.unplug
 
-        place = plan.places.min_by { |name| name == @situation.at ? 0 : 1 }
+        place = plan.places.select { |name| work?(plan, name) }.min_by { |name| name == @situation.at ? 0 : 1 }
         return @approach.hands(place) { |hands| work(plan, place, hands) } if place
         return @permits.looking.step(:replace, device: plan.lamp, kind: Steps::Replace::LAMP) if plan.lamp
 
@@ -31,8 +31,33 @@ module Dielectra
         return hands.step(:arrange, joints: without(place, plan.remakes[place])) if plan.remakes[place]
         return hands.step(:arrange, joints: plan.joints[place]) if plan.joints[place]
 
-        point, tape = plan.tapes_at(place).first
+        point, tape = tapes(plan, place).first
         hands.step(:mark, point:, tape:)
+      end
+
+      # Whether there is something to do in a box before power comes on
+      def work?(plan, place)
+        [plan.replacements_at(place), plan.tabs_at(place), tapes(plan, place)].any?(&:any?) ||
+          plan.remakes.key?(place) || plan.joints.key?(place)
+      end
+
+      # Share of the belief by which a conductor may be the neutral, from which it is not taped before the circuit is
+      # proved
+      DOUBT = 0.03
+      private_constant :DOUBT
+
+      # Tape that is put on at once. What may yet turn out to be the neutral waits for the proof.
+      def tapes(plan, place) = plan.tapes_at(place).reject { |point, _| neutral_share(point) > DOUBT }
+
+      def neutral_share(point)
+        shares = @expected_cost.shares(@expected_cost.weights)
+        @expected_cost
+          .plans
+          .zip(shares)
+          .sum do |other, share|
+            function = other.functions[point]
+            function && Design::Layout.role(function) == "neutral" ? share : 0.0
+          end
       end
 
       def without(place, points) =
