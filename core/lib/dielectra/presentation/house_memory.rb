@@ -14,8 +14,8 @@ module Dielectra
         @situation = session.situation
       end
 
-      # @return [Hash] `breakers` (each with `id`, `amps`, `feeds`, and whether that was `proved`), `devices` (each with `place`, `name`, `kind`,
-      #   `seen`, and whether it was `fitted` by the job), `rules` and `open` (sentences)
+      # @return [Hash] `breakers` (each with `id`, `amps`, `feeds`, and whether that was `proved`), `devices` (each with
+      #   `place`, `name`, `kind`, `seen`, and whether it was `fitted` by the job), `rules` and `open` (sentences)
       def to_h =
         { "breakers" => breakers, "devices" => devices, "rules" => rules, "open" => Record.new(@session, "").left }
 
