@@ -34,15 +34,16 @@ RSpec.describe "What is taped black" do
           }
         }
       ],
-      "joints" => [
-        %w[B1.load panel/1.black],
-        %w[panel.ground panel.neutral panel/1.white],
-        %w[loft/1.black loft/2.black],
-        %w[S1.terminal_2 loft/2.white],
-        %w[S1.terminal_1 loft/1.white],
-        %w[L1.hot ceiling/1.black],
-        %w[L1.neutral ceiling/1.white]
-      ].map { |points| { "points" => points } },
+      "joints" =>
+        [
+          %w[B1.load panel/1.black],
+          %w[panel.ground panel.neutral panel/1.white],
+          %w[loft/1.black loft/2.black],
+          %w[S1.terminal_2 loft/2.white],
+          %w[S1.terminal_1 loft/1.white],
+          %w[L1.hot ceiling/1.black],
+          %w[L1.neutral ceiling/1.white]
+        ].map { |points| { "points" => points } },
       "faults" => [{ "kind" => "joint_open", "point" => "loft/2.white" }]
     }
   end

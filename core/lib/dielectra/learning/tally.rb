@@ -52,8 +52,9 @@ module Dielectra
       def colors
         found = {}
         @situation.opened_boxes.each do |place|
-          @situation.cable_ends(place).each { |cable_end| habits(cable_end) { |name, hit|
- count(found[name] ||= [0, 0], hit) } }
+          @situation
+            .cable_ends(place)
+            .each { |cable_end| habits(cable_end) { |name, hit| count(found[name] ||= [0, 0], hit) } }
         end
         found
       end

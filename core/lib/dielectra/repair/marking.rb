@@ -54,8 +54,13 @@ module Dielectra
 
       # Conductors that carry the neutral by the layout
       def meant_as_neutral(hypothesis) =
-        hypothesis.skeleton.runs.flat_map(&:strands).select { |strand|
- strand.role == "neutral" }.flat_map(&:points).to_set
+        hypothesis
+          .skeleton
+          .runs
+          .flat_map(&:strands)
+          .select { |strand| strand.role == "neutral" }
+          .flat_map(&:points)
+          .to_set
     end
   end
 end

@@ -104,9 +104,9 @@ module Dielectra
       # Rules that come before anything is weighed
       def under_way =
         ruled(:unplug, Unplugging.new(@session).step) || ruled(:short, ShortCheck.new(@session).step) ||
-          ruled(:hold, hold) ||
-          ruled(:leak, LeakCheck.new(@session).step) || ruled(:steady, IntermittenceCheck.new(@session).survey) ||
-          ruled(:live_search, live_search) || ruled(:polarity, Polarity.new(@session).again)
+          ruled(:hold, hold) || ruled(:leak, LeakCheck.new(@session).step) ||
+          ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
+          ruled(:polarity, Polarity.new(@session).again)
 
       # Everything was seen to work, and too much on the circuit or a weak breaker would only show in time.
       def hold = (HoldCheck.new(@session).step if @session.proof.complete?)

@@ -6,9 +6,6 @@ module Dielectra
     # what is probably the line to the ground and to the neutral. What touches shows there, whatever else is held to be
     # wrong, and a breaker is never closed onto it.
     class ShortCheck < Rule
-      # Roles of what a line must not touch
-      RETURNS = %w[ground neutral].freeze
-
       # @return [Step, nil]
       def step
         return unless @belief.world.tripping? && @situation.tool?("resistance") && as_found?
@@ -26,18 +23,18 @@ module Dielectra
       # @return [Array<Array<String>>]
       def pairs(place)
         line = likeliest(place, "line") or return []
-        [(@situation.grounds(place).first unless read_to?(true)), (likeliest(place, "neutral") unless read_to?(false))]
-          .compact
-          .reject { |other| other == line }
-          .map { |other| [line, other] }
+        [
+          (@situation.grounds(place).first unless read_to?(true)),
+          (likeliest(place, "neutral") unless read_to?(false))
+        ].compact.reject { |other| other == line }.map { |other| [line, other] }
       end
 
       # Whether ohms were read to a ground, or between insulated conductors
       # @param ground [Boolean]
       def read_to?(ground)
         @session.steps.any? do |step|
-          step["do"] == "probe" && step["tool"] == "resistance" && step["at"].any? { |point|
- grounded?(point) } == ground
+          step["do"] == "probe" && step["tool"] == "resistance" &&
+            step["at"].any? { |point| grounded?(point) } == ground
         end
       end
 
