@@ -42,7 +42,8 @@ RSpec.describe "A job in the browser", type: :feature do
     expect(page).to have_css("h2", text: "Proved in every combination")
     file =
       page.evaluate_async_script(
-        "const done = arguments[0]; fetch(document.querySelector('a[download]').href).then(r => r.json()).then(done)"
+        "const done = arguments[0]; fetch(location.pathname.replace('/jobs/', '/api/jobs/') + '/file')" \
+          ".then(r => r.json()).then(done)"
       )
     expect(file).to include(
       "format" => "dielectra/job",

@@ -18,7 +18,7 @@ RSpec.describe Dielectra::Learning::Tally do
   it "compares what each step took with the usual minutes" do
     said = described_class.of(session, { number("watch") => 120 }).to_h
     expect(said["minutes"].keys).to eq(["watch"])
-    expect(said["minutes"]["watch"]).to all(be.positive?)
+    expect(said["minutes"]["watch"]).to all(be_positive)
   end
 
   it "takes no second tap and no break for the time of a step" do
