@@ -46,17 +46,8 @@ module Dielectra
       DOUBT = 0.03
       private_constant :DOUBT
 
-      # Tape that is put on at once. What may yet turn out to be the neutral waits for the proof; so does a splice of
-      # whites alone, which is a neutral by all custom.
-      def tapes(plan, place) =
-        plan.tapes_at(place).reject { |point, _| neutral_share(point) > DOUBT || among_whites?(plan, place, point) }
-
-      def among_whites?(plan, place, point)
-        joint = (plan.joints[place] || @situation.joints(place)).find { |one| one.include?(point) } or return false
-        colors =
-          @situation.cable_ends(place).flat_map { |one| one.wires.map { |wire| [one.point(wire), wire.color] } }.to_h
-        joint.size > 1 && joint.all? { |one| colors[one] && Trade::Color.neutral?(colors[one]) }
-      end
+      # Tape that is put on at once. What may yet turn out to be the neutral waits for the proof.
+      def tapes(plan, place) = plan.tapes_at(place).reject { |point, _| neutral_share(point) > DOUBT }
 
       def neutral_share(point)
         shares = @expected_cost.shares(@expected_cost.weights)
