@@ -25,22 +25,22 @@ FAMILIES = { two: 0.6, three: 0.25, one: 0.15 }.freeze
 WORKERS = 2
 Played = Struct.new(:minutes, :right, :adds)
 
-def drawn(table, random)
-  mark = random.rand * table.values.sum
-  table.find { |_, share| (mark -= share) <= 0 }.first
-end
+# A house of a town, the same for the same seed
+class House
+  include Dielectra::Practice::Chance
 
-def scenario(town, seed)
-  random = Random.new(seed)
-  family = drawn(FAMILIES, random)
-  trouble = drawn(TOWNS.fetch(town), random)
-  Dielectra::Practice::Scenario.new(random, trouble:, family:)
-rescue ArgumentError, RangeError
-  scenario(town, seed + 500_000)
+  def initialize(town, seed)
+    @random = Random.new(seed)
+    @family = weighted(FAMILIES)
+    @trouble = weighted(TOWNS.fetch(town))
+  end
+
+  # @return [Dielectra::Practice::Scenario]
+  def scenario = Dielectra::Practice::Scenario.new(@random, trouble: @trouble, family: @family)
 end
 
 def play(town, seed, priors)
-  given = scenario(town, seed)
+  given = House.new(town, seed).scenario
   house = Dielectra::Practice::House.new(given.circuit, random: Random.new(seed + 1))
   Dielectra::Trade.drawing_on(priors) do
     session = Dielectra::Session::Troubleshooting.for(given.job)
@@ -52,8 +52,9 @@ def play(town, seed, priors)
   end
 end
 
+# A job that stops is right only where nothing within reach repairs the house.
 def right?(given, house, session)
-  return true if session.next.status != "solved"
+  return !Dielectra::Practice::PerfectInformation.new(given).repairable? if session.next.status != "solved"
 
   Dielectra::Practice::Intermittence
     .settled(house.circuit)

@@ -55,7 +55,7 @@ module Server
       def prefilled(job) = ask(job, "prefilled", job.steps)
 
       # @return [Dielectra::Session::Troubleshooting] of a job, where thinking is done in this process
-      def session(job) = thinkers.inline.sessions.at(job.id, job.as_worked, job.steps, Setting.minutes)
+      def session(job) = thinkers.inline.sessions.at(job.id, job.as_worked, job.steps, job.minutes)
 
       # Drops every session of this process.
       def forget = thinkers.inline&.sessions&.forget
@@ -114,8 +114,8 @@ module Server
           "do" => what,
           "about" => job.about,
           "document" => job.as_worked,
-          "minutes" => (job.experience || {}).fetch("minutes", {}).merge(Setting.minutes),
-          "priors" => (job.experience || {}).fetch("priors", {}),
+          "minutes" => job.minutes,
+          "priors" => job.priors,
           "local" => {
             "edition" => Setting.now["edition"],
             "grounded_metal" => job.grounded_metal

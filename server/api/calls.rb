@@ -31,7 +31,7 @@ module Server
       end
 
       put "/day/order" do
-        body!["calls"].each_with_index { |id, at| Job.find(id).arrange!(rank: at + 1) }
+        Job.transaction { body!["calls"].each_with_index { |id, at| Job.find(id).arrange!(rank: at + 1) } }
         Events.publish(job: body!["calls"].last, version: 0)
         json(body!.slice("calls"))
       end
@@ -43,17 +43,19 @@ module Server
         json(Stint.of(job))
       end
 
-      get("/jobs/:id/signature") { json(job.signature || { name: "", strokes: [], on: nil }) }
+      get("/jobs/:id/signature") { json(signature) }
 
       put "/jobs/:id/signature" do
         strokes = body!["strokes"]
         job.update!(signature: (body!.merge("on" => Date.current.iso8601) if strokes.any?))
-        json(job.signature || { name: "", strokes: [], on: nil })
+        json(signature)
       end
 
       private
 
       def job = @job ||= Job.find(Integer(params[:id], 10))
+
+      def signature = job.signature || { name: "", strokes: [], on: nil }
 
       def told
         Events.publish(job: job.id, version: job.version)

@@ -47,6 +47,12 @@ module Server
     # @return [Hash]
     def as_worked = helper.to_s.empty? ? document : document.merge("helper" => helper)
 
+    # @return [Hash{String => Numeric}] minutes that differ from the usual ones: learned ones, and those set by hand
+    def minutes = (experience || {}).fetch("minutes", {}).merge(Setting.minutes)
+
+    # @return [Hash] learned tables; see Dielectra::Trade.drawing_on
+    def priors = (experience || {}).fetch("priors", {})
+
     # The job in the job file format, version 1.
     def file = as_worked.merge("steps" => steps.map { |step| step.except("id") })
 

@@ -15,7 +15,7 @@ RSpec.describe Dielectra::Learning::Experience do
         "probe" => [0.7, 0.7]
       },
       "method" => "nm",
-      "year" => 1970
+      "year_built" => 1970
     }
   end
   let(:shipped) { Dielectra::Trade.priors }
@@ -47,7 +47,7 @@ RSpec.describe Dielectra::Learning::Experience do
 
   it "asks the houses of the same kind where there are enough of them" do
     others = [tally.merge("method" => "emt")] * 25
-    alike = described_class.alike(([tally] * 20) + others, { "method" => "nm", "year" => 1971 })
+    alike = described_class.alike(([tally] * 20) + others, { "method" => "nm", "year_built" => 1971 })
     expect(alike.size).to eq(20)
     expect(described_class.alike(([tally] * 3) + others, { "method" => "nm" }).size).to eq(28)
   end

@@ -13,6 +13,7 @@ RSpec.describe Dielectra::Learning::Tally do
     expect(said["causes"].values.sum).to be >= 1
     expect(said["colors"]).to all(satisfy { |_, (hits, of)| hits.between?(0, of) })
     expect(said["onward"].sum).to eq(session.situation.opened_boxes.size)
+    expect(said.values_at("method", "year_built")).to eq(session.job.document.values_at("method", "year_built"))
   end
 
   it "compares what each step took with the usual minutes" do

@@ -47,7 +47,7 @@ module Dielectra
       #   wired the same way; else all
       def self.alike(tallies, document)
         same = tallies.select { |one| one["method"] == document["method"] }
-        era = same.select { |one| era(one["year"]) == era(document["year"]) }
+        era = same.select { |one| era(one["year_built"]) == era(document["year_built"]) }
         [era, same].find { |some| some.size >= ENOUGH } || tallies
       end
 

@@ -10,7 +10,7 @@ module Dielectra
 
       # @return [Hash] with strings for keys, to be kept as JSON: `causes` kind => count, `colors` habit => [hits, of],
       #   `onward` counts of runs onward by box, `scheme`, `minutes` kind of step => logarithms of actual over usual
-      #   minutes, `method` and `year` of the house
+      #   minutes, `method` and `year_built` of the house
       attr_reader :to_h
 
       # @param session [Session::Troubleshooting] that has ended
@@ -32,7 +32,7 @@ module Dielectra
           "scheme" => scheme,
           "minutes" => minutes(seconds),
           "method" => session.job.document["method"],
-          "year" => session.job.document["year"]
+          "year_built" => session.job.document["year_built"]
         }
       end
 
