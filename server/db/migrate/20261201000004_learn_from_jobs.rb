@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# What a closed job adds to what is learned, and what a job was opened with of what had been learned by then.
+# Adds the counts of a closed job, and the learned tables a job was opened with.
 class LearnFromJobs < ActiveRecord::Migration[7.2]
   def change
     add_column :jobs, :tally, :json

@@ -201,7 +201,7 @@ module Dielectra
         Shapes.of(numbered, @boxes.size, most, halves: halves.map { |place| @boxes.index(place) }, circuits: @circuits)
       end
 
-      # Among many boxes, shapes that look alike in the opened ones are one: that with the least to carry, so many times
+      # Merges shapes that look alike in the opened boxes, where there are many boxes, with their counts
       # @return [Array<Array(Shapes::Shape, Integer)>]
       def distinct(shapes)
         return shapes.map { |shape| [shape, 1] } if @boxes.size <= MANY || (@sizes.empty? && @singles.empty?)

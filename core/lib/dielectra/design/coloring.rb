@@ -32,7 +32,7 @@ module Dielectra
         known(:likeliest)[[functions, colors, count]] ||= new(functions, colors, polarized).likeliest(count).freeze
       end
 
-      # What was worked out by the habits that count now
+      # Cache of orders and weights for the priors in use
       def self.known(what) = ((@known ||= {}.compare_by_identity)[Trade.priors] ||= { ways: {}, likeliest: {} })[what]
       private_class_method :known
 

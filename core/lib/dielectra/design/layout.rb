@@ -115,8 +115,8 @@ module Dielectra
           .filter { |pair| carried(edge).include?(pair.first) }
       end
 
-      # Key of everything that could show in some boxes once they are open. Which closed box a run leads to does not;
-      # that it is a load's does.
+      # Key for merging layouts that look alike in the opened boxes. It leaves out which closed box a run leads to, but
+      # not whether that box holds a load.
       # @param opened [Array<String>]
       # @return [Array]
       def seen_from(opened)

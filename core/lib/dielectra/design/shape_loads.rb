@@ -2,8 +2,8 @@
 
 module Dielectra
   module Design
-    # How many functions the runs of one tree carry, for the feeds at any of its boxes. What does not come from the
-    # panel is counted once, and what each feed adds once a box it may enter.
+    # Counts the functions each run of a tree carries, for every choice of feed entries. Functions that do not come from
+    # the panel are counted once; each feed adds its own.
     class ShapeLoads
       # One order of the switches: `own` holds the functions of each run that do not come from the panel, `added` for
       # each feed and box what that feed adds if it enters there, `fed` the functions of the runs from the panel.

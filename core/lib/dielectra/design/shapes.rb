@@ -16,7 +16,7 @@ module Dielectra
       # `degrees` how many runs enter each box; `sides` the mask of the boxes beyond each run between boxes.
       Shape =
         Struct.new(:edges, :orders, :widths, :degrees, :sides) do
-          # Key of everything that some boxes show of it: what lies beyond each of their runs, wherever it is joined
+          # Key for merging shapes that look alike in the opened boxes: the boxes beyond each of their runs
           # @param opened [Array<Integer>]
           # @return [Array]
           def seen_from(opened)

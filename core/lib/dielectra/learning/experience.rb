@@ -2,36 +2,36 @@
 
 module Dielectra
   module Learning
-    # What the finished jobs of one's own change in the shipped tables. Counts are added to the shipped shares as to so
-    # many jobs seen before (Dirichlet and beta priors), and minutes are means of logarithms shrunk to the usual ones.
-    # Nothing falls below a floor, so that what was never met is still looked for.
+    # Priors and step times learned from finished jobs. Counts update the shipped shares as Dirichlet and beta priors;
+    # step times are log-normal, shrunk to the shipped minutes. A floor keeps every cause in the search.
     #
-    #   Experience.new(tallies).to_h   # => {"priors" => {"deviation" => {"exchanged" => 0.17, …}, …}, "minutes" => {…}}
+    #   Experience.new(tallies).to_h
+    #   # => {"priors" => {"deviation" => {"exchanged" => 0.17, …}, …}, "minutes" => {…}}
     class Experience
-      # Jobs below which nothing is learned
+      # Fewest jobs to learn from
       LEAST_JOBS = 10
-      # Jobs of a house's own kind from which they alone count
+      # Fewest jobs in a subgroup (wiring method, era) for it to be used alone
       ENOUGH = 20
-      # Jobs, boxes, conductors and steps that the shipped tables count for
+      # Weight of the shipped tables, as pseudo-counts of jobs, boxes, conductors and steps
       JOBS = 30.0
       BOXES = 20.0
       CONDUCTORS = 20.0
       STEPS = 8.0
-      # The least and the most that a share is multiplied by
+      # Limits on the ratio of a learned share to the shipped one
       TIMES = [0.25, 4.0].freeze
-      # The least and the most of a color habit
+      # Limits on a learned color habit
       SHARES = [0.05, 0.99].freeze
-      # Kinds of cause that are counted, as the priors name them
+      # Causes to count, by their names in priors.json
       CAUSES = (Trade.priors.fetch("deviation").keys - %w[co_occurrence apart_again other_wiring]).freeze
-      # What can be switched on and off
+      # Groups a user can switch on and off
       GROUPS = {
         "causes" => "what is wrong",
         "colors" => "color habits",
         "layouts" => "how circuits are laid out",
         "minutes" => "how long a step takes"
       }.freeze
-      # One line of what was learned: `group`, `name` in the tables, the `shipped` value, the `learned` one, and of how
-      # many things it was `counted`
+      # One learned value: its `group`, its `name` in the table, the `shipped` value, the `learned` value, and how many
+      # observations were `counted`
       Row = Struct.new(:group, :name, :shipped, :learned, :counted)
 
       # @param tallies [Array<Hash>] see Tally#to_h
@@ -87,7 +87,7 @@ module Dielectra
 
       def table(rows) = rows&.to_h { |row| [row.name, row.learned] }
 
-      # Schemes by name, and runs onward by their number
+      # Splits the layout rows into schemes and runs onward
       def layouts(rows)
         onward, schemes = rows.partition { |row| row.name.match?(/\A\d/) }
         {
@@ -96,7 +96,7 @@ module Dielectra
         }.reject { |_, some| some.empty? }
       end
 
-      # How often each cause was met, against its share of all that is shipped
+      # Posterior prior of each cause, by its share among all causes
       def causes
         shipped = Trade.table("priors").fetch("deviation").slice(*CAUSES)
         counts = @tallies.map { |one| one["causes"] }.reduce { |all, more| all.merge(more) { |_, a, b| a + b } }

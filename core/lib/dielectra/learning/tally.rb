@@ -2,10 +2,9 @@
 
 module Dielectra
   module Learning
-    # What one finished job adds to what is known of a town and of the person who works there: its cause, its colors,
-    # its boxes, and how long its steps took.
+    # Counts from one finished job: its cause, wire colors, runs onward, scheme, and minutes per kind of step
     class Tally
-      # Seconds of a step that say how long it takes; shorter is a second tap, longer a break
+      # Plausible seconds for a step. Less is a double tap, more is a break.
       SECONDS = (5..1800)
 
       # @return [Hash] with strings for keys, to be kept as JSON: `causes` kind => count, `colors` habit => [hits, of],
@@ -38,8 +37,7 @@ module Dielectra
 
       private
 
-      # What was wrong in the likeliest explanation. Nothing wrong is a cause too. A job that stopped adds none, because
-      # what it was is not proved.
+      # Causes in the leading hypothesis, or "nothing". A stopped job adds none, because its cause is not proved.
       def causes(conclusion)
         best = @session.belief.hypotheses.first
         return {} unless best && conclusion.status == "solved"
@@ -64,7 +62,7 @@ module Dielectra
         pair[1] += 1
       end
 
-      # The color habits that a cable of known roles shows
+      # Yields each color habit that a cable with known roles confirms or contradicts
       def habits(cable_end)
         known = cable_end.wires.to_h { |wire| [@roles[cable_end.point(wire)], wire.color] }
         loop_of_switch = known.key?("line") && known.key?("load") && !known.key?("neutral")
@@ -78,7 +76,7 @@ module Dielectra
 
       def white?(color) = Trade::Color.neutral?(color)
 
-      # How many opened boxes have none, one, two … runs onward
+      # Histogram of runs onward per opened box
       def onward
         best = @session.belief.hypotheses.first or return []
         counts = Array.new(Trade.priors.dig("layout", "onward").size, 0)

@@ -2,7 +2,7 @@
 
 module Dielectra
   module Presentation
-    # What each line of what was learned is called on a screen or in a terminal
+    # Labels of learned values on screen and in the terminal
     module LearnedWords
       WORDS = {
         "causes" => {

@@ -88,7 +88,7 @@ module Dielectra
           .map { |from, to| "#{Naming.place(from)} to #{Naming.place(to)}" }
       end
 
-      # What trips a breaker besides copper in a run, in words
+      # Trip causes outside the wiring, in words
       FAMILIES = {
         overload: "too much load",
         breaker_weak: "the breaker itself",
@@ -97,7 +97,7 @@ module Dielectra
       }.freeze
       private_constant :FAMILIES
 
-      # What was likely enough to be thought of when the job began, and is ruled out by now
+      # Trip causes outside the wiring whose posterior is below CLEARED
       def ruled_out
         return [] unless cleared_by_reading? || resets.any?
 
@@ -106,7 +106,7 @@ module Dielectra
 
       def family(kind) = @belief.probability { |one| one.faults.any? { |fault| fault.kind == kind } }
 
-      # Bits of doubt about what it is, rounded up. Source: Shannon (1948).
+      # Entropy of the suspects in bits, rounded up: binary tests still needed
       def halvings
         shares = @session.findings.suspects.map(&:last).select(&:positive?)
         [-shares.sum { |share| share * Math.log2(share) }, 0.0].max.ceil

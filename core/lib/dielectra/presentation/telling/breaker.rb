@@ -44,7 +44,7 @@ module Dielectra
 
         def hands(situation) = (HANDS if situation.opened.any?)
 
-        # Whoever has hands in a box does not rely on what somebody else says of the power.
+        # Safety reminder with a helper at the panel: test for dead yourself
         def locked(situation)
           helper = situation.job.helper or return
           "#{helper} says back which one it is, and stays there. What you read in the box counts, not what you hear."

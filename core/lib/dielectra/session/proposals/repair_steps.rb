@@ -41,12 +41,11 @@ module Dielectra
           plan.remakes.key?(place) || plan.joints.key?(place)
       end
 
-      # Share of the belief by which a conductor may be the neutral, from which it is not taped before the circuit is
-      # proved
+      # Posterior of being a neutral above which a conductor is not taped until the circuit is proved
       DOUBT = 0.03
       private_constant :DOUBT
 
-      # Tape that is put on at once. What may yet turn out to be the neutral waits for the proof.
+      # Tape to put on now, without conductors that may be a neutral
       def tapes(plan, place) = plan.tapes_at(place).reject { |point, _| neutral_share(point) > DOUBT }
 
       def neutral_share(point)

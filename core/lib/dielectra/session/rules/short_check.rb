@@ -2,9 +2,8 @@
 
 module Dielectra
   module Session
-    # Where a breaker trips: in the first open box, before a wire is moved or the breaker is tried, ohms are read from
-    # what is probably the line to the ground and to the neutral. What touches shows there, whatever else is held to be
-    # wrong, and a breaker is never closed onto it.
+    # Checks a tripping circuit for a short before any wire is moved or the breaker is reset. It reads ohms in the first
+    # open box, from the likeliest line to ground and to neutral.
     class ShortCheck < Rule
       # @return [Step, nil]
       def step
