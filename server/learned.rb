@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # Learned priors and step times, from the closed jobs of this server. A job keeps the tables it was opened with, so its
-  # advice does not change when another job is closed.
+  # Learned priors and step times, from closed jobs. A job keeps the tables it was opened with, so its advice stays the
+  # same when another job is closed.
   class Learned
     # Writes down what a job adds as it is closed, and takes it back as it is reopened.
     # @param job [Job]

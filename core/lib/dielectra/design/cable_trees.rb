@@ -13,14 +13,12 @@ module Dielectra
       MOST_EVER = 4
       # The same for single conductors and conduit, which show how many there are
       MOST_SINGLE = 6
-      # Number of boxes from which runs onward from closed boxes are listed only in a wider listing
+      # Number of boxes above which shapes that look alike in the opened ones are merged
       MANY = 4
       # Boxes from which, with more than one circuit, rare layouts are left out
       CROWD = 6
       # Runs that meet in an unknown junction
       JUNCTION = 3
-      # Most runs onward in all
-      MOST_ONWARD = 3
 
       # @param chains [Array<Array(Array<Seat>, Array<Seat>)>] for each group of loads its switches and the loads;
       #   anything with `id` and `place` will do
@@ -52,7 +50,6 @@ module Dielectra
         passing: nil
       )
         @circuits = circuits
-        @passing = passing
         @halves = halves
         @unseen = "#{Layout::UNSEEN}_1" if unseen
         @beyond = beyond
@@ -60,11 +57,21 @@ module Dielectra
         @switch_places = chains.flat_map { |controls, _| controls.map(&:place) }.uniq
         @load_places = chains.flat_map { |_, loads| loads.map(&:place) }.uniq
         @boxes = (@switch_places + @load_places + others).uniq + [@unseen].compact
-        @onward = onward
         @sizes = ends.transform_values { |sizes| sizes.sort.reverse }
         @singles = singles
         @wide = wide
         @schemes = schemes
+        @onward =
+          OnwardRuns.new(
+            boxes: @boxes,
+            sizes: @sizes,
+            priors: onward,
+            circuits:,
+            passing:,
+            unseen: @unseen,
+            wide:,
+            rare: !crowd?
+          )
         @most = singles.any? ? MOST_SINGLE : (wide || chains.size > 1 ? MOST_EVER : MOST_CONDUCTORS)
       end
 
@@ -78,7 +85,7 @@ module Dielectra
           distinct(shapes(halves).select { |shape| fits?(shape) }).each do |shape, alike|
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
             with_doubled(edges) do |doubled, rare|
-              with_onward(edges, shape.widths.max, doubled) do |all, weight|
+              @onward.over(edges, shape.widths.max, doubled) do |all, weight|
                 over(Tree.new(all), shape.orders, weight * share * rare * alike, halves, doubled, &)
               end
             end
@@ -280,94 +287,6 @@ module Dielectra
             yield edge, Trade.priors.dig("layout", "parallel")
           end
         end
-      end
-
-      # Distributions of runs onward: what opened boxes leave over, any number from closed ones. Rare features are
-      # listed one at a time.
-      def with_onward(edges, width, doubled)
-        counts =
-          @boxes.map do |box|
-            if @sizes.key?(box)
-              [@sizes[box].size - edges.count { |edge| edge.include?(box) } - (doubled&.include?(box) ? 1 : 0)]
-            else
-              closed_onward
-            end
-          end
-        first, *rest = counts
-        first.product(*rest) do |numbers|
-          next if @unseen && edges.count { |edge| edge.include?(@unseen) } + numbers.last < JUNCTION
-          if numbers.sum > MOST_ONWARD ||
-               hidden(numbers) > (width > MOST_CONDUCTORS && @boxes.size >= MANY ? 0 : most_hidden)
-            next
-          end
-
-          leaves = @boxes.zip(numbers).flat_map { |box, number| [box] * number }
-          weight =
-            numbers.reduce(@unseen ? Trade.priors.dig("layout", "unseen_junction") : 1.0) do |product, number|
-              product * (@onward[number] || (@onward.last * 0.1))
-            end
-          by_circuit(leaves) { |circuits, share| yield edges + onward(leaves, circuits), weight * share }
-          with_passing(edges, leaves) { |all| yield all, weight }
-        end
-      end
-
-      # The circuits that the runs onward carry on. Those that leave one box are alike: how many are on each circuit
-      # counts, and not which.
-      # @param leaves [Array<String>] boxes, those of one box together
-      # @yieldparam circuits [Array<Integer>] in the order of the leaves
-      # @yieldparam share [Float] shares sum to one
-      def by_circuit(leaves)
-        feeds = Circuits.feeds(@circuits)
-        return yield Array.new(leaves.size, feeds.first), 1.0 if feeds.one?
-
-        ways = leaves.tally.values.map { |count| feeds.repeated_combination(count).to_a }
-        return yield [], 1.0 if ways.empty?
-
-        first, *rest = ways
-        first.product(*rest) do |chosen|
-          orders = chosen.reduce(1) { |product, some| product * orders_of(some) }
-          yield chosen.flatten, orders / (feeds.size**leaves.size).to_f
-        end
-      end
-
-      # @return [Integer] in how many orders like things can stand
-      def orders_of(some) = some.tally.values.reduce(factorial(some.size)) { |all, count| all / factorial(count) }
-
-      def factorial(number) = (1..number).reduce(1, :*)
-
-      # Runs onward from given boxes
-      # @param circuits [Array<Integer>] the circuit that each carries on
-      def onward(leaves, circuits)
-        leaves.each_with_index.map do |box, index|
-          [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", circuits[index])]
-        end
-      end
-
-      # The same with two or more of the runs that leave one box being another circuit that passes through it
-      def with_passing(edges, leaves)
-        return unless @passing
-
-        leaves.tally.each do |box, number|
-          (2..number).each do |theirs|
-            more = Array.new(theirs - 1) { |index| [box, Circuits.named("#{Layout::ONWARD}_#{index + 1}", @passing)] }
-            others = leaves.dup
-            theirs.times { others.delete_at(others.index(box)) }
-            yield edges + onward(others, others.map { 0 }) + [[Circuits.feed(@passing), box], *more]
-          end
-        end
-      end
-
-      def closed_onward
-        @wide || @boxes.size < MANY ? [0, 1].first(@onward.size) : [0]
-      end
-
-      # Number of runs onward from closed boxes
-      def hidden(numbers) = @boxes.zip(numbers).sum { |box, number| @sizes.key?(box) ? 0 : number }
-
-      def most_hidden
-        return 0 if crowd?
-
-        @boxes.size >= MANY ? 1 : 2
       end
 
       # Whether boxes and circuits are so many that what is rare would be tens of thousands of layouts
