@@ -1816,6 +1816,8 @@ export interface components {
                 /** @description Readings that are left if each parts what it may be in two */
                 halvings: number;
                 next_reset: string;
+                /** @description Whether the ohms read would trip it again */
+                barred: boolean;
                 when: string | null;
                 /** @description Runs in which it is not */
                 cleared: string[];

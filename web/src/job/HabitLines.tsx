@@ -1,4 +1,4 @@
-import { useSettings } from "../api/queries";
+import { useSettings } from "../api/settings";
 
 /** What these people always do when they wire; see Settings. */
 export function HabitLines() {

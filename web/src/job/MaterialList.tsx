@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { useSettings } from "../api/queries";
+import { useSettings } from "../api/settings";
 
 /** What a piece of work takes; what the van has is ticked. */
 export function MaterialList({ materials }: { materials: Schemas["Material"][] }) {

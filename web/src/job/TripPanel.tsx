@@ -5,7 +5,7 @@ import type { Job } from "../api/client";
 export function TripPanel({ job }: { job: Job }) {
   const { tracing } = job;
   if (!tracing) return null;
-  const { cleared, ruled_out, halvings, resets, next_reset, sum } = tracing;
+  const { cleared, ruled_out, halvings, resets, next_reset, barred, sum } = tracing;
   const off = [...cleared.map((run) => `run ${run}`), ...ruled_out];
   const most = Math.max(...job.suspects.map(({ share }) => share), 0.01);
   return (
@@ -44,7 +44,7 @@ export function TripPanel({ job }: { job: Job }) {
         <p>
           <b>Resets</b> {resets.length === 0 ? "none so far" : resets.join(" ")}
         </p>
-        <p className={next_reset.startsWith("Not") ? "font-bold text-live" : "text-quiet"}>{next_reset}</p>
+        <p className={barred ? "font-bold text-live" : "text-quiet"}>{next_reset}</p>
       </div>
     </section>
   );

@@ -10,6 +10,7 @@ const tracing = {
   halvings: 2,
   resets: ["Step 9: it tripped."],
   next_reset: "Not before it is found: 0.6 Ω would trip it again.",
+  barred: true,
   sum: "120 V over 0.6 Ω would be 200 A.",
 };
 

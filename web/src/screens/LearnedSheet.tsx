@@ -1,5 +1,5 @@
 import { useLearned, type Learned } from "../api/learned";
-import { useSet } from "../api/queries";
+import { useSet } from "../api/settings";
 import { More } from "../ui/More";
 import { Notice } from "../ui/Notice";
 import { Sheet } from "../ui/Sheet";

@@ -2,7 +2,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { z } from "zod";
-import { usePairing } from "../api/queries";
+import { usePairing } from "../api/settings";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { Frame } from "../ui/Frame";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useDevices, useNewPairing, useRevoke, useSet, useSettings } from "../api/queries";
+import { useDevices, useNewPairing, useRevoke, useSet, useSettings } from "../api/settings";
 import { BackupNotice } from "../ui/BackupNotice";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";

@@ -2,7 +2,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
-import { useMeter, useSettings } from "../api/queries";
+import { useMeter, useSettings } from "../api/settings";
 import { TextButton } from "../ui/TextButton";
 import { Written } from "../ui/Written";
 import type { StepFormProps } from "./form";

@@ -6,7 +6,7 @@ type Read = { value: number | null; unit: "volts" | "ohms"; settled: boolean };
 type Options = { onSuccess: (read: Read) => void };
 const meter = { says: { value: 119.8, unit: "volts", settled: true } as Read };
 
-vi.mock("../api/queries", () => ({
+vi.mock("../api/settings", () => ({
   useSettings: () => ({ data: { meter: "127.0.0.1:5025" } }),
   useMeter: () => ({
     isPending: false,

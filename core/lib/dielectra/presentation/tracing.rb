@@ -22,10 +22,10 @@ module Dielectra
       # @return [Boolean] whether a breaker that trips is what is looked for
       def tracing? = @belief.world.tripping? && @belief.hypotheses.any?
 
-      # @return [Hash, nil] nil where nothing trips. `when` it trips, in the customer's words; `cleared`, runs in which
-      #   it is not; `ruled_out`, what else it is not; `halvings` that are left if every reading parts what it may be in
-      #   two; `resets`, how often the breaker was tried and how that went; `next_reset`, what it waits for; `sum` of
-      #   the last ohms
+      # @return [Hash, nil] nil where nothing trips. `when` it trips, in the customer's words; `cleared`, runs without a
+      #   fault; `ruled_out`, other causes without support; `halvings`, binary tests still needed; `resets`, how often
+      #   the breaker was tried and how that went; `next_reset`, what has to come before it; `barred`, whether a short
+      #   rules it out; `sum` of the last ohms
       def to_h
         return unless tracing?
 
@@ -36,6 +36,7 @@ module Dielectra
           "halvings" => halvings,
           "resets" => resets,
           "next_reset" => next_reset,
+          "barred" => shorted?,
           "sum" => sum
         }
       end
@@ -107,18 +108,13 @@ module Dielectra
       def family(kind) = @belief.probability { |one| one.faults.any? { |fault| fault.kind == kind } }
 
       # Entropy of the suspects in bits, rounded up: binary tests still needed
-      def halvings
-        shares = @session.findings.suspects.map(&:last).select(&:positive?)
-        [-shares.sum { |share| share * Math.log2(share) }, 0.0].max.ceil
-      end
+      def halvings = Diagnosis::Belief.entropy(@session.findings.suspects.map(&:last)).ceil
 
-      # Ohms below which a reset would trip it again
-      DEAD_SHORT = 5
-      private_constant :DEAD_SHORT
+      # Whether the last ohms across the circuit are so low that a reset would trip again
+      def shorted? = (ohms = across&.dig("answer", "ohms")) ? ohms < Session::PreEnergizationTest::LAMP : false
 
       def next_reset
-        ohms = across&.dig("answer", "ohms")
-        return "Not before it is found: #{ohms} Ω would trip it again." if ohms && ohms < DEAD_SHORT
+        return "Not before it is found: #{across["answer"]["ohms"]} Ω would trip it again." if shorted?
 
         "Only after something more was taken off, unplugged, thrown or measured."
       end

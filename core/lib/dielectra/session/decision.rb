@@ -125,7 +125,7 @@ module Dielectra
       def given_over
         return halt(:live_metal) if @session.pre_energization_test.live_metal.any?
 
-        halt(:no_progress) if circling?
+        halt(:no_progress) if Circling.new(@session.steps).circling?
       end
 
       # Where nothing known fits the answers: the nearest box that is still closed
@@ -217,21 +217,6 @@ module Dielectra
 
       # Whether all obeys, and what is left to try is a matter of outlets that nobody in this job can see
       def untold? = @session.proof.complete? && UnknownOnward.new(@session).run
-
-      # Whether the breaker was switched too often, or wires are moved back and forth
-      def circling?
-        @session.steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED || back_and_forth?
-      end
-
-      # Whether wires are moved without a reading, or a box was joined in the same way again and again
-      def back_and_forth?
-        steps = @session.steps
-        moves = steps.select { |step| step["do"] == "arrange" && Steps.done?(step) }
-        last = steps.last(Troubleshooting::MOST_MOVED)
-        (last.size == Troubleshooting::MOST_MOVED && last.all? { |step| step["do"] == "arrange" }) ||
-          moves.map { |step| [step["place"], step["joints"].map(&:sort).sort] }.tally.values.max.to_i >
-            Troubleshooting::MOST_REPEATED
-      end
 
       # Whether a step would switch a breaker back that was switched a step ago
       def undoing?(step)
