@@ -110,6 +110,9 @@ module Dielectra
       def grounds =
         surveyed_cable_ends.filter_map { |cable_end| cable_end.grounding && cable_end.point(cable_end.grounding) }
 
+      # @return [Boolean] whether a grounding conductor ends here, one that was pulled in included
+      def grounded? = own_cable_ends.any?(&:grounding)
+
       # @return [Array<String>] every point, terminals of the devices now in it included
       def points =
         @points ||=

@@ -44,22 +44,32 @@ module Dielectra
         answer["volts"] > LIVE * job.supply_volts ? "on" : "off"
       end
 
-      # @return [Evidence::Job::Load, nil] the switched outlet that a reading is about: the whole of it
+      # @return [Evidence::Job::Load, nil] the outlet, or the half of one, that a reading is about
       def load(step, job)
-        owners = step["at"].map { |point| PointId.device(point) }.uniq
-        owners.one? && job.goal.loads.find { |one| one.kind == "receptacle" && one.id == owners.first }
+        outlets = job.goal.loads.select { |one| one.kind == "receptacle" }
+        outlets.find { |one| step["at"] == [one.id] || step["at"].sort == ends(one.id).sort } ||
+          outlets.find { |one| one.part.nil? && step["at"].all? { |point| PointId.device(point) == one.id } }
       end
 
-      # The reading that shows whether an outlet is on
+      # The reading that shows whether an outlet is on. A tester is no help where one half of it is meant.
       # @param load [String]
       # @param situation [Situation]
       # @return [Array(String, Array<String>), nil] tool and points; nil where neither a tester nor an open box is there
       def reading(load, situation)
         tester = { "do" => "probe", "tool" => "plug_in", "at" => [load] }
-        return tester.values_at("tool", "at") if situation.tool?("plug_in") && !situation.declined?(tester)
+        whole = !load.include?(".")
+        return tester.values_at("tool", "at") if whole && situation.tool?("plug_in") && !situation.declined?(tester)
 
         tool = METERS.find { |name| situation.tool?(name) }
-        [tool, %W[#{load}.hot_1 #{load}.neutral_1]] if tool && situation.open?(situation.place_of_device(load))
+        [tool, ends(load)] if tool && situation.open?(situation.place_of_device(load))
+      end
+
+      # @param load [String] an outlet, or one half of it
+      # @return [Array<String>] its hot and its neutral terminal
+      def ends(load)
+        device, half = load.split(".", 2)
+        sockets = Trade::DeviceKind["receptacle"].sockets
+        sockets.fetch(half) { sockets.values.first }.map { |terminal| "#{device}.#{terminal}" }
       end
 
       # Meters that read between the two sides of an outlet

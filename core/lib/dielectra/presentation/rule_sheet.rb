@@ -52,7 +52,7 @@ module Dielectra
         here.opened.select do |place|
           metal = here.bond.metal(place)
           told = metal.map { |one| here.bond.of(one) }
-          bare = @session.situation.grounds(place).empty? && metal.none? { |one| PointId.box?(one) }
+          bare = !@session.situation.box(place).grounded? && metal.none? { |one| PointId.box?(one) }
           here.switches(place).any? && !told.include?(:path) && (told.include?(:no_path) || bare)
         end
       end

@@ -8,7 +8,7 @@ module Dielectra
       include Enumerable
 
       # New runs in one design, at most
-      MOST_RUNS = 2
+      MOST_RUNS = 4
       # Insulated conductors of a new cable
       MOST_CONDUCTORS = 3
       # Ways of the functions through the runs that are kept of one order of the controls
@@ -77,11 +77,15 @@ module Dielectra
         per_group =
           @job.goal.groups.each_with_index.map do |group, number|
             group.controls.permutation.map do |order|
-              Design::Chain.new(order, group.loads, number:, circuit: circuit(group))
+              Design::Chain.new(order, group.loads, halves: halves(group), number:, circuit: circuit(group))
             end
           end
         per_group.first.product(*per_group.drop(1))
       end
+
+      # Receptacles one half of which is always live as the house stands, and of which nothing else is asked
+      # @return [Array<String>] their places
+      def halves(group) = @skeleton.layout.halves & group.loads.select { |load| load.part.nil? }.map(&:place)
 
       # The circuit that a group's loads or controls are on as the house stands
       def circuit(group)

@@ -40,6 +40,10 @@ module Dielectra
         )
       end
 
+      # @param point [String] a conductor
+      # @return [Float] probability that it is a neutral
+      def neutral_share(point) = (@shares ||= session.findings.roles).fetch(point, {}).fetch("neutral", 0.0)
+
       # @return [Array<Hash>] rows of the devices that are in a box now, by the kind they are now
       def devices(place) =
         situation.opened[place]["devices"].filter_map do |row|

@@ -21,7 +21,7 @@ module Dielectra
         metal = @bond.metal(place)
         box = metal.find { |point| PointId.box?(point) }
         told = box ? [@bond.of(box)] : metal.map { |point| @bond.of(point) }
-        return "no_path" if told.include?(:no_path) || (box.nil? && @situation.grounds(place).empty?)
+        return "no_path" if told.include?(:no_path) || (box.nil? && !@situation.box(place).grounded?)
 
         told.include?(:path) ? "path" : "not_measured"
       end

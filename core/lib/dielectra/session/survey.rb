@@ -74,7 +74,7 @@ module Dielectra
         def missing = []
       end
 
-      def proof = Unproved.new(job, situation, @watched, @looked, @blind)
+      def proof = Unproved.new(job, situation, @watched.to_a, @looked, @blind)
 
       # @return [ChangeLabels]
       def planner = @planner ||= ChangeLabels.new(change_planner)

@@ -64,7 +64,7 @@ module Dielectra
         @situation = Evidence::Situation.start(job)
         @belief = Diagnosis::Belief.start(job)
         @steps = []
-        @watched = []
+        @watched = Watches.new
         @looked = {}
         @blind = []
         @minutes = 0.0
@@ -177,7 +177,7 @@ module Dielectra
 
       def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
 
-      def proof = Proof.new(job, situation, @watched, @looked, @blind)
+      def proof = Proof.new(job, situation, @watched.to_a, @looked, @blind)
 
       def planner = (@planner ||= Repair::Planner.new(belief.world, costs, soundness))
 
@@ -275,7 +275,7 @@ module Dielectra
         key = [situation.positions, situation.arrangement]
         @looked = @looked.merge(key => (@looked[key] || {}).merge(loads))
         light = job.goal.light("loads" => @looked[key])
-        @watched += [[situation.positions, light, situation.arrangement]] if light
+        @watched = @watched.with(situation.positions, light, situation.arrangement, job.goal) if light
       end
     end
   end

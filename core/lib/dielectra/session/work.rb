@@ -24,7 +24,7 @@ module Dielectra
         @steps = survey.steps
         @surveyed = steps.size
         @moves = survey.asked.wanted["kind"] == Goals::Change::MOVE
-        @watched = []
+        @watched = Watches.new
         @looked = {}
         @blind = []
         @minutes = survey.minutes

@@ -82,7 +82,7 @@ module Dielectra
         end
 
         # No ground conductor, no metal that could be one
-        def nothing_there?(place) = @situation.grounds(place).empty? && metal(place).none? { |one| PointId.box?(one) }
+        def nothing_there?(place) = !@situation.box(place).grounded? && metal(place).none? { |one| PointId.box?(one) }
 
         def plated(place)
           far = @site.local.grounded_metal[place] == "far"

@@ -6,6 +6,8 @@ module Dielectra
       # Colors that say something else than the conductor does
       class Marking < Check
         HOT = %w[line onward load traveler].freeze
+        # Probability of being a neutral above which nobody is told to mark a conductor
+        DOUBT = 0.03
         # Runs whose conductors are not in a cable
         SINGLE = %w[raceway knob_and_tube].freeze
 
@@ -41,6 +43,10 @@ module Dielectra
         def everywhere? = @job.region.sleeves?
 
         def judged(place, name, role, marked)
+          if !marked && @site.neutral_share(name) > DOUBT
+            return unknown("#{in_box(place)}, #{point(name)} may be a neutral. Mark it once it is known to be hot.")
+          end
+
           unless marked
             return not_met("#{in_box(place)}, mark #{point(name)} #{@job.region.tape}: it is hot.#{return_of(role)}")
           end

@@ -4,11 +4,14 @@ module Dielectra
   module Session
     # Everything in a box apart and capped, so that it can be energized and searched live: where nothing else tells.
     class TakingApart < Proposal
+      # @return [Array<Action>] none where not even everything apart could be energized
       def to_a
+        return [] if @permits.hazard(@now.workable.reduce(@situation.arrangement) { apart(_1, _2) }) >= HAZARD
+
         @now.workable.filter_map do |place|
           joints = @situation.joints(place)
-          left = joints.select { |joint| joint.none? { |point| mine?(place, point) } }
-          next if left.map(&:sort).sort == joints.map(&:sort).sort
+          left = left(place)
+          next if same?(left, joints) || @now.visited.include?(apart(@situation.arrangement, place))
 
           there = hands_in(place).spend(joints.flatten.size * @costs["arrange_point"])
           step = @approach.hands(place) { |hands| hands.step(:arrange, joints: left) } or next
@@ -18,6 +21,21 @@ module Dielectra
       end
 
       private
+
+      # Probability of a hazard above which a breaker stays off
+      HAZARD = Permits::HAZARD
+      private_constant :HAZARD
+
+      def apart(arrangement, place)
+        left = left(place)
+        joints = @situation.joints(place)
+        same?(left, joints) ? arrangement : arrangement.with_joints(place, from: joints, to: left)
+      end
+
+      def same?(one, other) = Evidence::Arrangement.canonical(one) == Evidence::Arrangement.canonical(other)
+
+      # What stays joined
+      def left(place) = @situation.joints(place).select { |joint| joint.none? { |point| mine?(place, point) } }
 
       # Insulated conductors of the circuit come apart; grounds and another circuit stay.
       def mine?(place, point) = @situation.conductors(place).include?(point)

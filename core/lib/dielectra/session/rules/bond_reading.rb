@@ -34,7 +34,7 @@ module Dielectra
         all = bond.metal(place)
         box = all.find { |point| PointId.box?(point) }
         return [box] if box
-        return [] if @situation.grounds(place).empty? || all.any? { |point| bond.of(point) }
+        return [] if !@situation.box(place).grounded? || all.any? { |point| bond.of(point) }
 
         all.first(1)
       end
