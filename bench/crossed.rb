@@ -2,9 +2,9 @@
 # frozen_string_literal: true
 
 # Takes houses that somebody else made, puts each right by playing it, and then lets something else go wrong in it or
-# asks for a change, or both. Plays the outcome with cases.rb:
+# asks for a change, for several (wishes), or for both a repair and a change. Plays the outcome with cases.rb:
 #
-#   bundle exec ruby --yjit bench/crossed.rb FOLDER [GLOB] [--seed N] [--kinds faults,changes,both]
+#   bundle exec ruby --yjit bench/crossed.rb FOLDER [GLOB] [--seed N] [--kinds faults,changes,wishes,both]
 #                                            [OPTIONS OF cases.rb]
 #
 # The houses that were put right are kept among the system's temporary files, for the same folder and the same core.
@@ -17,6 +17,7 @@ require "fileutils"
 require "tmpdir"
 require_relative "crossed/asked_of"
 require_relative "support/sound_house"
+require_relative "support/wished_house"
 require_relative "visits/relapse"
 
 FOLDER = ARGV.shift or abort "usage: bench/crossed.rb FOLDER [GLOB] [--seed N] [OPTIONS OF cases.rb]"
@@ -73,6 +74,15 @@ def changes(folder, name, circuit, job, random)
 
   write(folder, name, circuit.to_h, asked.job)
   { "family" => { "tier" => asked.kind } }
+end
+
+# Several things are asked for at once
+def wishes(folder, name, circuit, job, random)
+  house = WishedHouse.new(job.document, random)
+  return if house.wishes.empty?
+
+  write(folder, name, circuit.to_h, house.job.merge("steps" => []))
+  { "family" => { "tier" => "#{house.wishes.size} wishes" } }
 end
 
 # Something is asked for in a house in which something is wrong

@@ -25,7 +25,7 @@ Dir.mktmpdir do |folder|
         wall = Dielectra::Practice::Wall.new(family, random)
         circuit = Dielectra::Practice::WallDocument.new(wall, random).to_h([])
         job = Dielectra::Practice::Call.new(wall, Dielectra::Circuit.read(circuit), random).document
-        house = WishedHouse.new(circuit, job, random)
+        house = WishedHouse.new(job, random)
         name = format("wish_%03d", number)
         File.write(File.join(folder, "#{name}.circuit.json"), JSON.generate(circuit))
         File.write(File.join(folder, "#{name}.job.json"), JSON.generate(house.job))

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# A house in order of which one to three things are asked for at once.
+# A house in order of which one to three things are asked for at once, of the loads that the same controls work.
 class WishedHouse
   # Share of new places to which a run may be pulled
   ALLOWED = 0.85
@@ -10,15 +10,16 @@ class WishedHouse
   # @return [Array<Symbol>] what is asked for
   attr_reader :wishes
 
-  # @param circuit [Hash] in order
   # @param job [Hash] that would restore it
   # @param random [Random]
-  def initialize(circuit, job, random)
-    @circuit = circuit
+  def initialize(job, random)
     @job = job
     @random = random
     @control = job["wanted"]["control"].transform_values(&:dup)
-    @wanted = { "new" => [], "places" => [], "runs" => [], "swap" => [], "fit" => {}, "retire" => [], "always" => [] }
+    @controls = @control.values.uniq.sample(random:).dup
+    @loads = @control.select { |_, some| some == @controls }.keys
+    @wanted = { "new" => [], "places" => [], "runs" => [], "swap" => [], "fit" => {}, "retire" => [] }
+    @wanted["always"] = (job["wanted"]["always"] || []).dup
     @wishes = asked(1 + random.rand(3))
   end
 
@@ -43,16 +44,18 @@ class WishedHouse
   }.freeze
   private_constant :KINDS
 
-  def kind = wishes.one? ? KINDS.fetch(wishes.first) { "change" } : "change"
+  def kind = wishes.one? ? KINDS.fetch(wishes.first, "change") : "change"
 
   # Wishes that do not speak of the same control
   def asked(count)
     chosen = []
-    possible.shuffle(random: @random).each do |wish|
-      next if chosen.size == count || chosen.intersect?(CLASHING.fetch(wish, []))
+    possible
+      .shuffle(random: @random)
+      .each do |wish|
+        next if chosen.size == count || chosen.intersect?(CLASHING.fetch(wish, []))
 
-      chosen << wish if send(wish)
-    end
+        chosen << wish if send(wish)
+      end
     chosen
   end
 
@@ -76,14 +79,15 @@ class WishedHouse
     some << :fit if controls.one? && !receptacle
     some << :retire if controls.size > 1
     some += %i[split always_on] if receptacle
-    some
+    loads.empty? ? %i[outlet] : some
   end
 
-  def controls = @job["controls"].map { |row| row["id"] }
+  attr_reader :controls
 
-  def loads = @job["loads"].map { |row| row["id"] }
+  # Those with names of their own, not halves or parts
+  def loads = @loads & @job["loads"].map { |row| row["id"] }
 
-  def receptacle = @job["loads"].find { |row| row["kind"] == "receptacle" }&.fetch("id")
+  def receptacle = @job["loads"].find { |row| row["kind"] == "receptacle" && loads.include?(row["id"]) }&.fetch("id")
 
   def boxes = @job["places"].map { |row| row["id"] } - %w[panel]
 
@@ -100,7 +104,7 @@ class WishedHouse
   def switch(id, place, from)
     place(place, "switch_box", from)
     @wanted["new"] << { "id" => id, "kind" => "switch", "place" => place }
-    @control.each_value { |some| some << id }
+    @loads.each { |load| @control[load] << id }
   end
 
   def more = switch("S8", "annex", boxes)
@@ -113,12 +117,8 @@ class WishedHouse
   def light
     place("annex_ceiling", "luminaire_box", boxes)
     @wanted["new"] << { "id" => "L9", "kind" => "luminaire", "place" => "annex_ceiling" }
-    if receptacle
-      @control = { "L9" => @control.values.first }
-      @wanted["always"] << receptacle
-    else
-      @control = @control.merge("L9" => @control.values.first)
-    end
+    @control["L9"] = @control[@loads.first]
+    free(receptacle) if receptacle
   end
 
   def outlet
@@ -133,19 +133,25 @@ class WishedHouse
 
   def retire
     out = controls.last
-    @control.each_value { |some| some.delete(out) }
+    @loads.each { |load| @control[load].delete(out) }
     @wanted["retire"] << out
   end
 
   def split
     one, other = %w[1 2].shuffle(random: @random).map { |half| "#{receptacle}.#{half}" }
-    @control = { one => @control.values.first }
+    @control[one] = @control.delete(receptacle)
     @wanted["always"] << other
   end
 
+  # Takes an outlet off its switches for good
+  def free(outlet)
+    @control.delete(outlet)
+    @wanted["always"] << outlet
+  end
+
   def always_on
-    @wanted["retire"] += controls
-    @wanted["always"] << receptacle
-    @control = {}
+    outlet = receptacle
+    free(outlet)
+    @wanted["retire"] += controls - @control.values.flatten
   end
 end

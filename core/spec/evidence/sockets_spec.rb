@@ -26,6 +26,10 @@ RSpec.describe Dielectra::Evidence::Sockets do
     )
   end
 
+  it "means one half by the terminals of that half" do
+    expect(described_class.ends("R1.2")).to eq(%w[R1.hot_2 R1.neutral_2])
+  end
+
   it "says nothing of other readings" do
     expect(shown({ "volts" => 119 }, tool: "voltage", at: %w[a/1.black a/1.white])).to be_nil
   end

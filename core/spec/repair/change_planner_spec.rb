@@ -43,8 +43,8 @@ RSpec.describe Dielectra::Repair::ChangePlanner do
     stub_const("#{described_class}::MOST_COMPARED", 100_000)
     stub_const("#{described_class}::MOST_PRICED", 100_000)
     stub_const("Dielectra::Repair::ChangeDesigns::MOST_WAYS", 100_000)
-    stub_const("Dielectra::Repair::RewireSearch::MOST_TRIED", 1_000_000)
-    stub_const("Dielectra::Repair::RewireSearch::MOST_PRICED", 1_000_000)
+    endless = Dielectra::Repair::RewireSearch::Patience.new(1_000_000, 1_000_000)
+    stub_const("Dielectra::Repair::RewireSearch::BRIEF", endless)
     expect(changes.transform_values { |one| best(survey(one)).cost.round(6) }).to eq(pruned)
   end
 

@@ -217,8 +217,16 @@ module Dielectra
         {
           "share" => share.round(4),
           "percent" => Wording.percent(share),
-          "sentence" => Session::ChangeConclusion.sentence(best.needs, @asked)
+          "sentence" => Session::ChangeConclusion.sentence(best.needs, @asked, together(best))
         }
+      end
+
+      # Runs that do it only together, under the likeliest hypothesis
+      def together(plan)
+        best = @session.belief.hypotheses.first
+        return [] unless plan.needs.empty? && @session.surveying? && best
+
+        @session.change_planner.needed_together(best, @session.situation)
       end
 
       def asked = ChangeChoices.asked(@asked)

@@ -18,7 +18,9 @@ module Dielectra
       # @param job [Evidence::Job] the house as it shall be
       # @param allowed [Array<Evidence::NewRun>] the runs that may still be pulled
       # @param pulled [Array<Evidence::PulledRun>] the runs that were pulled
-      def initialize(skeleton, job, allowed, pulled)
+      # @param most [Integer] new runs in one design
+      def initialize(skeleton, job, allowed, pulled, most: MOST_RUNS)
+        @most = most
         @skeleton = skeleton
         @job = job
         @allowed = allowed
@@ -32,7 +34,7 @@ module Dielectra
       def each(&)
         return enum_for(:each) unless block_given?
 
-        (0..MOST_RUNS).each { |count| @allowed.combination(count) { |some| over(some, &) } }
+        (0..@most).each { |count| @allowed.combination(count) { |some| over(some, &) } }
       end
 
       private

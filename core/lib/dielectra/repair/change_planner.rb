@@ -24,7 +24,7 @@ module Dielectra
         @world = Diagnosis::World.new(@after)
         @house = HouseToBe.new(job)
         @work = ChangeWork.new(job)
-        @search = RewireSearch.new(@after, BoxWork.new(@after, costs))
+        @search = RewireSearch.new(@after, BoxWork.new(@after, costs), patience: RewireSearch::BRIEF)
         @plans = {}.compare_by_identity
       end
 
@@ -60,10 +60,20 @@ module Dielectra
       # @param hypothesis [Diagnosis::Hypothesis]
       # @param situation [Evidence::Situation]
       # @return [Array<Hash>] `run` and `type`
-      def needed(hypothesis, situation) =
-        RunsNeeded.new(hypothesis.skeleton, @job, allowed(situation), situation.pulled).to_a
+      def needed(hypothesis, situation) = runs_needed(hypothesis, situation).to_a
+
+      # Runs that do it only together, where no run does it alone
+      # @return [Array<Hash>] `run` and `type`
+      def needed_together(hypothesis, situation)
+        return [] if @after.goal.overtaxed_yoke
+
+        (@together ||= {})[[hypothesis.skeleton, situation.pulled]] ||= runs_needed(hypothesis, situation).together
+      end
 
       private
+
+      def runs_needed(hypothesis, situation) =
+        RunsNeeded.new(hypothesis.skeleton, @job, allowed(situation), situation.pulled)
 
       def circumstances(situation) =
         [situation.arrangement, situation.opened.keys, situation.pulled, situation.retired, situation.fitted]

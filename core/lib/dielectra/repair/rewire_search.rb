@@ -7,8 +7,10 @@ module Dielectra
     # search.
     class RewireSearch
       # Assignments tried, and boxes priced, before the best so far is accepted
-      MOST_TRIED = 600
-      MOST_PRICED = 1_500
+      Patience = Struct.new(:tried, :priced)
+      THOROUGH = Patience.new(600, 1_500).freeze
+      # Where many designs are compared
+      BRIEF = Patience.new(150, 300).freeze
       # Cost in minutes of a neutral on a conductor that is not white, so that white is preferred where the work is
       # equal
       OFF_COLOR = 0.7
@@ -29,7 +31,8 @@ module Dielectra
           :ahead,
           :best,
           :tried,
-          :priced
+          :priced,
+          :patience
         ) do
           # What the conductors of all runs carry.
           # @param picks [Array<Integer>] for each run the number of its choice
@@ -47,7 +50,7 @@ module Dielectra
           def hopeless?(cost, depth) = best && cost + ahead[depth] >= best.first
 
           # Whether the budget is used up and there is a result
-          def over? = (tried > MOST_TRIED || priced > MOST_PRICED) && best
+          def over? = (tried > patience.tried || priced > patience.priced) && best
 
           # What the conductors of a box carry.
           def carried((_, slots, _), picks) = slots.map { |depth, slot| choices[depth][picks[depth]][slot] }
@@ -58,7 +61,9 @@ module Dielectra
 
       # @param job [Evidence::Job]
       # @param work [BoxWork]
-      def initialize(job, work)
+      # @param patience [Patience]
+      def initialize(job, work, patience: THOROUGH)
+        @patience = patience
         @job = job
         @work = work
         @choices = ConductorChoices.new
@@ -76,8 +81,9 @@ module Dielectra
       # @return [Array(Float, Hash, Hash, Hash), nil] the same after its minutes
       def priced(hypothesis, situation, useless, below: nil)
         best = below && [below]
+        held = tied(hypothesis, situation) | useless.flatten
         orders(hypothesis.skeleton).each do |layout, runs|
-          choices = @choices.of_all(layout, runs, useless)
+          choices = runs.zip(@choices.of_all(layout, runs, useless)).map { |run, ways| distinct(run, ways, held) }
           next if choices.any?(&:empty?)
 
           best = search(hypothesis, situation, layout, runs, choices, best)
@@ -86,6 +92,21 @@ module Dielectra
       end
 
       private
+
+      # Every conductor that touches something
+      def tied(hypothesis, situation) =
+        hypothesis.boxes.keys.flat_map { |place| hypothesis.joints(place, situation.arrangement).flatten }.to_set
+
+      # Conductors of a run that touch nothing at either end can stand for each other: of the ways that differ in no
+      # other one, that with the best colors is enough.
+      def distinct(run, ways, held)
+        fixed, loose = run.strands.each_index.partition { |slot| run.strands[slot].points.any? { held.include?(_1) } }
+        return ways if loose.size < 2
+
+        ways
+          .group_by { |way| [way.values_at(*fixed), way.values_at(*loose).map(&:to_s).sort] }
+          .map { |_, alike| alike.min_by { |way| color_cost(run, way) } }
+      end
 
       # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves
       # inward.
@@ -140,7 +161,8 @@ module Dielectra
             nil,
             best,
             0,
-            0
+            0,
+            @patience
           )
         search.ahead = bounds(search)
         descend(search, 0.0, [])

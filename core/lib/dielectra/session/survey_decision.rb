@@ -132,8 +132,10 @@ module Dielectra
       # What it would take under a hypothesis of many that are alike was not worked out along with the plans.
       def halt_change(plan, share)
         needs = plan.needs
-        needs = @session.change_planner.needed(likeliest, situation) if needs.empty?
-        ChangeConclusion.new(@session, needs, share)
+        planner = @session.change_planner
+        needs = planner.needed(likeliest, situation) if needs.empty?
+        together = needs.empty? ? planner.needed_together(likeliest, situation) : []
+        ChangeConclusion.new(@session, needs, share, together:)
       end
 
       def likeliest = @session.belief.hypotheses.first

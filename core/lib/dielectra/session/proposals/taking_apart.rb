@@ -6,7 +6,9 @@ module Dielectra
     class TakingApart < Proposal
       # @return [Array<Action>] none where not even everything apart could be energized
       def to_a
-        return [] if @permits.hazard(@now.workable.reduce(@situation.arrangement) { apart(_1, _2) }) >= HAZARD
+        if @permits.hazard(@now.workable.reduce(@situation.arrangement) { |all, place| apart(all, place) }) >= HAZARD
+          return []
+        end
 
         @now.workable.filter_map do |place|
           joints = @situation.joints(place)
