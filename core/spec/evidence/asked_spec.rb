@@ -34,6 +34,12 @@ RSpec.describe Dielectra::Evidence::Asked do
     expect(wanted(kind: "add_control", place: "Landing", runs:)["runs"].first).to include("raceway" => true)
   end
 
+  it "exchanges a switch, a light or a receptacle, whichever is meant" do
+    expect(
+      [wanted(kind: "swap"), wanted(kind: "swap", switch: 2), wanted(kind: "swap", load: 2)].map { |one| one["swap"] }
+    ).to eq([%w[S1], %w[S2], %w[L2]])
+  end
+
   it "says which load there is none of" do
     expect { wanted(kind: "add_control", place: "Landing", load: 3) }.to raise_error(
       Dielectra::InvalidInput,

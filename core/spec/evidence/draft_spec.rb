@@ -32,6 +32,20 @@ RSpec.describe Dielectra::Evidence::Draft do
     expect(Dielectra::Evidence::Job.read(said).goal.groups.size).to eq(3)
   end
 
+  it "keeps what the customer knows of bulbs and breakers" do
+    said =
+      draft(
+        loads: [{ "place" => "ceiling", "kind" => "luminaire", "lamp" => "led" }],
+        breakers: [{ "amps" => 20, "protection" => "arc_fault" }]
+      )
+    expect(said["loads"].first["lamp"]).to eq({ "kind" => "led" })
+    expect(said["breakers"]).to eq([{ "id" => "B1", "amps" => 20, "protection" => "arc_fault" }])
+    expect(Dielectra::Evidence::Job.read(said).amps).to eq(20)
+    expect { draft(breakers: [{ "protection" => "lead" }]) }.to raise_error(Dielectra::InvalidInput) { |error|
+      expect(error.pointer).to eq("/draft/breakers/0/protection")
+    }
+  end
+
   it "takes a fan and its light on the same switches for one load" do
     said = draft(switches: %w[a b], load: "fan_light", works: [%w[L1.fan L1.light], %w[L1]])
     expect(said["wanted"]["control"]).to eq({ "L1" => %w[S1 S2] })

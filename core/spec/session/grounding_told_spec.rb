@@ -3,7 +3,8 @@
 RSpec.describe Dielectra::Session::Grounding do
   # The words for a hall box with such metal, by how it was read
   def told(metal, read, grounds: ["hall/1.bare"])
-    situation = instance_double(Dielectra::Evidence::Situation, opened_boxes: ["hall"], grounds:)
+    box = instance_double(Dielectra::Evidence::OpenedBox, grounded?: grounds.any?)
+    situation = instance_double(Dielectra::Evidence::Situation, opened_boxes: ["hall"], box:)
     bond = instance_double(Dielectra::Session::Bond, metal:)
     allow(bond).to receive(:of) { |point| read[point] }
     allow(Dielectra::Session::Bond).to receive(:new).and_return(bond)

@@ -1509,10 +1509,18 @@ export interface components {
                 value: string;
                 words: string;
             }[];
+            lamps: {
+                value: string;
+                words: string;
+            }[];
+            protections: {
+                value: string;
+                words: string;
+            }[];
             changes: {
                 value: string;
                 words: string;
-                needs: ("place" | "runs" | "half" | "switch" | "load" | "fit")[];
+                needs: ("place" | "runs" | "half" | "switch" | "load" | "device" | "fit")[];
             }[];
             fits: {
                 value: string;
@@ -2902,6 +2910,8 @@ export interface operations {
                         loads?: {
                             place: string;
                             kind?: string;
+                            /** @enum {string} */
+                            lamp?: "led" | "incandescent";
                         }[];
                         began?: string;
                         /** @description When the breaker trips */
@@ -2918,6 +2928,8 @@ export interface operations {
                         amps?: number;
                         breakers?: {
                             amps?: number;
+                            /** @enum {string} */
+                            protection?: "ground_fault" | "arc_fault" | "dual";
                         }[];
                         /** @description Further boxes that are known of */
                         junctions?: string[];

@@ -9,7 +9,13 @@ export type Change = components["schemas"]["AskedFor"];
 type OneWish = components["schemas"]["Wish"];
 type Run = NonNullable<Change["runs"]>[number];
 
-type Asked = { form: CallForm; places: string[]; loads: string[] };
+type Asked = {
+  form: CallForm;
+  places: string[];
+  loads: string[];
+  /** What each load is, in words. */
+  kinds: string[];
+};
 
 /** What a customer asks for beside having it work again: one thing or several. */
 export function ChangeAsked({
@@ -72,7 +78,7 @@ type WishProps = Asked & {
 };
 
 /** One thing asked for: its kind, and what has to be said of it. */
-function Wish({ form, places, loads, ends, label, none, wish, onChange }: WishProps) {
+function Wish({ form, places, loads, kinds, ends, label, none, wish, onChange }: WishProps) {
   const kind = form.changes.find(({ value }) => value === wish?.kind);
   const set = (more: Partial<OneWish>) => wish && onChange({ ...wish, ...more });
   const choose = (value: string) => onChange(value ? started(value, form) : null);
@@ -118,6 +124,21 @@ function Wish({ form, places, loads, ends, label, none, wish, onChange }: WishPr
           onChange={(event) => set({ switch: Number(event.target.value) })}
         />
       )}
+      {wish && kind?.needs.includes("device") && (
+        <Select
+          label="Which one is exchanged"
+          options={[
+            ...devices(places, "switch", () => "switch"),
+            ...devices(loads, "load", (at) => kinds[at] ?? "load"),
+          ]}
+          value={wish.load ? `load ${wish.load}` : `switch ${wish.switch ?? 1}`}
+          onChange={(event) => {
+            const [what, number] = event.target.value.split(" ");
+            const at = Number(number);
+            set(what === "load" ? { load: at, switch: undefined } : { switch: at, load: undefined });
+          }}
+        />
+      )}
       {wish && kind?.needs.includes("load") && (loads.length > 1 || wish.kind === "move") && (
         <Select
           label={WHICH_LOAD[wish.kind] ?? "Which load"}
@@ -150,13 +171,21 @@ function numbered(names: string[], what: string) {
   return names.map((name, at) => ({ value: String(at + 1), words: name || `${what} ${at + 1}` }));
 }
 
+/** Switches or loads to pick from, each by what it is and where. */
+function devices(places: string[], what: string, words: (at: number) => string) {
+  return places.map((place, at) => ({
+    value: `${what} ${at + 1}`,
+    words: `${words(at)}, ${place || at + 1}`,
+  }));
+}
+
 function started(kind: string, form: CallForm): OneWish {
   const needs = form.changes.find(({ value }) => value === kind)?.needs ?? [];
   return {
     kind,
     ...(needs.includes("half") && { half: "1" }),
     ...(needs.includes("fit") && { fit: form.fits[0]?.value ?? "" }),
-    ...(needs.includes("switch") && { switch: 1 }),
+    ...((needs.includes("switch") || needs.includes("device")) && { switch: 1 }),
     ...(needs.includes("load") && { load: 1 }),
   };
 }

@@ -64,6 +64,8 @@ function Asked({ form, known, volts }: AskedProps) {
       volts,
       amps: "",
       other_amps: "",
+      protection: "",
+      lamp: "",
       year_built: "",
       junctions: "",
       day: "",
@@ -190,6 +192,7 @@ function Asked({ form, known, volts }: AskedProps) {
             form={form}
             places={places.map(({ place }) => place)}
             loads={kinds.map(({ place }) => place)}
+            kinds={kinds.map(({ kind }) => form.loads.find((one) => one.value === kind)?.words ?? "load")}
             change={change}
             onChange={setChange}
           />
@@ -228,6 +231,16 @@ function Asked({ form, known, volts }: AskedProps) {
               {...register("year_built")}
             />
           </div>
+          <Select
+            label="Kind of breaker"
+            options={[{ value: "", words: "plain, or not known" }, ...form.protections]}
+            {...register("protection")}
+          />
+          <Select
+            label="Bulbs"
+            options={[{ value: "", words: "not said" }, ...form.lamps]}
+            {...register("lamp")}
+          />
           <Field
             label="Other boxes known of"
             placeholder="attic box, hall outlet"

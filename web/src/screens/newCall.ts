@@ -20,6 +20,8 @@ export const said = z.object({
   volts: z.number(),
   amps: amperes,
   other_amps: amperes,
+  protection: z.string(),
+  lamp: z.string(),
   year_built: z.string().regex(/^(\d{4})?$/, "A year has four digits."),
   junctions: z.string(),
   day: z.string(),
@@ -40,8 +42,9 @@ export type Sent = { name: string; content: Record<string, unknown> };
 /** The call as the server takes it: a draft of a job, or a job file. */
 export function asCall(call: Said, file: Sent | null, change: Change | null): OpenCall {
   const { name, street, title, complaint, switches, began, trips, day, time, ...rest } = call;
-  const { amps, other_amps, year_built, junctions, ...draft } = rest;
-  const breakers = [amps, other_amps].filter(Boolean).map((each) => ({ amps: Number(each) }));
+  const { amps, other_amps, protection, lamp, year_built, junctions, ...draft } = rest;
+  const first = { ...(amps && { amps: Number(amps) }), ...(protection && { protection }) };
+  const breakers = [first, ...(other_amps ? [{ amps: Number(other_amps) }] : [])];
   const boxes = junctions
     .split(",")
     .map((each) => each.trim())
@@ -60,9 +63,8 @@ export function asCall(call: Said, file: Sent | null, change: Change | null): Op
       ...draft,
       switches: switches.map(({ place }) => place),
       ...(switches.some(({ marked }) => marked) && { marked: switches.map(({ marked }) => marked) }),
-      ...(other_amps
-        ? { breakers: breakers.length > 1 ? breakers : [{}, ...breakers] }
-        : amps && { breakers }),
+      ...((amps || protection || other_amps) && { breakers }),
+      ...(lamp && { loads: draft.loads.map((one) => (LIT.includes(one.kind) ? { ...one, lamp } : one)) }),
       ...(year_built && { year_built: Number(year_built) }),
       ...(boxes.length > 0 && { junctions: boxes }),
       ...works(switches, draft.loads),
@@ -74,6 +76,9 @@ export function asCall(call: Said, file: Sent | null, change: Change | null): Op
   };
 }
 
+/** Kinds of load with a bulb in them. */
+const LIT = ["luminaire", "fan_light"];
+
 /** A wish, and those beside it, with the runs that were filled in. */
 function cleaned({ more, ...change }: Change): Change {
   return { ...change, runs: pulled(change), ...(more && { more: more.map(cleaned) }) };
@@ -83,7 +88,12 @@ function cleaned({ more, ...change }: Change): Change {
 function pulled(change: Change) {
   return (change.runs ?? [])
     .filter((run) => run.from && run.to)
-    .map(({ from, to, length_ft }) => ({ from, to, ...(length_ft && { length_ft }) }));
+    .map(({ from, to, length_ft, raceway }) => ({
+      from,
+      to,
+      ...(length_ft && { length_ft }),
+      ...(raceway && { raceway }),
+    }));
 }
 
 /** For each switch what it controls; a switch of which nothing was said controls everything. */

@@ -35,6 +35,8 @@ const form = {
   ],
   began: [{ value: "sudden", words: "suddenly" }],
   trips: [{ value: "at_once", words: "at once" }],
+  lamps: [{ value: "led", words: "LED" }],
+  protections: [{ value: "arc_fault", words: "arc-fault breaker" }],
   most_switches: 4,
   changes: [
     { value: "fit", words: "another kind of switch", needs: ["switch", "fit"] },

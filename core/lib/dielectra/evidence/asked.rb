@@ -82,12 +82,14 @@ module Dielectra
         }
       end
 
-      # Which switch is exchanged for a new one, by its number; the first where nothing is said
+      # Which switch, light or receptacle is exchanged for a new one, by its number; the first switch where nothing is
+      # said
       def swap
-        switch = @controls[(@said["switch"] || 1).to_i - 1] or
-          refuse("there is no such switch.", "/draft/change/switch")
-        { "control" => @works, "swap" => [switch["id"]] }
+        device = @said["load"] ? load_named : switch
+        { "control" => @works, "swap" => [device["id"]] }
       end
+
+      def load_named = @loads[@said["load"].to_i - 1] || refuse("there is no such load.", "/draft/change/load")
 
       # The switch is to work another of the receptacles; the others are live then.
       def move

@@ -19,6 +19,9 @@ module Dielectra
       MOST_LOADS = 4
       # Loads with parts that can be on switches of their own
       PARTS = { "fan_light" => %w[fan light], "receptacle" => Goals::Goal::HALVES }.freeze
+      # Bulbs as the customer knows them, and what protects a circuit beside its amperes
+      LAMPS = %w[led incandescent].freeze
+      PROTECTIONS = %w[ground_fault arc_fault dual].freeze
       # How the trouble may have begun
       BEGAN = %w[new_switch opened sudden always comes_and_goes smell_or_heat after_water].freeze
 
@@ -26,10 +29,10 @@ module Dielectra
       TRIPS = { "at_once" => 0, "after_a_while" => 600, "now_and_then" => nil }.freeze
 
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
-      #   switched), `load` (its kind), or `loads` (each with `place` and `kind`) where there are several; `volts`,
+      #   switched), `load` (its kind), or `loads` (each with `place`, `kind` and `lamp`) where there are several; `volts`,
       #   `works` (for each switch the loads or parts of loads that it works, as `L1` or `L1.fan`; without it every
       #   switch works every load; a switch that works nothing is one that nobody knows the use of), `method`, `amps`,
-      #   `breakers` (each with `amps`), `year_built`, `marked`, `began`, `trips` (one of TRIPS), `junctions`
+      #   `breakers` (each with `amps` and `protection`), `year_built`, `marked`, `began`, `trips` (one of TRIPS), `junctions`
       #   (names of further boxes), `story` and `tools`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
@@ -41,12 +44,14 @@ module Dielectra
           refuse("every place needs a name of its own.", "/draft/switches")
         end
 
-        volts, = one_of(said.fetch("volts", 120), VOLTS.to_h { |each| [each, each] }, "/draft/volts")
-        method, = one_of(said.fetch("method", "nm"), METHODS.to_h { |each| [each, each] }, "/draft/method")
-        began, = said["began"] && one_of(said["began"], BEGAN.to_h { |each| [each, each] }, "/draft/began")
+        volts = among(said.fetch("volts", 120), VOLTS, "/draft/volts")
+        method = among(said.fetch("method", "nm"), METHODS, "/draft/method")
+        began = said["began"] && among(said["began"], BEGAN, "/draft/began")
         junctions = Array(said["junctions"]).map { |name| id(name, "/draft/junctions") } - rooms - lights.map(&:first)
         loads =
-          lights.each_with_index.map { |(place, kind), at| { "id" => "L#{at + 1}", "place" => place, "kind" => kind } }
+          lights.each_with_index.map do |(place, kind), at|
+            { "id" => "L#{at + 1}", "place" => place, "kind" => kind, **lamp(said, at) }
+          end
         controls =
           rooms.each_with_index.map do |room, index|
             gang = rooms.first(index + 1).count(room) if rooms.count(room) > 1
@@ -83,9 +88,26 @@ module Dielectra
       def self.breakers(said)
         rows = said["breakers"] || [{ "amps" => said.fetch("amps", 15) }]
         refuse("name one breaker or two.", "/draft/breakers") unless (1..MOST_BREAKERS).cover?(rows.size)
-        rows.each_with_index.map { |row, at| { "id" => "B#{at + 1}", "amps" => row.fetch("amps", 15) } }
+        rows.each_with_index.map do |row, at|
+          { "id" => "B#{at + 1}", "amps" => row.fetch("amps", 15), **protection(row, at) }
+        end
       end
       private_class_method :breakers
+
+      def self.protection(row, at)
+        return {} unless row["protection"]
+
+        { "protection" => among(row["protection"], PROTECTIONS, "/draft/breakers/#{at}/protection") }
+      end
+      private_class_method :protection
+
+      # The bulb of a load, where somebody said what it is
+      def self.lamp(said, at)
+        lamp = Array(said["loads"])[at]&.fetch("lamp", nil) or return {}
+
+        { "lamp" => { "kind" => among(lamp, LAMPS, "/draft/loads/#{at}/lamp") } }
+      end
+      private_class_method :lamp
 
       # What the customer says of a breaker that trips, as a report
       def self.trip(said, loads)
@@ -169,6 +191,12 @@ module Dielectra
         end
         id
       end
+
+      # @return [Object] what was said, which is one of some
+      def self.among(said, list, pointer)
+        list.include?(said) ? said : refuse("#{said} is none of #{list.join(", ")}.", pointer)
+      end
+      private_class_method :among
 
       # @return [Array(Object, Object)] what was said, and what goes with it
       def self.one_of(said, table, pointer)

@@ -36,6 +36,13 @@ module Dielectra
         "now_and_then" => "nobody can say when"
       }.freeze
 
+      LAMPS = { "led" => "LED", "incandescent" => "incandescent" }.freeze
+      PROTECTIONS = {
+        "ground_fault" => "ground-fault breaker",
+        "arc_fault" => "arc-fault breaker",
+        "dual" => "ground-fault and arc-fault breaker"
+      }.freeze
+
       # Extra fields of the call form for each kind of change
       NEEDS = {
         "add_control" => %w[place load runs],
@@ -47,10 +54,10 @@ module Dielectra
         "take_out" => %w[switch],
         "move" => %w[load],
         "add_outlet" => %w[place runs],
-        "swap" => %w[switch]
+        "swap" => %w[device]
       }.freeze
 
-      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `changes` and `fits` with their words,
+      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `lamps`, `protections`, `changes` and `fits` with their words,
       #   `most_loads` and `most_switches`
       def self.to_h
         {
@@ -65,6 +72,9 @@ module Dielectra
           "volts" => Evidence::Draft::VOLTS.map { |volts| { "value" => volts, "words" => "#{volts} V" } },
           "began" => Evidence::Draft::BEGAN.map { |name| { "value" => name, "words" => BEGAN.fetch(name) } },
           "trips" => Evidence::Draft::TRIPS.keys.map { |name| { "value" => name, "words" => TRIPS.fetch(name) } },
+          "lamps" => Evidence::Draft::LAMPS.map { |name| { "value" => name, "words" => LAMPS.fetch(name) } },
+          "protections" =>
+            Evidence::Draft::PROTECTIONS.map { |name| { "value" => name, "words" => PROTECTIONS.fetch(name) } },
           "changes" =>
             Evidence::Asked::KINDS.map do |kind, words|
               { "value" => kind, "words" => words, "needs" => NEEDS.fetch(kind) }

@@ -11,6 +11,8 @@ module Dielectra
       THOROUGH = Patience.new(600, 1_500).freeze
       # Where many designs are compared
       BRIEF = Patience.new(150, 300).freeze
+      # Choices of a run that count as one more assignment tried: a run of six conductors has 720
+      A_TRY = 24
       # Cost in minutes of a neutral on a conductor that is not white, so that white is preferred where the work is
       # equal
       OFF_COLOR = 0.7
@@ -175,6 +177,8 @@ module Dielectra
         search.tried += 1
         depth = picks.size
         return settle(search, cost, picks) if depth == search.runs.size
+
+        search.tried += search.choices[depth].size / A_TRY
 
         waiting =
           search.choices[depth]

@@ -70,19 +70,22 @@ module Dielectra
 
       # How many conductors in use do not touch just those that carry the same
       def moved(carried)
-        in_use = carried.each_index.select { |slot| carried[slot] }
-        odd = {}
-        in_use.each_with_index do |one, at|
-          function = carried[one]
-          joint = @memory[:joint_of][one]
-          in_use
-            .drop(at + 1)
-            .each do |other|
-              touching = !joint.nil? && joint == @memory[:joint_of][other]
-              odd[one] = odd[other] = true if (function == carried[other]) != touching
-            end
+        odd = 0
+        pairs.each do |one, other, touching|
+          mine = carried[one] or next
+          theirs = carried[other] or next
+          odd |= (1 << one) | (1 << other) if (mine == theirs) != touching
         end
-        odd.size
+        odd.to_s(2).count("1")
+      end
+
+      # Any two conductors of the box, by number, and whether they touch now
+      def pairs
+        @memory[:pairs] ||=
+          @points.each_index.to_a.combination(2).map do |one, other|
+            joint = @memory[:joint_of][one]
+            [one, other, !joint.nil? && joint == @memory[:joint_of][other]]
+          end
       end
     end
   end

@@ -67,7 +67,7 @@ module Dielectra
       def obstacle
         deviation = @plan.obstacle or return
         share =
-          belief.probability do |hypothesis|
+          belief.probability(least: SURE) do |hypothesis|
             same?(@session.planner.plan(hypothesis, @session.situation).obstacle, deviation)
           end
         [Presentation::Wording.obstacle(deviation), share] if share >= SURE
@@ -124,12 +124,7 @@ module Dielectra
 
       # Another circuit keeps a box live, and its breaker was not found.
       def kept_out
-        situation = @session.situation
-        place =
-          situation.opened_boxes.find do |name|
-            situation.second_circuit?(name) &&
-              situation.declined?({ "do" => "find_breaker", "point" => situation.live_point(name) })
-          end
+        place = @session.situation.opened_boxes.find { |name| @session.situation.kept_live?(name) }
         place &&
           "another circuit keeps the #{Presentation::Naming.place(place)} box live, and its breaker was not found"
       end

@@ -190,8 +190,22 @@ module Dielectra
       def discrepancies(hypothesis) =
         observations.select { |observation| prediction.likelihood(hypothesis, observation) < DISCREPANCY }
 
+      # @param least [Float, nil] once less than this is all it can come to, the rest is not gone through
       # @return [Float] probability of a statement
-      def probability = hypotheses.sum { |hypothesis| yield(hypothesis) ? hypothesis.weight : 0.0 }
+      def probability(least: nil)
+        sum = 0.0
+        left = 1.0
+        hypotheses.each do |hypothesis|
+          left -= hypothesis.weight
+          sum += hypothesis.weight if yield(hypothesis)
+          return sum if least && (left < NEGLIGIBLE || sum + left < least)
+        end
+        sum
+      end
+
+      # Weight of what need not be gone through
+      NEGLIGIBLE = 1e-3
+      private_constant :NEGLIGIBLE
 
       # The heaviest hypotheses that together weigh a share of all.
       def leading(share: 0.995, most: 250)

@@ -48,16 +48,21 @@ module Dielectra
       # Tape to put on now, without conductors that may be a neutral
       def tapes(plan, place) = plan.tapes_at(place).reject { |point, _| neutral_share(point) > DOUBT }
 
+      # Plans that are the same work may still take a conductor for different things, so each hypothesis is asked.
       def neutral_share(point)
-        shares = @expected_cost.shares(@expected_cost.weights)
-        @expected_cost
-          .plans
-          .zip(shares)
-          .sum do |other, share|
-            function = other.functions[point]
-            function && Design::Layout.role(function) == "neutral" ? share : 0.0
+        @now
+          .belief
+          .leading(share: ASKED, most: MOST)
+          .sum do |hypothesis|
+            function = @now.planner.plan(hypothesis, @situation).functions[point]
+            function && Design::Layout.role(function) == "neutral" ? hypothesis.weight : 0.0
           end
       end
+
+      # Share of the belief, and hypotheses, that are asked
+      ASKED = 0.99
+      MOST = 100
+      private_constant :ASKED, :MOST
 
       def without(place, points) =
         @situation.joints(place).map { |joint| joint - points }.select { |joint| joint.size > 1 }

@@ -2,18 +2,16 @@
 
 module Dielectra
   module Session
-    # Everything in a box apart and capped, so that it can be energized and searched live: where nothing else tells.
+    # Everything in a box apart and capped, so that it can be read part by part, or energized and searched live: where
+    # nothing else tells.
     class TakingApart < Proposal
-      # @return [Array<Action>] none where not even everything apart could be energized
+      # @return [Array<Action>] none back to a way of joining that told nothing
       def to_a
-        if @permits.hazard(@now.workable.reduce(@situation.arrangement) { |all, place| apart(all, place) }) >= HAZARD
-          return []
-        end
-
         @now.workable.filter_map do |place|
           joints = @situation.joints(place)
           left = left(place)
-          next if same?(left, joints) || @now.visited.include?(apart(@situation.arrangement, place))
+          next if same?(left, joints)
+          next if @now.visited.include?(@situation.arrangement.with_joints(place, from: joints, to: left))
 
           there = hands_in(place).spend(joints.flatten.size * @costs["arrange_point"])
           step = @approach.hands(place) { |hands| hands.step(:arrange, joints: left) } or next
@@ -23,16 +21,6 @@ module Dielectra
       end
 
       private
-
-      # Probability of a hazard above which a breaker stays off
-      HAZARD = Permits::HAZARD
-      private_constant :HAZARD
-
-      def apart(arrangement, place)
-        left = left(place)
-        joints = @situation.joints(place)
-        same?(left, joints) ? arrangement : arrangement.with_joints(place, from: joints, to: left)
-      end
 
       def same?(one, other) = Evidence::Arrangement.canonical(one) == Evidence::Arrangement.canonical(other)
 

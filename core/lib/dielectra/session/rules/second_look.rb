@@ -28,8 +28,17 @@ module Dielectra
       def showing = LastCheck.new(@session) { |hypothesis| repairable?(hypothesis) }.any&.step
 
       # Whether it could well be repaired
-      def doubtful?(obstacle) =
-        @belief.probability { |hypothesis| repairable?(hypothesis) } > DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
+      def doubtful?(obstacle)
+        least = DOUBT.fetch(obstacle.kind, USUAL_DOUBT)
+        @belief.probability(least:) { |hypothesis| repairable?(hypothesis) } > least
+      end
+
+      # Share of the belief, and hypotheses, for which plans are made at most
+      SHARE = 0.999
+      MOST = 250
+      private_constant :SHARE, :MOST
+
+      def leading = @leading ||= @belief.leading(share: SHARE, most: MOST)
 
       # A run whose ends are hidden may have a spare conductor. One of its boxes is opened.
       def unseen(obstacle)
@@ -74,7 +83,7 @@ module Dielectra
       # @yieldreturn [Boolean] whether the plan is about the place
       def likeliest(places)
         places.max_by do |place|
-          @belief.probability { |hypothesis| repairable?(hypothesis) && yield(plan(hypothesis), place) }
+          leading.sum { |one| repairable?(one) && yield(plan(one), place) ? one.weight : 0.0 }
         end
       end
 
@@ -86,7 +95,7 @@ module Dielectra
 
       # The one answer that contradicts the likeliest hypothesis that could be repaired
       def again(given_up)
-        other = @belief.hypotheses.find { |hypothesis| repairable?(hypothesis) } or return
+        other = leading.find { |hypothesis| repairable?(hypothesis) } or return
         against = @belief.discrepancies(other) - @belief.discrepancies(@belief.hypotheses.first)
         ask(against.first) if against.one? && given_up.obstacle && askable?(against.first)
       end

@@ -79,13 +79,14 @@ module Dielectra
         taken_off(place, id) if across?(place, id) && @situation.wired?(id)
       end
 
-      # Ohms by how the toggle stood
+      # Ohms by how the toggle stood, as long as its wires were on
       # @return [Hash{Boolean => Float, nil}]
       def read(hot, ground)
         up = nil
         id = stray_of(hot)
         @session
           .steps
+          .take_while { |step| !off?(step, id) }
           .each_with_object({}) do |step, all|
             next unless Steps.done?(step)
 
@@ -95,6 +96,12 @@ module Dielectra
             all[up] = step["answer"]["ohms"] unless up.nil?
           end
       end
+
+      # Whether a step takes all wires off a switch
+      def off?(step, id) =
+        step["do"] == "arrange" && step["joints"].is_a?(Array) && Steps.done?(step) &&
+          step["place"] == @situation.place_of_device(id) &&
+          step["joints"].none? { |joint| joint.any? { |point| PointId.screw_of?(point, id) && !PointId.metal?(point) } }
 
       def stray_of(hot)
         place = @situation.place_of_point(hot)

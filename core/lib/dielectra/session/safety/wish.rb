@@ -34,7 +34,7 @@ module Dielectra
       # @return [String, nil] why something else comes first
       def reason
         return if granted?
-        return power if @kind.permit == :energize
+        return power if @kind.permit == :energize || (step.nil? && @kind.permit == :live && @situation.off?)
         return toggle if @kind.permit == :toggle
         return "It was declined before, and nothing has changed since." unless step
         return closed unless @situation.open?(@place) || @fields["do"] == "open"
