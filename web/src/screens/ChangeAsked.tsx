@@ -175,7 +175,7 @@ function numbered(names: string[], what: string) {
 function devices(places: string[], what: string, words: (at: number) => string) {
   return places.map((place, at) => ({
     value: `${what} ${at + 1}`,
-    words: `${words(at)}, ${place || at + 1}`,
+    words: place ? `${words(at)}, ${place}` : `${words(at)} ${at + 1}`,
   }));
 }
 
