@@ -136,7 +136,9 @@ module Dielectra
       def asked? = %w[watch probe].include?(@step.do) && @action && (@action.answers || @action.purpose == :clear)
 
       # Whether it is the test before power comes on
-      def pre_energization_test? = @step.do == "probe" && @action && @action.answers.nil? && @action.purpose != :clear
+      def pre_energization_test?
+        @step.do == "probe" && @session.situation.off? && @action && @action.answers.nil? && @action.purpose != :clear
+      end
 
       # What a step leads to, if it is not the aim itself
       def goal
@@ -168,7 +170,8 @@ module Dielectra
       def place_of_question = Naming.place(@session.situation.place_of_point(@action.subject.first))
 
       def purpose
-        return RULES.fetch(@rule) if @rule
+        return LIT_FIRST if lit_first?
+        return spoken(RULES.fetch(@rule)) if @rule
         return unless @action
 
         return trial if pre_energization_test?
@@ -206,6 +209,27 @@ module Dielectra
           end
         end
       end
+
+      LIT_FIRST =
+        "A load has to be on when the breaker goes off: whoever watches then sees whether it is the right one."
+      private_constant :LIT_FIRST
+
+      # Whether the step gets a load on before the first breaker goes off and a box is opened
+      def lit_first?
+        opening = @rule == :for_change || @action&.purpose == :open
+        opening && %w[set watch].include?(@step.do) && @session.situation.power == "on" &&
+          @session.situation.opened.empty?
+      end
+
+      # Words of a light, said of what is there
+      def spoken(words)
+        kinds = @session.job.goal.loads.map(&:kind).uniq
+        noun = kinds.one? && NOUNS[kinds.first]
+        noun ? words.gsub(/\b(light)(s?)\b/) { "#{noun}#{Regexp.last_match(2)}" } : words
+      end
+
+      NOUNS = { "receptacle" => "outlet", "fan" => "fan" }.freeze
+      private_constant :NOUNS
 
       def trial
         if @step["at"].any? { |point| PointId.box?(point) }

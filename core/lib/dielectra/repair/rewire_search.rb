@@ -107,7 +107,33 @@ module Dielectra
 
         ways
           .group_by { |way| [way.values_at(*fixed), way.values_at(*loose).map(&:to_s).sort] }
-          .map { |_, alike| alike.min_by { |way| color_cost(run, way) } }
+          .map { |_, alike| alike.min_by { |way| [color_cost(run, way), on_white(run, way), off_red(run, way)] } }
+      end
+
+      # How well a function goes on a conductor that is white: the supply before a traveler, and a switched return last
+      # (article 200.7(C)). All others are fit for it.
+      ON_WHITE = { "line" => 1, "traveler" => 2, "onward" => 2 }.freeze
+      WORST_ON_WHITE = 3
+      private_constant :ON_WHITE, :WORST_ON_WHITE
+
+      def on_white(run, way)
+        run
+          .strands
+          .zip(way)
+          .sum do |strand, function|
+            role = function && Design::Layout.role(function)
+            next 0 if role.nil? || role == "neutral" || !Trade::Color.neutral?(strand.color)
+
+            ON_WHITE.fetch(role, WORST_ON_WHITE)
+          end
+      end
+
+      # Red is a traveler by habit, where there are travelers: what else lies on it
+      def off_red(run, way)
+        roles = way.map { |function| function && Design::Layout.role(function) }
+        return 0 unless roles.include?("traveler")
+
+        run.strands.zip(roles).count { |strand, role| strand.color == "red" && role && role != "traveler" }
       end
 
       # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves

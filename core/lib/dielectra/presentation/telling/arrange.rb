@@ -30,7 +30,7 @@ module Dielectra
         def title(rewire, name)
           moved = rewire.moved
           return "Take everything apart in the #{name} box" if rewire.apart? && moved.size > MANY
-          return "In the #{name} box, take off #{named(rewire.freed)} and look at the ends" if rewire.freeing?
+          return "In the #{name} box, take off #{named(rewire.freed)}" if rewire.freeing?
           return "In the #{name} box, make up #{named(moved)} again" if rewire.as_found?
 
           moved.size > MOST_NAMED ? "Rewire the #{name} box as listed" : "In the #{name} box, move #{named(moved)}"
@@ -38,9 +38,15 @@ module Dielectra
 
         def stays(rewire, name)
           [
-            rewire.freed.any? ? "Cap #{named(rewire.freed)}." : "Cut back, strip and tighten what you make up.",
+            rewire.freed.any? ? cap(rewire.freed) : "Cut back, strip and tighten what you make up.",
             ("Everything else in the #{name} box stays as it is." if rewire.leaves_some?)
           ].compact.join(" ")
+        end
+
+        def cap(freed)
+          return "Look at its end, then cap it." if freed.one?
+
+          "Look at the ends. Cap #{named(freed)}."
         end
 
         def named(points) = Naming.list(points.map { |point| Naming.point(point) })

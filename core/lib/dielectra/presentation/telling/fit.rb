@@ -7,7 +7,7 @@ module Dielectra
       class Fit < Words
         def told(situation)
           kind = Trade.article(term(self["kind"], situation.job.region))
-          ["Fit #{kind} as #{self["device"]} in the #{place(situation)} box", detail(situation), nil]
+          ["Fit #{kind}#{which(situation)} in the #{place(situation)} box", detail(situation), nil]
         end
 
         # How a device is fitted
@@ -24,6 +24,12 @@ module Dielectra
           "there was no #{term(self["kind"], situation.job.region)} for the #{place(situation)} box"
 
         private
+
+        # Its name on the drawing, where a box holds several devices
+        def which(situation)
+          here = situation.place_of_device(self["device"])
+          " as #{self["device"]}" if situation.open?(here) && situation.opened[here]["devices"].size > 1
+        end
 
         def detail(situation)
           old = situation.found_device(self["device"])

@@ -33,11 +33,17 @@ module Dielectra
           colors = cable_end.insulated.map(&:color)
           cable_end.insulated.filter_map do |wire|
             point = cable_end.point(wire)
-            next unless HOT.include?(roles[point]) && @job.region.marked_when_hot?(wire.color, colors)
+            unless joined?(place, point) && HOT.include?(roles[point]) &&
+                     @job.region.marked_when_hot?(wire.color, colors)
+              next
+            end
 
             [place, point, roles[point], !wire.tape.nil? || @situation.tapes.key?(point)]
           end
         end
+
+        # A conductor that touches nothing is not hot yet.
+        def joined?(place, point) = @situation.joints(place).any? { |joint| joint.size > 1 && joint.include?(point) }
 
         # Sleeves are asked for in every kind of run, tape on white only in cables.
         def everywhere? = @job.region.sleeves?
