@@ -30,10 +30,10 @@ module Dielectra
 
       # @param said [Hash] `switches` (one to four names of places), `light` (the name of the place of what is
       #   switched), `load` (its kind), or `loads` (each with `place`, `kind` and `lamp`) where there are several;
-      #   `volts`, `works` (for each switch the loads or parts of loads that it works, as `L1` or `L1.fan`; without it every
-      #   switch works every load; a switch that works nothing is one that nobody knows the use of), `method`, `amps`,
-      #   `breakers` (each with `amps` and `protection`), `year_built`, `marked`, `began`, `trips` (one of TRIPS),
-      #   `junctions` (names of further boxes), `story` and `tools`
+      #   `volts`, `works` (for each switch the loads or parts of loads that it works, as `L1` or `L1.fan`; without it
+      #   every switch works every load; a switch that works nothing is one that nobody knows the use of), `method`,
+      #   `amps`, `breakers` (each with `amps` and `protection`), `year_built`, `marked`, `began`, `trips` (one of
+      #   TRIPS), `junctions` (names of further boxes), `story` and `tools`
       # @return [Hash] a job document without steps
       # @raise [InvalidInput]
       def self.document(said)

@@ -57,8 +57,8 @@ module Dielectra
         "swap" => %w[device]
       }.freeze
 
-      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `lamps`, `protections`, `changes` and `fits` with their words,
-      #   `most_loads` and `most_switches`
+      # @return [Hash] `loads`, `methods`, `volts`, `began`, `trips`, `lamps`, `protections`, `changes` and `fits` with
+      #   their words, `most_loads` and `most_switches`
       def self.to_h
         {
           "loads" =>

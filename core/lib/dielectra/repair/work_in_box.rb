@@ -81,8 +81,11 @@ module Dielectra
 
       # Any two conductors of the box, by number, and whether they touch now
       def pairs
-        @memory[:pairs] ||=
-          @points.each_index.to_a.combination(2).map do |one, other|
+        @memory[:pairs] ||= @points
+          .each_index
+          .to_a
+          .combination(2)
+          .map do |one, other|
             joint = @memory[:joint_of][one]
             [one, other, !joint.nil? && joint == @memory[:joint_of][other]]
           end

@@ -82,9 +82,7 @@ module Dielectra
       # @yieldparam place [String]
       # @yieldreturn [Boolean] whether the plan is about the place
       def likeliest(places)
-        places.max_by do |place|
-          leading.sum { |one| repairable?(one) && yield(plan(one), place) ? one.weight : 0.0 }
-        end
+        places.max_by { |place| leading.sum { |one| repairable?(one) && yield(plan(one), place) ? one.weight : 0.0 } }
       end
 
       def repairable?(hypothesis) = plan(hypothesis).obstacle.nil?
