@@ -126,15 +126,6 @@ module Dielectra
       # @return [Boolean] whether a place stays live with every breaker off that is known to feed something there
       def second_circuit?(place) = live.key?(place)
 
-      # @return [Boolean] whether an open box stayed live with every known breaker off, and the one that keeps it so was
-      #   looked for in vain
-      def kept_live?(place) =
-        open?(place) && points(place).any? { |point| declined?({ "do" => "find_breaker", "point" => point }, SEARCHED) }
-
-      # Times one may be unsure which breaker it is
-      SEARCHED = 2
-      private_constant :SEARCHED
-
       # @return [Array<String>] breakers of other circuits that kept a place live on an earlier visit
       def remembered_breakers(place) = job.memory ? job.memory.breakers_at(place) - job.breakers : []
 

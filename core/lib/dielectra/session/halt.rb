@@ -124,10 +124,22 @@ module Dielectra
 
       # Another circuit keeps a box live, and its breaker was not found.
       def kept_out
-        place = @session.situation.opened_boxes.find { |name| @session.situation.kept_live?(name) }
+        place = @session.situation.opened_boxes.find { |name| kept_live?(name) }
         place &&
           "another circuit keeps the #{Presentation::Naming.place(place)} box live, and its breaker was not found"
       end
+
+      # Whether a box is live with every known breaker off, or was when the job began to go in circles, and the breaker
+      # that keeps it so was looked for in vain
+      def kept_live?(place)
+        situation = @session.situation
+        return sought?([situation.live_point(place)]) if situation.second_circuit?(place)
+
+        @reason == :no_progress && sought?(situation.points(place))
+      end
+
+      def sought?(points) =
+        points.any? { |point| @session.situation.declined?({ "do" => "find_breaker", "point" => point }) }
 
       # The suspects that are left, as many as are almost certain to include the right one
       def left

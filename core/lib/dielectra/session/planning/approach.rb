@@ -20,7 +20,6 @@ module Dielectra
       def hands(place)
         permit = @permits.hands(place)
         return fitting { taken(yield(permit)) } if permit
-        return if @situation.kept_live?(place)
 
         cover = @permits.cover
         return switch_off unless cover
