@@ -1,102 +1,72 @@
 # frozen_string_literal: true
 
+require_relative "../support/small_house"
+
 # Several things asked for at once.
 RSpec.describe Dielectra::Session::Change, "of several things" do
-  def played(document, circuit)
+  include SmallHouse
+
+  # @return [Array(Session, House)]
+  def done(document, circuit)
     job = Dielectra::Evidence::Job.read(document)
     house = Dielectra::Practice::House.new(Dielectra::Circuit.read(circuit), job:)
-    session = Dielectra::Session::Troubleshooting.for(job)
-    until session.next.is_a?(Dielectra::Session::Conclusion)
-      step = session.next.to_h
-      session.record(step.merge("answer" => house.answer(step)))
-    end
-    [session, house]
-  end
-
-  def cable(from, to, type)
-    colors = type == "14/3" ? %w[black red white bare] : %w[black white bare]
-    conductors = colors.map { |color| { "id" => color, "color" => color } }
-    { "ends" => [from, to], "type" => type, "method" => "nm", "length_ft" => 20, "conductors" => conductors }
+    [play(house, job), house]
   end
 
   context "when one half of an outlet was always live" do
+    let(:places) { { "panel" => "panel", "den" => "switch_box", "hall" => "switch_box", "wall" => "receptacle_box" } }
     # Two three-ways work the upper half of an outlet; the lower half is live always.
     let(:circuit) do
-      {
-        "format" => "dielectra/circuit",
-        "version" => 1,
-        "supply" => {
-          "volts" => 120,
-          "hertz" => 60
-        },
-        "places" => [
-          { "id" => "panel", "kind" => "panel" },
-          { "id" => "den", "kind" => "switch_box", "enclosure" => "plastic" },
-          { "id" => "hall", "kind" => "switch_box", "enclosure" => "plastic" },
-          { "id" => "wall", "kind" => "receptacle_box", "enclosure" => "plastic" }
+      circuit_document(
+        places:,
+        cables: [
+          run("hall/2", "wall/2", "black white bare", type: "14/2"),
+          run("den/1", "hall/1", "black red white bare", type: "14/3"),
+          run("panel/1", "wall/1", "black white bare", type: "14/2")
         ],
-        "cables" => [
-          cable("hall/2", "wall/2", "14/2"),
-          cable("den/1", "hall/1", "14/3"),
-          cable("panel/1", "wall/1", "14/2")
-        ],
-        "devices" => [
-          { "id" => "B1", "kind" => "breaker", "place" => "panel" },
-          { "id" => "S1", "kind" => "three_way", "place" => "den", "position" => "up" },
-          { "id" => "S2", "kind" => "three_way", "place" => "hall", "position" => "up" },
+        devices: [
+          switch("S1", "den", kind: "three_way"),
+          switch("S2", "hall", kind: "three_way"),
           { "id" => "R1", "kind" => "receptacle", "place" => "wall", "hot_tab" => "removed" }
         ],
-        "joints" =>
-          [
-            %w[B1.load panel/1.black],
-            %w[panel.neutral panel.ground panel/1.white panel/1.bare],
-            %w[S1.common den/1.black],
-            %w[S1.traveler_1 den/1.red],
-            %w[S1.traveler_2 den/1.white],
-            %w[S1.ground den/1.bare],
-            %w[S2.common hall/2.black],
-            %w[hall/2.white hall/1.black],
-            %w[S2.traveler_2 hall/1.red],
-            %w[S2.traveler_1 hall/1.white],
-            %w[hall/2.bare hall/1.bare S2.ground],
-            %w[R1.hot_1 wall/2.black],
-            %w[R1.hot_2 wall/2.white wall/1.black],
-            %w[R1.neutral_1 wall/1.white],
-            %w[wall/2.bare wall/1.bare R1.ground]
-          ].map { |points| { "points" => points } },
-        "faults" => []
-      }
+        joints: [
+          "B1.load panel/1.black",
+          "panel.neutral panel.ground panel/1.white panel/1.bare",
+          "S1.common den/1.black",
+          "S1.traveler_1 den/1.red",
+          "S1.traveler_2 den/1.white",
+          "S1.ground den/1.bare",
+          "S2.common hall/2.black",
+          "hall/2.white hall/1.black",
+          "S2.traveler_2 hall/1.red",
+          "S2.traveler_1 hall/1.white",
+          "hall/2.bare hall/1.bare S2.ground",
+          "R1.hot_1 wall/2.black",
+          "R1.hot_2 wall/2.white wall/1.black",
+          "R1.neutral_1 wall/1.white",
+          "wall/2.bare wall/1.bare R1.ground"
+        ]
+      )
     end
     let(:job) do
-      {
-        "format" => "dielectra/job",
-        "version" => 1,
-        "supply" => {
-          "volts" => 120,
-          "hertz" => 60
+      wanted = {
+        "kind" => "change",
+        "control" => {
+          "R1" => ["S1"]
         },
-        "places" => circuit["places"].map { |row| row.slice("id", "kind") },
-        "breakers" => [{ "id" => "B1" }],
-        "controls" => [{ "id" => "S1", "place" => "den" }, { "id" => "S2", "place" => "hall" }],
-        "loads" => [{ "id" => "R1", "place" => "wall", "kind" => "receptacle" }],
-        "wanted" => {
-          "kind" => "change",
-          "control" => {
-            "R1" => ["S1"]
-          },
-          "retire" => ["S2"],
-          "always" => ["R9"],
-          "new" => [{ "id" => "R9", "kind" => "receptacle", "place" => "nook" }],
-          "places" => [{ "id" => "nook", "kind" => "receptacle_box" }],
-          "runs" => [{ "between" => %w[wall nook], "length_ft" => 12 }]
-        },
-        "tools" => %w[ncv voltage continuity resistance bench],
-        "steps" => []
+        "retire" => ["S2"],
+        "always" => ["R9"],
+        "new" => [{ "id" => "R9", "kind" => "receptacle", "place" => "nook" }],
+        "places" => [{ "id" => "nook", "kind" => "receptacle_box" }],
+        "runs" => [{ "between" => %w[wall nook], "length_ft" => 12 }]
       }
+      job_document(places:, controls: { "S1" => "den", "S2" => "hall" }, loads: {}, wanted:).merge(
+        "loads" => [{ "id" => "R1", "place" => "wall", "kind" => "receptacle" }]
+      )
     end
 
     it "keeps it live, and reads the ground of the new box" do
-      session, house = played(job, circuit)
+      session, house = done(job, circuit)
       expect(session.next.status).to eq("solved")
       asked = Dielectra::Evidence::Job.read(job).after
       expect(Dielectra::Practice::Inspection.new(house.circuit, asked).obeys?).to be(true)
@@ -120,7 +90,7 @@ RSpec.describe Dielectra::Session::Change, "of several things" do
           "new" => wanted["new"] + [lamp],
           "places" => wanted["places"] + [{ "id" => "attic_ceiling", "kind" => "luminaire_box" }]
         )
-      session, = played(document.merge("wanted" => both), demo_document("chart_room.circuit.json"))
+      session, = done(document.merge("wanted" => both), demo_document("chart_room.circuit.json"))
       expect(session.next.to_h.values_at("status", "would_need")).to eq(["stopped", []])
       expect(session.next.why).to include(
         "it takes 2 more: from chart room to gallery door (14/3), and from chart room to attic ceiling (14/2)"

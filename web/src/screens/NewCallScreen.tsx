@@ -14,7 +14,7 @@ import { Select } from "../ui/Select";
 import { Toggle } from "../ui/Toggle";
 import { ChangeAsked, type Change } from "./ChangeAsked";
 import { Group, Row } from "./CallParts";
-import { asCall, drafted, said, type Said, type Sent } from "./newCall";
+import { asCall, blank, drafted, said, type Said, type Sent } from "./newCall";
 import { partsOf, Works } from "./Works";
 
 /** A call starts with a few words; a job file that somebody sent opens one as well. */
@@ -52,24 +52,12 @@ function Asked({ form, known, volts }: AskedProps) {
   const { register, handleSubmit, control, formState, setValue } = useForm<Said>({
     resolver: zodResolver(file ? said : drafted),
     defaultValues: {
+      ...blank,
       name: known?.house.name ?? "",
       street: known?.house.street ?? "",
-      title: "",
-      complaint: "",
-      switches: [{ place: "", works: [], marked: false }],
       loads: [{ place: usual?.usual ?? "", kind: usual?.value ?? "" }],
       method: form.methods[0]?.value ?? "",
-      began: "",
-      trips: "",
       volts,
-      amps: "",
-      other_amps: "",
-      protection: "",
-      lamp: "",
-      year_built: "",
-      junctions: "",
-      day: "",
-      time: "",
     },
   });
   const switches = useFieldArray({ control, name: "switches" });

@@ -1,28 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { asCall, type Said } from "./newCall";
+import { asCall, blank, type Said } from "./newCall";
 
 const said: Said = {
-  name: "",
+  ...blank,
   street: "3 Quay Row",
   title: "Hall light",
-  complaint: "",
   switches: [{ place: "hall", works: [], marked: false }],
   loads: [
     { place: "ceiling", kind: "luminaire" },
     { place: "wall", kind: "receptacle" },
   ],
-  method: "nm",
-  began: "",
-  trips: "",
-  volts: 120,
-  amps: "",
-  other_amps: "",
-  protection: "",
-  lamp: "",
-  year_built: "",
-  junctions: "",
-  day: "",
-  time: "",
 };
 
 function drafted(more: Partial<Said>, change: Parameters<typeof asCall>[2] = null) {

@@ -36,6 +36,28 @@ export const drafted = said.extend({
 });
 export type Said = z.infer<typeof said>;
 
+/** A call of which nothing was said yet. */
+export const blank: Said = {
+  name: "",
+  street: "",
+  title: "",
+  complaint: "",
+  switches: [{ place: "", works: [], marked: false }],
+  loads: [{ place: "", kind: "" }],
+  method: "",
+  began: "",
+  trips: "",
+  volts: 0,
+  amps: "",
+  other_amps: "",
+  protection: "",
+  lamp: "",
+  year_built: "",
+  junctions: "",
+  day: "",
+  time: "",
+};
+
 /** A job file that was chosen. */
 export type Sent = { name: string; content: Record<string, unknown> };
 
