@@ -13,9 +13,6 @@ module Dielectra
       BRIEF = Patience.new(150, 300).freeze
       # Choices of a run that count as one more assignment tried: a run of six conductors has 720
       A_TRY = 24
-      # Cost in minutes of a neutral on a conductor that is not white, so that white is preferred where the work is
-      # equal
-      OFF_COLOR = 0.7
 
       # State of a search: runs from the leaves inward, what each may carry, boxes decided at each depth, lower bounds
       # of the remaining cost, the best result so far, and what the search has taken
@@ -66,9 +63,9 @@ module Dielectra
       # @param patience [Patience]
       def initialize(job, work, patience: THOROUGH)
         @patience = patience
-        @job = job
         @work = work
         @choices = ConductorChoices.new
+        @colors = ConductorColors.new(job.region)
         @orders = {}.compare_by_identity
         @boxes = {}.compare_by_identity
       end
@@ -107,33 +104,7 @@ module Dielectra
 
         ways
           .group_by { |way| [way.values_at(*fixed), way.values_at(*loose).map(&:to_s).sort] }
-          .map { |_, alike| alike.min_by { |way| [color_cost(run, way), on_white(run, way), off_red(run, way)] } }
-      end
-
-      # How well a function goes on a conductor that is white: the supply before a traveler, and a switched return last
-      # (article 200.7(C)). All others are fit for it.
-      ON_WHITE = { "line" => 1, "traveler" => 2, "onward" => 2 }.freeze
-      WORST_ON_WHITE = 3
-      private_constant :ON_WHITE, :WORST_ON_WHITE
-
-      def on_white(run, way)
-        run
-          .strands
-          .zip(way)
-          .sum do |strand, function|
-            role = function && Design::Layout.role(function)
-            next 0 if role.nil? || role == "neutral" || !Trade::Color.neutral?(strand.color)
-
-            ON_WHITE.fetch(role, WORST_ON_WHITE)
-          end
-      end
-
-      # Red is a traveler by habit, where there are travelers: what else lies on it
-      def off_red(run, way)
-        roles = way.map { |function| function && Design::Layout.role(function) }
-        return 0 unless roles.include?("traveler")
-
-        run.strands.zip(roles).count { |strand, role| strand.color == "red" && role && role != "traveler" }
+          .map { |_, alike| alike.min_by { |way| @colors.rank(run, way) } }
       end
 
       # Layouts over the cables as they lie, the one they were meant for first, each with its runs from the leaves
@@ -236,13 +207,13 @@ module Dielectra
       end
 
       def price(search, depth, picks)
-        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) +
+        @colors.cost(search.runs[depth], search.choices[depth][picks[depth]]) +
           search.boxes[depth].sum { |box| cost_of(search, box, picks) }
       end
 
       # Lower bound of the cost
       def least(search, depth, picks)
-        color_cost(search.runs[depth], search.choices[depth][picks[depth]]) +
+        @colors.cost(search.runs[depth], search.choices[depth][picks[depth]]) +
           search.boxes[depth].sum { |box| least_of(search, box, picks) }
       end
 
@@ -270,14 +241,6 @@ module Dielectra
             end
           end
         (0..search.runs.size).map { |depth| least.drop(depth).sum - 1e-9 }
-      end
-
-      def color_cost(run, way)
-        neutral = way.index { |function| function && Design::Layout.role(function) == "neutral" }
-        colors = @job.region.habits(run.strands.map(&:color))
-        return 0.0 if neutral.nil? || Trade::Color.neutral?(colors[neutral])
-
-        colors.any? { |color| Trade::Color.neutral?(color) } ? OFF_COLOR : 0.0
       end
     end
   end
