@@ -95,7 +95,7 @@ module Dielectra
 
       # Rules that come before everything else
       def first =
-        ruled(:breaker, BreakerCheck.new(@session).step) || ruled(:second_circuit, second_circuit) ||
+        ruled(:breaker, BreakerCheck.new(@session).step) || ruled(:second_circuit, second_circuit) || kept_live ||
           ruled(:prove_dead, first_proof) || ruled(:look, first_look) ||
           ruled(:partners, PartnerToggles.new(@session).step) || ruled(:scorched, ScorchedDevice.new(@session).step) ||
           ruled(:stray, StraySwitch.new(@session).step) || ruled(:parted, PartedLook.new(@session).step) ||
@@ -291,10 +291,12 @@ module Dielectra
       end
 
       # A box that stays live with every known breaker off: nothing else is opened before its breaker is found.
-      def second_circuit
-        place = situation.live.keys.find { |name| situation.open?(name) && situation.off? }
-        place && @session.approach.second_circuit(place)
-      end
+      def second_circuit = (@session.approach.second_circuit(still_live) if still_live)
+
+      # That breaker was looked for in vain: nobody works on, in that box or beside it.
+      def kept_live = (halt(:kept_live) if still_live)
+
+      def still_live = situation.live.keys.find { |name| situation.open?(name) && situation.off? }
 
       # With a device drawn out, its box is proved dead before anything else.
       def first_proof

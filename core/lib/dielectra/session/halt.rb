@@ -15,7 +15,8 @@ module Dielectra
       REPAIRS = %w[replace arrange tab].freeze
 
       # @param session [Troubleshooting]
-      # @param reason [Symbol] :obstacle, :nothing_left, :no_progress, :too_long or :no_layout
+      # @param reason [Symbol] :obstacle, :refused, :live_metal, :kept_live, :nothing_left, :no_progress, :too_long,
+      #   :beyond_scope or :no_layout
       # @param plan [Repair::Plan, nil] the one that would be given up with
       def initialize(session, reason, plan = nil)
         @session = session
@@ -129,17 +130,14 @@ module Dielectra
           "another circuit keeps the #{Presentation::Naming.place(place)} box live, and its breaker was not found"
       end
 
-      # Whether a box is live with every known breaker off, or was when the job began to go in circles, and the breaker
-      # that keeps it so was looked for in vain
+      # Whether a box is live with every known breaker off, and the breaker that keeps it so was looked for in vain
       def kept_live?(place)
         situation = @session.situation
-        return sought?([situation.live_point(place)]) if situation.second_circuit?(place)
+        return false unless situation.second_circuit?(place)
 
-        @reason == :no_progress && sought?(situation.points(place))
+        @reason == :kept_live ||
+          situation.declined?({ "do" => "find_breaker", "point" => situation.live_point(place) })
       end
-
-      def sought?(points) =
-        points.any? { |point| @session.situation.declined?({ "do" => "find_breaker", "point" => point }) }
 
       # The suspects that are left, as many as are almost certain to include the right one
       def left
