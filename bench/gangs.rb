@@ -1,27 +1,28 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Makes houses with several switches in one box, by a builder of its own that shares nothing with the engine, and plays
-# them with cases.rb:
+# Makes houses with several switches in one box, by a builder that shares nothing with the engine, and plays them with
+# cases.rb:
 #
 #   bundle exec ruby --yjit bench/gangs.rb [HOUSES] [SEED] [OPTIONS OF cases.rb]
 #
-# FAMILIES in the environment picks some of Gang::FAMILIES, with commas between
+# FAMILIES in the environment picks some of Practice::GangFamilies::FAMILIES, with commas between
 
+$LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "dielectra"
 require "json"
 require "tmpdir"
-require_relative "gangs/house"
 
 count = ARGV.first.to_s.match?(/\A\d+\z/) ? ARGV.shift.to_i : 60
 seed = ARGV.first.to_s.match?(/\A\d+\z/) ? ARGV.shift.to_i : 1
-families = ENV["FAMILIES"] ? ENV["FAMILIES"].split(",") : Gang::FAMILIES
+families = ENV["FAMILIES"] ? ENV["FAMILIES"].split(",") : Dielectra::Practice::GangFamilies::FAMILIES
 Dir.mktmpdir do |folder|
   expected = {}
   count.times do |number|
     gang =
-      Gang.new(
+      Dielectra::Practice::Gang.new(
         families[number % families.size],
-        GangFaults::ALL.sample(random: Random.new(seed + number)),
+        Dielectra::Practice::GangFaults::ALL.sample(random: Random.new(seed + number)),
         Random.new((seed * 1000) + number)
       )
     name = format("gang_%03d", number)

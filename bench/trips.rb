@@ -6,15 +6,14 @@
 #   ruby --yjit bench/trips.rb COUNT FOLDER [SEED] [--from FOLDER]
 #   ruby --yjit bench/cases.rb FOLDER
 #
-# What trips it is drawn in turn from TripHouse::TWISTS. With --from, the houses of that folder are put right and
-# spoiled anew; without it they are made up.
+# What trips it is drawn in turn from Practice::TripHouse::TWISTS. With --from, the houses of that folder are put right
+# and spoiled anew; without it they are made up.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "fileutils"
 require "json"
 require "optparse"
-require_relative "support/trip_house"
 
 from = nil
 OptionParser.new { |parser| parser.on("--from FOLDER") { |value| from = value } }.parse!(ARGV)
@@ -25,15 +24,17 @@ paths = from ? Dir[File.join(from, "trip_*.job.json")] : []
 bases =
   paths.filter_map do |path|
     base = [path.sub(".job.json", ".circuit.json"), path].map { |one| JSON.parse(File.read(one)) }
-    base if TripHouse.sound?(*base)
+    base if Dielectra::Practice::TripHouse.sound?(*base)
   end
 abort "no house in #{from} is sound once its faults are taken out" if from && bases.empty?
-twists = bases.any? ? TripHouse::TWISTS : TripHouse::TWISTS - %i[appliance overload]
+twists =
+  bases.any? ? Dielectra::Practice::TripHouse::TWISTS : Dielectra::Practice::TripHouse::TWISTS - %i[appliance overload]
 FileUtils.mkdir_p(folder)
 expected =
   Array
     .new(count) do |number|
-      house = TripHouse.new(Random.new((seed * 10_000) + number), twists[number % twists.size], bases)
+      house =
+        Dielectra::Practice::TripHouse.new(Random.new((seed * 10_000) + number), twists[number % twists.size], bases)
       name = format("made_%03d", number)
       File.write(File.join(folder, "#{name}.circuit.json"), JSON.pretty_generate(house.found.to_h))
       File.write(File.join(folder, "#{name}.job.json"), JSON.pretty_generate(house.job))

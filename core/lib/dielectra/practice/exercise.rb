@@ -15,6 +15,8 @@ module Dielectra
 
       # A conductor taken from where it is and put somewhere else; it becomes a step that arranges its box.
       MOVE = "move"
+      # What is said of loads that do not obey, where that can be repaired
+      UNCONTROLLED = "the switches do not control the light from every position"
       # More acts than anybody needs
       MOST = 300
 
@@ -24,13 +26,14 @@ module Dielectra
       # @param seed [Integer]
       # @param said [Array<Hash>] acts so far, as they were told to #act
       # @param lesson [Integer, nil] of the course, which has its own house
+      # @param given [Hash, nil] a house that is written down; see Case.read
       # @raise [InvalidInput]
-      def initialize(number, seed, said = [], lesson: nil)
-        @level = lesson ? Lesson.at(lesson) : Level.at(number)
+      def initialize(number, seed, said = [], lesson: nil, given: nil)
+        @level = given ? Level::OWN : (lesson ? Lesson.at(lesson) : Level.at(number))
         @seed = lesson ? @level.seed : seed
-        @scenario = level.scenario(seed)
+        @scenario = given ? Case.read(given) : level.scenario(seed)
         @job = scenario.job
-        @house = House.new(scenario.circuit, random: Random.new(@seed))
+        @house = House.new(scenario.circuit, random: Random.new(@seed), job:)
         @watch = SafetyObserver.new(house, job)
         @situation = Evidence::Situation.of(job)
         @costs = Evidence::Costs.new
@@ -68,7 +71,7 @@ module Dielectra
         inspection = Inspection.new(house.circuit, job)
         handover = Handover.new(scenario.circuit, house.circuit, job, opened: situation.opened.keys)
         [
-          *("the switches do not control the light from every position" unless inspection.obeys?),
+          *(UNCONTROLLED unless scenario.beyond? || inspection.obeys?),
           *inspection.hazards,
           *handover.shortcomings
         ].uniq

@@ -4,7 +4,7 @@ module Dielectra
   module Practice
     # What an apprentice can practice on, from easy to hard, and what each teaches
     Level =
-      Struct.new(:number, :name, :teaches, :families, :troubles) do
+      Struct.new(:number, :name, :teaches, :families, :troubles, :maker) do
         # @param number [Integer]
         # @raise [InvalidInput]
         def self.at(number) =
@@ -12,9 +12,11 @@ module Dielectra
             raise(InvalidInput.new("there is no level #{number}.", pointer: "/level"))
 
         # @param seed [Integer]
-        # @return [Scenario] the same house for the same seed
+        # @return [Scenario, Case] the same house for the same seed
         def scenario(seed)
           random = Random.new((seed * 10) + number)
+          return maker.call(families.sample(random:), troubles.sample(random:), random) if maker
+
           Scenario.new(random, family: families.sample(random:), trouble: troubles.sample(random:))
         end
 
@@ -77,7 +79,35 @@ module Dielectra
         "A screw's color is a habit. A breaker is turned on once, after a reading.",
         %i[one two three],
         %i[marks_wrong found_tripped wrong_device contact_stuck_closed]
+      ),
+      Level.new(
+        9,
+        "Several switches in one box",
+        "Which switch works which light. Two circuits in one box, and two neutrals that must not meet.",
+        %w[two_singles three_singles pair_and_single fan_and_light two_feeds half_and_light outlet_beside],
+        %w[loads_exchanged load_on_neighbor line_left_out joint_open stuck_open taken_apart conductors_exchanged],
+        ->(family, fault, random) { Gang.new(family, fault, random).to_case }
+      ),
+      Level.new(
+        10,
+        "A breaker that trips",
+        "Read before you reset. One thing taken off or unplugged for each try.",
+        %i[one two three conduit loads],
+        %i[fixture switch run],
+        ->(_, twist, random) { TripHouse.new(random, twist).to_case }
+      ),
+      Level.new(
+        11,
+        "A label that is wrong",
+        "Watch the load while its breaker goes off. What the panel says is only a label.",
+        %i[second_circuit],
+        %i[exchanged joint_open contact_stuck_open],
+        ->(family, trouble, random) { WrongLabel.new(Scenario.new(random, family:, trouble:)).to_case }
       )
     ].freeze
+
+    # A finished job of one's own
+    Level::OWN =
+      Level.new(0, "A job of your own", "What you found then, found again with nobody to tell you.", [], []).freeze
   end
 end

@@ -7,8 +7,6 @@ module Dielectra
     class Review
       # Bits below which a question has told nothing
       TOLD = 0.02
-      # Causes that lie where they lie, whatever box one stands at
-      ANYWHERE = %w[lamp no_supply conductor_open].freeze
       # Steps by what they count as
       OPENING = %w[open].freeze
       READING = %w[probe bench].freeze
@@ -30,18 +28,10 @@ module Dielectra
       def right? = @exercise.right?
 
       # @return [Boolean] whether the claim names the trouble, and the box where that counts
-      def named?
-        return false unless @claim && knowing.named?([@claim])
-
-        places = @exercise.scenario.faulty_places
-        ANYWHERE.include?(@claim["kind"]) || places.empty? || places.include?(@claim["place"])
-      end
+      def named? = !@claim.nil? && @exercise.scenario.named?(@claim)
 
       # @return [Hash] the trouble in the form of a cause
-      def truth
-        kind = PerfectInformation::CAUSES.fetch(@exercise.scenario.trouble).first
-        { "kind" => kind, "place" => @exercise.scenario.faulty_places.first }.compact
-      end
+      def truth = @exercise.scenario.truth
 
       # @return [Integer] boxes opened, and readings taken
       def openings = count(OPENING)
@@ -54,13 +44,14 @@ module Dielectra
         places.each_cons(2).count { |one, other| one != other }
       end
 
-      # @return [Hash{Symbol => Float}] minutes of the program, of a fixed procedure, and of one who knew the trouble
+      # @return [Hash{Symbol => Float}] minutes of the program, of a fixed procedure where one is known, and of one who
+      #   knew the trouble
       def others
         {
           program: program.minutes,
-          procedure: FixedProcedure.new(@exercise.scenario).minutes,
-          knowing: knowing.minutes
-        }
+          procedure: @exercise.scenario.procedure,
+          knowing: @exercise.scenario.knowing(@left, program)
+        }.compact
       end
 
       # @return [Array<Bits>] for each step that was taken
@@ -80,17 +71,16 @@ module Dielectra
 
       def count(kinds) = @exercise.steps.count { |step| kinds.include?(step["do"]) }
 
-      def knowing = @knowing ||= PerfectInformation.new(@exercise.scenario)
-
-      # The program's own play of the same house
+      # The program's own play of the same house, and the house as it left it
       def program
         @program ||=
           begin
-            house = House.new(@exercise.scenario.circuit, random: Random.new(@exercise.seed))
+            house = House.new(@exercise.scenario.circuit, random: Random.new(@exercise.seed), job: @exercise.job)
             session = Session::Troubleshooting.for(@exercise.job)
             until (step = session.next).is_a?(Session::Conclusion)
-              session.record(step.to_h.merge("answer" => house.answer(step.to_h)))
+              session.record(step.to_h.merge("answer" => house.answer(step.to_h).except("id")))
             end
+            @left = house.circuit
             session
           end
       end

@@ -74,6 +74,28 @@ module Dielectra
       # @return [Array<String>]
       def faulty_places = @faulty_places.uniq
 
+      # @param claim [Hash] `kind`, and `place` where there is one
+      # @return [Boolean] whether it names the trouble, and the box where that counts
+      def named?(claim)
+        return false unless PerfectInformation.new(self).named?([claim])
+
+        Case::ANYWHERE.include?(claim["kind"]) || faulty_places.empty? || faulty_places.include?(claim["place"])
+      end
+
+      # @return [Hash] the trouble in the form of a cause
+      def truth
+        { "kind" => PerfectInformation::CAUSES.fetch(trouble).first, "place" => faulty_places.first }.compact
+      end
+
+      # @return [Boolean] whether nothing in reach repairs it
+      def beyond? = !PerfectInformation.new(self).repairable?
+
+      # @return [Float] minutes of one who knew what is wrong, whoever has played it
+      def knowing(*) = PerfectInformation.new(self).minutes
+
+      # @return [Float] minutes of one who takes everything apart in order
+      def procedure = FixedProcedure.new(self).minutes
+
       # @return [Boolean] whether a broken or shorted run has a conductor to spare, or one too many
       def spared? =
         !@run.nil? && @run.places.none? { |place| Design::Layout.unseen?(place) } &&
