@@ -10,7 +10,8 @@ module Dielectra
       # What shows that a breaker feeds loads: the number of the step, and the loads that went out
       Proof = Struct.new(:step, :loads)
       # A listed breaker that nobody saw put a load out, and a box that another one kept live: whether it feeds anything
-      # there shows once it is on again. `settled` is nil, :elsewhere (the box stayed dead) or :here.
+      # there shows once it is on again. `settled` is nil, :elsewhere (the box stayed dead), :passing (it keeps only
+      # conductors live that touch none of the job's devices) or :here.
       Trial = Struct.new(:place, :found, :settled)
 
       FIELDS = {
@@ -31,6 +32,7 @@ module Dielectra
         },
         amps: {
         },
+        tripped: [],
         trial: nil
       }.freeze
       ON = %w[on dim flickers].freeze
@@ -42,7 +44,8 @@ module Dielectra
       # Proof. stayed: breaker => number of the look at which every load stayed on with it off. unfed: loads that were
       # on with every listed breaker off. joined: loads that no single breaker put out, so that two feed them at once.
       # behind_loads, behind_points: load or point => breaker that was found. amps:
-      # breaker => rating. trial: see Trial.
+      # breaker => rating. tripped: breakers that the job does not list, seen tripped while no load was seen on. trial: see
+      # Trial.
       attr_reader(*FIELDS.keys)
 
       # @return [BreakerLog] before the first step
@@ -107,8 +110,17 @@ module Dielectra
       def looked(answer, situation, number)
         shown = (answer["loads"] || {}).slice(*names(situation.job))
         on = shown.select { |_, light| ON.include?(light) }.keys
-        seen = noted(situation.positions, answer, situation.job).with_lit(on)
+        seen = noted(situation.positions, answer, situation.job).with_lit(on, tripped_unlisted(answer, on, situation))
         pending ? seen.judged(pending, shown, situation, number) : seen
+      end
+
+      # Where no load is on, and a breaker of the panel has tripped, that may be theirs, whatever its label says.
+      def tripped_unlisted(answer, on, situation)
+        shown = answer["breakers"] || {}
+        return tripped - shown.reject { |_, at| at == "on" }.keys if on.any?
+        return tripped if ever_lit
+
+        tripped | (shown.select { |_, at| at == "tripped" }.keys - situation.job.listed_breakers)
       end
 
       # A look as toggles stand. Nothing is learned of it while a breaker is off.
@@ -172,12 +184,36 @@ module Dielectra
         return self unless trial && trial.settled.nil? && step["place"] == trial.place
         return self unless situation.job.listed_breakers.any? { |id| situation.breakers[id] == "on" }
 
-        with(trial: Trial.new(trial.place, trial.found, step.answer["live"].empty? ? :elsewhere : :here))
+        live = step.answer["live"]
+        settled = :here
+        settled = :passing if passing?(live, situation)
+        settled = :elsewhere if live.empty?
+        with(trial: Trial.new(trial.place, trial.found, settled))
+      end
+
+      # Whether a listed breaker that is on again keeps only conductors live that go through the box, while the one that
+      # was found comes to a device of the job.
+      def passing?(live, situation)
+        joints = situation.joints(trial.place)
+        devices = situation.job.devices_at(trial.place).map(&:device)
+        on_device = ->(point) do
+          (joints.find { |some| some.include?(point) } || []).any? { |one| devices.include?(PointId.owner(one)) }
+        end
+        live.all? { |point| PointId.conductor?(point) && !on_device[point] && two_wire?(point, situation) } &&
+          behind_points.any? do |point, id|
+            id == trial.found && (on_device[point] || devices.include?(PointId.owner(point)))
+          end
+      end
+
+      # A cable with more conductors may be shared by two circuits.
+      def two_wire?(point, situation)
+        found = situation.cable_ends(trial.place).find { |one| one.id == PointId.owner(point) }
+        found && found.insulated.size <= Roster::TWO_WIRE
       end
 
       protected
 
-      def with_lit(loads) = with(lit: loads, pending: nil)
+      def with_lit(loads, tripped) = with(lit: loads, pending: nil, tripped:)
 
       # With a breaker off: the loads that went out, and those that stayed on.
       def judged(pending, shown, situation, number)

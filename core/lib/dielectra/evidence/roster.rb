@@ -233,7 +233,7 @@ module Dielectra
       def own_breakers
         listed = @listed.breakers
         own = listed.reject { |id| elsewhere?(id) }
-        own |= @log.behind_loads.values
+        own |= @log.behind_loads.values | @log.proved.keys | tripped
         own |= @log.behind_points.select { |point, id| ours?(point, id) }.values
         own |= [UNKNOWN] if own.empty? || @log.searched
         own.size > 1 && @log.behind_loads.any? && @log.searched.nil? ? own - [UNKNOWN] : own
@@ -243,7 +243,7 @@ module Dielectra
       # another one kept live stays dead with it on
       def elsewhere?(id)
         return false if @log.proved?(id) || @log.behind_points.value?(id) || @log.joined.any?
-        return true if @listed.breakers.one? && @log.stayed.key?(id)
+        return true if @listed.breakers.one? && (@log.stayed.key?(id) || tripped.any?)
 
         trial = @log.trial
         return false unless trial && trial.settled != :here && ours?(trial_point, trial.found)
@@ -253,16 +253,38 @@ module Dielectra
 
       def trial_point = @log.behind_points.key(@log.trial.found)
 
-      # Whether the circuit of a live conductor is one of the job's. Where the job's own breaker is known, a cable with
-      # one hot conductor is another circuit's; one with more may be shared.
+      # Whether the circuit of a live conductor is one of the job's. A breaker that put a load of the job out is. Where
+      # the job's own breaker is known, a cable with one hot conductor is another circuit's; one with more may be shared.
       def ours?(point, id)
-        return true if @listed.breakers.include?(id)
+        return true if @log.proved?(id) || (@listed.breakers.include?(id) && tripped.empty?)
         return shared?(point) if known_supply?
 
         !strangers_only?(point)
       end
 
-      def known_supply? = @log.proved.any? || @listed.breakers.any? { |id| @log.behind_points.value?(id) }
+      # Breakers that nobody listed, tripped while the loads are dark. Nothing is made of them once the listed one is seen
+      # to feed the job.
+      def tripped
+        told =
+          @listed.breakers.any? { |id| @log.proved?(id) || (@log.behind_points.key(id)&.then { |at| ours_at?(at) }) }
+        told ? [] : @log.tripped
+      end
+
+      # Whether a point is on a device of the job
+      def ours_at?(point)
+        return known_device?(PointId.owner(point)) unless PointId.conductor?(point)
+
+        @situation
+          .opened
+          .each_value
+          .flat_map { |found| found["joints"] }
+          .any? do |joint|
+            joint["points"].include?(point) && joint["points"].any? { |one| known_device?(PointId.owner(one)) }
+          end
+      end
+
+      def known_supply? =
+        tripped.any? || @log.proved.any? || @listed.breakers.any? { |id| @log.behind_points.value?(id) }
 
       def shared?(point)
         row = end_of(point)

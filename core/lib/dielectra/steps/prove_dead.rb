@@ -28,12 +28,32 @@ module Dielectra
           return { **dead, **as_remembered(situation, place) }
         end
 
-        { dead: situation.dead.except(place), live: situation.live.merge(place => live), proved: }
+        own = passing(situation, number, live)
+        kept = { dead: situation.dead.except(place), proved: }
+        if own
+          { **kept, live: situation.live.except(place), **own }
+        else
+          { **kept, live: situation.live.merge(place => live) }
+        end
       end
 
       def answer_from(house) = { "live" => house.live(fields["place"]) }
 
       private
+
+      # What a listed breaker that is on for a trial keeps live is another circuit's, where it only passes.
+      def passing(situation, number, live)
+        place = fields["place"]
+        trial = situation.breaker_log.after(self, situation, number).trial
+        return unless trial&.settled == :passing && situation.breaker_log.trial.settled.nil?
+
+        ids = situation.job.listed_breakers.select { |id| situation.breakers[id] == "on" }
+        ends = live.map { |point| PointId.owner(point) }
+        {
+          foreign: situation.foreign.merge(place => (situation.foreign[place] || []) | ends),
+          other_breakers: situation.other_breakers.merge(place => (situation.other_breakers[place] || []) | ids)
+        }
+      end
 
       # Cable ends of another circuit whose breaker an earlier visit found, and which is off already
       def as_remembered(situation, place)
