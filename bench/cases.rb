@@ -14,7 +14,6 @@ $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "optparse"
 require_relative "support/case_file"
-require_relative "support/least"
 require_relative "support/least_cable"
 
 options = { slips: "0", unsure: 0.0, seed: 1, workers: 2, flip: false, show: false, cable: false }
@@ -122,7 +121,7 @@ def judged(game, times)
     note,
     conclusion.causes,
     conclusion.confidence,
-    (Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved"),
+    (Dielectra::Practice::Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved"),
     (cable(circuit, session) if OPTIONS[:cable] && conclusion.status == "solved" && session.respond_to?(:asked)),
     (conclusion.status == "stopped" ? left.left_apart : []),
     inspections.flat_map(&:reversed).uniq

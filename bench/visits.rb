@@ -14,7 +14,6 @@
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
 require "optparse"
-require_relative "support/least"
 require_relative "support/sound_house"
 require_relative "visits/all_on_record"
 require_relative "visits/relapse"
@@ -51,7 +50,7 @@ Visit =
     def opened = session.situation.opened.size
 
     # Minutes of who knew the truth beforehand
-    def least(found) = Least.new(found, house.circuit, session, job).minutes
+    def least(found) = Dielectra::Practice::Least.new(found, house.circuit, session, job).minutes
   end
 
 def visit(circuit, job, seed)

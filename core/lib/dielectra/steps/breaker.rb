@@ -20,7 +20,7 @@ module Dielectra
         id = fields["device"]
         was = { id => on? ? "off" : "on", **situation.breakers.compact, **situation.breakers_found }
         changed = { breakers: situation.breakers.merge(id => fields["to"]), breakers_found: was }
-        return changed unless on?
+        return { **changed, **untold(situation) } unless on?
 
         { **changed, dead: {}, live: {}, energized: situation.energized | [id] }
       end
@@ -28,6 +28,9 @@ module Dielectra
       def stirs(situation) = on? ? situation.stirred | [Evidence::Situation::POWER] : situation.stirred
 
       private
+
+      # Whether a box that was live still is, is told by another test only.
+      def untold(situation) = { live: {}, proved: situation.proved - situation.live.keys }
 
       def on? = fields["to"] == "on"
 
