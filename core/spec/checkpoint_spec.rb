@@ -12,7 +12,7 @@ RSpec.describe Dielectra::Checkpoint do
     [session.steps, step.to_h, session.belief.hypotheses.map { |hypothesis| hypothesis.weight.round(9) }]
   end
 
-  %w[tower_stair horn_shed passage].each do |name|
+  %w[tower_stair horn_shed boathouse].each do |name|
     it "goes on in #{name} as if the session had never been put away" do
       expect(played(name, every: 1)).to eq(played(name))
     end

