@@ -88,6 +88,9 @@ module Server
       # @return [Hash] whether a step that a person wants can be taken now; see Dielectra::Session::Wish
       def wish(job, step) = ask(job, "wish", job.steps, wish: step)
 
+      # @return [Hash] a finished job as a house to practice on; see Dielectra::Practice::OwnCase
+      def own_case(job) = ask(job, "case", job.steps)
+
       # Asks the thinkers about an exercise; see Thinker
       # @param what [String] `exercise` or `review`
       # @return [Hash]

@@ -15,6 +15,7 @@ module Server
         exercises.map do |one|
           {
             **one.slice("level", "seed", "lesson", "person"),
+            **(one.house ? { "house" => one.house } : {}),
             "acts" => one.acts,
             "hints" => one.hints,
             **(one.review ? { "claim" => one.review["claim"] } : {})
@@ -28,8 +29,12 @@ module Server
     def initialize(document)
       @cases = document["cases"]
       @cases.each do |row|
-        Dielectra::Practice::Level.at(row["level"])
-        Dielectra::Practice::Exercise.new(*row.values_at("level", "seed", "acts"), lesson: row["lesson"])
+        Dielectra::Practice::Level.at(row["level"]) unless row["house"]
+        Dielectra::Practice::Exercise.new(
+          *row.values_at("level", "seed", "acts"),
+          lesson: row["lesson"],
+          given: row["house"]
+        )
       end
     end
 
@@ -41,9 +46,9 @@ module Server
     def keep
       @cases.count do |row|
         about = row.slice("level", "seed", "lesson", "person")
-        next if Exercise.where(about).any? { |one| one.acts == row["acts"] }
+        next if Exercise.where(about).any? { |one| one.acts == row["acts"] && one.house == row["house"] }
 
-        exercise = Exercise.new(**about, acts: row["acts"], hints: row["hints"] || 0)
+        exercise = Exercise.new(**about, house: row["house"], acts: row["acts"], hints: row["hints"] || 0)
         exercise.review = yield(exercise, row["claim"]) if row.key?("claim")
         exercise.save!
       end

@@ -57,6 +57,9 @@ module Server
       Dielectra::Learning::Tally.of(session(request, request["steps"]), seconds)&.to_h
     end
 
+    # A finished job as a house to practice on
+    def do_case(request) = plain(Dielectra::Practice::OwnCase.new(session(request, request["steps"])).document)
+
     # The likeliest wiring, as a circuit file and as a netlist
     def do_circuit(request)
       session = session(request, request["steps"])
@@ -78,8 +81,8 @@ module Server
     end
 
     def exercise(request)
-      level, seed, acts, lesson = request.values_at("level", "seed", "acts", "lesson")
-      Dielectra::Practice::Exercise.new(level, seed, acts, lesson:)
+      level, seed, acts, lesson, given = request.values_at("level", "seed", "acts", "lesson", "house")
+      Dielectra::Practice::Exercise.new(level, seed, acts, lesson:, given:)
     end
 
     # The questions of a round, and with `chosen` what each answer is worth

@@ -14,6 +14,7 @@ module Server
             levels: Dielectra::Practice::Level::ALL.map(&:to_h),
             lessons: lessons,
             progress: Dielectra::Presentation::ProgressSheet.new(progress).to_h,
+            jobs: jobs,
             drills: Drill.newest.limit(MOST).map(&:row),
             exercises: Exercise.newest.limit(MOST).map { |one| row(one) }
           }
@@ -21,6 +22,8 @@ module Server
       end
 
       post "/practice" do
+        next json(shown(own(Job.kept.find(body!["job"]))), status: 201) if body!.key?("job")
+
         lesson = body!["lesson"]&.then { |number| Dielectra::Practice::Lesson.at(number) }
         level = lesson ? lesson.level : Dielectra::Practice::Level.at(body!["level"]).number
         seed = lesson&.seed || body!["seed"] || rand(Exercise::SEEDS)
@@ -72,6 +75,18 @@ module Server
 
       def reviewed(one, claim) = { **think(one, "review", claim:), "claim" => claim }
 
+      # A finished job as an exercise, with its names taken out
+      def own(job)
+        house = Folding.own_case(job)
+        Exercise.create!(level: Dielectra::Practice::Level::OWN.number, seed: rand(Exercise::SEEDS), house:, person:)
+      end
+
+      # Jobs that were closed, the newest first
+      def jobs
+        closed = Job.kept.where.not(closed_on: nil).order(closed_on: :desc, id: :desc).limit(MOST)
+        closed.map { |job| { id: job.id, title: job.title, day: job.closed_on.iso8601 } }
+      end
+
       # The course, and how often each lesson of it ended right
       def lessons
         done = Exercise.where.not(lesson: nil).select(&:right?).map(&:lesson).tally
@@ -97,7 +112,7 @@ module Server
       def shown(one) = { **one.about, **think(one, "exercise", hints: one.hints), "review" => one.review }
 
       def think(one, what, **more)
-        Folding.exercise(one.id, what, **one.slice("level", "seed", "acts", "lesson").symbolize_keys, **more)
+        Folding.exercise(one.id, what, **one.slice("level", "seed", "acts", "lesson", "house").symbolize_keys, **more)
       end
 
       def row(one)
@@ -105,6 +120,7 @@ module Server
           **one.about,
           "level" => one.about_level,
           "lesson" => one.lesson,
+          "own" => !one.house.nil?,
           "seed" => one.seed,
           "acts" => one.acts.size,
           "person" => one.person,

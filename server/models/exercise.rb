@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Server
-  # A practice house that somebody works on: its level and seed, the acts so far, the hints asked for, and the review
-  # once it is over.
+  # A practice house that somebody works on: its level and seed, or the house itself where it is a finished job; the
+  # acts so far, the hints asked for, and the review once it is over.
   class Exercise < ActiveRecord::Base
     # Seeds of houses that come by chance
     SEEDS = 1..99_999
@@ -14,6 +14,8 @@ module Server
 
     # @return [Hash] the lesson that it is, or the level
     def about_level
+      return Dielectra::Practice::Level::OWN.to_h if house
+
       from = lesson ? Dielectra::Practice::Lesson.at(lesson) : Dielectra::Practice::Level.at(level)
       from.to_h
     end

@@ -117,6 +117,35 @@ RSpec.describe Server::Api::Practice do
     id = said["id"]
     expect(send_json(:delete, "/practice/#{id}")).to eq(204)
     expect(send_json(:get, "/practice/#{id}")).to eq(404)
-    expect(start(level: 9)).to eq(422)
+    expect(start(level: 12)).to eq(422)
+  end
+
+  it "makes a house of a closed job, with the names taken out, and sends it along" do
+    job = Server::Job.where.not(closed_on: nil).first
+    send_json(:get, "/practice")
+    expect(said["jobs"]).to eq([{ "id" => job.id, "title" => job.title, "day" => job.closed_on.iso8601 }])
+    expect(send_json(:post, "/practice", { job: job.id })).to eq(201)
+    expect(said["level"]).to include("number" => 0, "name" => "A job of your own")
+    expect(JSON.generate(said)).not_to match(/chart.room/i)
+    place = said["controls"].first["place"]
+    act({ "do" => "open", "place" => place })
+    expect(said["acts"].last["stopped"]).to include("live box")
+    send_json(:get, "/practice/file")
+    file = said
+    Server::Exercise.delete_all
+    expect([send_json(:post, "/practice/file", file), said["kept"]]).to eq([201, 1])
+    expect(Server::Exercise.last.house).to eq(file["cases"].first["house"])
+  end
+
+  it "makes no house of a job that goes on, and takes none that cannot be read" do
+    expect(send_json(:post, "/practice", { job: 1 })).to eq(422)
+    expect(said["detail"]).to include("not finished")
+    expect(send_json(:post, "/practice", { job: 999 })).to eq(404)
+    row = { "level" => 0, "seed" => 1, "acts" => [] }
+    broken = { "circuit" => {}, "job" => {}, "causes" => [{ "kinds" => ["lamp"] }] }
+    [row, row.merge("house" => broken)].each do |one|
+      file = { "format" => "dielectra/practice", "version" => 1, "cases" => [one] }
+      expect(send_json(:post, "/practice/file", file)).to eq(422)
+    end
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "browser"
+require_relative "apprentice"
 
 # A practice house, played badly and well.
 RSpec.describe "Practice in the browser", type: :feature do
@@ -14,7 +15,7 @@ RSpec.describe "Practice in the browser", type: :feature do
 
   it "stops what would have been unsafe, hints, and shows a review to one who gives up" do
     visit "/practice"
-    click_button "Level 1"
+    find("button", text: /\ALevel 1\s*One switch/).click
     expect(page).to have_css("h1", text: "One switch, one light")
     click_button "Take the cover off"
     expect(page).to have_content("Stopped before it happened.")
@@ -60,20 +61,36 @@ RSpec.describe "Practice in the browser", type: :feature do
     expect(record.reload.acts.map { |act| act["do"] }).to eq(%w[breaker open prove_dead probe])
   end
 
-  it "says that a house is right that was put right, by one who plays it through" do
-    exercise = Dielectra::Practice::Exercise.new(2, 3)
-    session = Dielectra::Session::Troubleshooting.for(exercise.job)
-    until (step = session.next).is_a?(Dielectra::Session::Conclusion)
-      session.record(step.to_h.merge("answer" => exercise.act(step.to_h).answer))
+  # Ten houses, two of them played badly
+  def house(level, seed) = Server::Exercise.create!(level:, seed:)
+
+  { 1 => 5, 2 => 10, 3 => 6, 4 => 4, 6 => 12, 7 => 5, 9 => 1, 10 => 3 }.each do |level, seed|
+    it "plays a house of level #{level} to its end, and is told that it is right and named" do
+      player = Apprentice.new(page, house(level, seed))
+      player.put_right
+      player.claim(*player.truth.values_at("kind", "place"))
+      expect(page).to have_content("The house is right", wait: 30)
+      expect(page).to have_content("You named it.")
+      expect(page).to have_content("0 unsafe, stopped")
     end
-    record = Server::Exercise.create!(level: 2, seed: 3, acts: exercise.acts.map(&:step))
-    truth = Dielectra::Practice::Review.new(exercise, nil).truth
-    visit "/practice/#{record.id}"
-    click_button "I know what it is, and it is put right"
-    select Dielectra::Presentation::ExerciseSheet::KINDS.fetch(truth["kind"]), from: "What was wrong"
-    select truth["place"].tr("_", " "), from: "Where"
-    click_button "Done: show the review"
+  end
+
+  it "says so where the right box was put right and something else was named" do
+    player = Apprentice.new(page, house(2, 10))
+    player.put_right
+    player.claim("lamp", nil)
     expect(page).to have_content("The house is right", wait: 30)
-    expect(page).to have_content("You named it.")
+    expect(page).to have_no_content("You named it.")
+  end
+
+  it "says so where a cover came off live and nothing was repaired" do
+    player = Apprentice.new(page, house(1, 5))
+    player.visit
+    player.go(player.truth["place"].tr("_", " "))
+    player.press("Take the cover off")
+    player.press("Look at the loads")
+    player.claim("no_supply", nil)
+    expect(page).to have_content("The house is not right", wait: 30)
+    expect(page).to have_content("1 unsafe, stopped")
   end
 end

@@ -39,4 +39,71 @@ RSpec.describe Dielectra::Evidence::BreakerLog do
     expect(once.way_to_light({ "S1" => "up", "S2" => "up" })).to eq({ "S1" => false, "S2" => true })
     expect(log(*both, look("off")).way_to_light({ "S1" => "up", "S2" => "up" })).to be_nil
   end
+
+  def panel(light, *tripped)
+    breakers = { "B1" => "on" }.merge(tripped.to_h { |id| [id, "tripped"] })
+    { "do" => "watch", "answer" => { "loads" => { "L1" => light }, "breakers" => breakers } }
+  end
+
+  it "takes a breaker that nobody listed for the load's where it has tripped and the load is dark" do
+    expect([log(panel("off", "B7")), log(panel("on", "B7"))].map(&:tripped)).to eq([%w[B7], []])
+    expect(log(panel("off", "B7"), panel("on", "B7")).tripped).to eq([])
+    expect(log(panel("on"), panel("off", "B7")).tripped).to eq([])
+  end
+
+  describe "a box that another breaker kept live, with the listed one on again" do
+    let(:job) { Dielectra::Evidence::Job.read(demo_document("tower_stair.job.json").merge("steps" => [])) }
+    let(:found) do
+      {
+        "enclosure" => "plastic",
+        "cable_ends" => (1..4).map { |number| cable(number, %w[black white]) },
+        "devices" => [{ "id" => "S1", "kind" => "three_way" }],
+        "joints" => [
+          { "points" => %w[S1.common tower_door/1.black] },
+          { "points" => %w[tower_door/2.black tower_door/3.black] }
+        ]
+      }
+    end
+
+    def cable(number, colors)
+      wires = colors.map { |color| { "id" => color, "color" => color } }
+      { "id" => "tower_door/#{number}", "type" => "14/#{colors.size}", "conductors" => wires }
+    end
+
+    # @param live [Array<String>] with the listed breaker on and the one that was found off
+    def settled(live, found = self.found)
+      steps = [
+        off,
+        { "do" => "open", "place" => "tower_door", "answer" => { "found" => found } },
+        { "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => %w[tower_door/1.black S1.common] } },
+        { "do" => "find_breaker", "point" => "tower_door/1.black", "answer" => { "device" => "B7" } },
+        { "do" => "breaker", "device" => "B1", "to" => "on", "answer" => { "ok" => true } },
+        { "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => live } }
+      ]
+      situation =
+        steps
+          .each_with_index
+          .reduce(Dielectra::Evidence::Situation.start(job)) { |so_far, (step, at)| so_far.after(step, at + 1) }
+      [situation.breaker_log.trial.settled, situation.foreign.fetch("tower_door", [])]
+    end
+
+    it "is the listed one's elsewhere where it stays dead" do
+      expect(settled([]).first).to eq(:elsewhere)
+    end
+
+    it "has the listed one's conductors pass through, where they touch no device of the job" do
+      expect(settled(%w[tower_door/2.black tower_door/3.black])).to match(
+        [:passing, include("tower_door/2", "tower_door/3")]
+      )
+    end
+
+    it "has both here, where the listed one comes to a switch of the job, or in a cable that two may share" do
+      expect(settled(%w[tower_door/2.black S1.traveler_1]).first).to eq(:here)
+      shared =
+        found.merge(
+          "cable_ends" => [cable(1, %w[black white]), cable(2, %w[black red white]), cable(3, %w[black red white])]
+        )
+      expect(settled(%w[tower_door/2.black tower_door/3.black], shared).first).to eq(:here)
+    end
+  end
 end

@@ -53,11 +53,11 @@ export function useReadFile() {
   });
 }
 
-/** A house of a level, one of a seed where that is given, or one of the course. */
+/** A house of a level, one of a seed where that is given, one of the course, or a closed job. */
 export function useStart() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (asked: { level: number; seed?: number } | { lesson: number }) =>
+    mutationFn: (asked: { level: number; seed?: number } | { lesson: number } | { job: number }) =>
       body(api.POST("/practice", { body: asked })),
     onSuccess: (exercise) => {
       queries.setQueryData(one(exercise.id), exercise);

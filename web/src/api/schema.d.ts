@@ -205,7 +205,7 @@ export interface paths {
         /** The levels there are, and the exercises that were played */
         get: operations["practice"];
         put?: never;
-        /** A practice house of a level, where the same seed gives the same house, or of a lesson */
+        /** A practice house of a level, where the same seed gives the same house; of a lesson; or of a finished job */
         post: operations["startExercise"];
         delete?: never;
         options?: never;
@@ -1066,6 +1066,7 @@ export interface components {
             /** @description A kind of step, or move: a conductor taken to another point of its box */
             do: string;
             device?: string;
+            load?: string;
             to?: string | null;
             place?: string;
             kind?: string;
@@ -1124,6 +1125,16 @@ export interface components {
                 level: number;
                 seed: number;
                 lesson?: number | null;
+                /** @description A house that no level makes; circuit and job in their file formats */
+                house?: {
+                    circuit: Record<string, never>;
+                    job: Record<string, never>;
+                    causes: {
+                        kinds: string[];
+                        place?: string;
+                        device?: string;
+                    }[];
+                };
                 person?: string | null;
                 hints?: number;
                 acts: components["schemas"]["Act"][];
@@ -1131,6 +1142,8 @@ export interface components {
             }[];
         };
         ExerciseRow: {
+            /** @description Whether it is a finished job */
+            own: boolean;
             lesson: number | null;
             id: number;
             level: components["schemas"]["Level"];
@@ -1172,7 +1185,10 @@ export interface components {
             }[];
             loads: {
                 id: string;
+                /** @description What it is a part of */
+                device: string;
                 place: string;
+                kind: string;
                 name: string;
             }[];
             tools: (components["schemas"]["Option"] & {
@@ -2393,6 +2409,12 @@ export interface operations {
                             done: number;
                         }[];
                         progress: components["schemas"]["Progress"];
+                        /** @description Closed jobs, which can be played as houses */
+                        jobs: {
+                            id: number;
+                            title: string;
+                            day: string;
+                        }[];
                         drills: components["schemas"]["DrillRow"][];
                         exercises: components["schemas"]["ExerciseRow"][];
                     };
@@ -2413,11 +2435,13 @@ export interface operations {
                     level?: number;
                     seed?: number;
                     lesson?: number;
+                    job?: number;
                 };
             };
         };
         responses: {
             201: components["responses"]["Exercise"];
+            404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
             507: components["responses"]["Problem"];

@@ -52,7 +52,7 @@ function AtBox({ exercise, place, busy, act, points, pick, moving, setMoving }: 
   const [kind, setKind] = useState(exercise.devices[0]?.value ?? "");
   if (!box) return null;
   const controls = exercise.controls.filter((one) => one.place === place);
-  const lamps = exercise.loads.filter((one) => one.place === place);
+  const loads = exercise.loads.filter((one) => one.place === place);
   const [conductor, to] = points;
   return (
     <>
@@ -92,19 +92,22 @@ function AtBox({ exercise, place, busy, act, points, pick, moving, setMoving }: 
               Move a conductor
             </Button>
             {conductor?.includes("/") && !to && (
-              <Button
-                disabled={busy}
-                onClick={() => act({ do: "mark", point: conductor, tape: exercise.tape })}
-              >
-                Tape it {exercise.tape}
-              </Button>
+              <>
+                <Button
+                  disabled={busy}
+                  onClick={() => act({ do: "mark", point: conductor, tape: exercise.tape })}
+                >
+                  Tape it {exercise.tape}
+                </Button>
+                <Button disabled={busy} onClick={() => act({ do: "find_breaker", point: conductor })}>
+                  Find its breaker
+                </Button>
+              </>
             )}
           </>
         )}
-        {lamps.map(({ id, name }) => (
-          <Button key={id} disabled={busy} onClick={() => act({ do: "replace", device: id, kind: "lamp" })}>
-            New bulb in {name}
-          </Button>
+        {loads.map((load) => (
+          <Load key={load.id} {...load} open={box.open} busy={busy} act={act} />
         ))}
       </div>
       {moving && (
@@ -152,6 +155,34 @@ function AtBox({ exercise, place, busy, act, points, pick, moving, setMoving }: 
             </Button>
           </div>
         ))}
+    </>
+  );
+}
+
+type LoadProps = SideProps["exercise"]["loads"][number] & { open: boolean } & Pick<SideProps, "busy" | "act">;
+
+/** What can be done with a light, a fan or an outlet without touching a conductor, and a new fixture in its place. */
+function Load({ id, device, kind, name, open, busy, act }: LoadProps) {
+  const outlet = kind === "receptacle";
+  return (
+    <>
+      {outlet ? (
+        <Button disabled={busy} onClick={() => act({ do: "unplug", load: id })}>
+          Unplug everything at {name}
+        </Button>
+      ) : (
+        <Button disabled={busy} onClick={() => act({ do: "replace", device, kind: "lamp" })}>
+          New bulb in {name}
+        </Button>
+      )}
+      {open && (
+        <Button disabled={busy} onClick={() => act({ do: "replace", device, kind })}>
+          New {outlet ? "receptacle" : "fixture"} for {name}
+        </Button>
+      )}
+      <Button disabled={busy} onClick={() => act({ do: "find_breaker", load: id })}>
+        Find the breaker of {name}
+      </Button>
     </>
   );
 }

@@ -3,6 +3,7 @@ import { usePractice, useStart, type Practice } from "../api/practice";
 import { Button } from "../ui/Button";
 import { Course } from "../practice/Course";
 import { Houses } from "../practice/Houses";
+import { OwnJobs } from "../practice/OwnJobs";
 import { Learned } from "../practice/Learned";
 import { PracticeFile } from "../practice/PracticeFile";
 import { longDay } from "../ui/days";
@@ -64,6 +65,9 @@ export function PracticeScreen() {
             begin={(lesson) => begin({ lesson })}
           />
         )}
+        {practice.data && (
+          <OwnJobs jobs={practice.data.jobs} busy={start.isPending} begin={(job) => begin({ job })} />
+        )}
         {practice.data && <Learned {...practice.data} />}
         {practice.data && <PracticeFile />}
         {(practice.data?.exercises.length ?? 0) > 0 && (
@@ -83,15 +87,19 @@ export function PracticeScreen() {
                   </Link>
                   <span className="text-sm text-quiet">{longDay(row.day)}</span>
                   <span className="text-sm">{outcome(row)}</span>
-                  <Button
-                    small
-                    disabled={start.isPending}
-                    onClick={() =>
-                      begin(row.lesson ? { lesson: row.lesson } : { level: row.level.number, seed: row.seed })
-                    }
-                  >
-                    Again
-                  </Button>
+                  {!row.own && (
+                    <Button
+                      small
+                      disabled={start.isPending}
+                      onClick={() =>
+                        begin(
+                          row.lesson ? { lesson: row.lesson } : { level: row.level.number, seed: row.seed },
+                        )
+                      }
+                    >
+                      Again
+                    </Button>
+                  )}
                 </li>
               ))}
             </ul>

@@ -5,6 +5,7 @@ export function tap(point: string, name: string, onPick: Pick["onPick"], picked:
   if (!onPick) return {};
   return {
     role: "button",
+    "data-point": point,
     tabIndex: 0,
     "aria-label": name,
     "aria-pressed": picked,

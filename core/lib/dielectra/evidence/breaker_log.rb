@@ -44,8 +44,8 @@ module Dielectra
       # Proof. stayed: breaker => number of the look at which every load stayed on with it off. unfed: loads that were
       # on with every listed breaker off. joined: loads that no single breaker put out, so that two feed them at once.
       # behind_loads, behind_points: load or point => breaker that was found. amps:
-      # breaker => rating. tripped: breakers that the job does not list, seen tripped while no load was seen on. trial: see
-      # Trial.
+      # breaker => rating. tripped: breakers that the job does not list, seen tripped while no load was seen on.
+      # trial: see Trial.
       attr_reader(*FIELDS.keys)
 
       # @return [BreakerLog] before the first step

@@ -253,8 +253,8 @@ module Dielectra
 
       def trial_point = @log.behind_points.key(@log.trial.found)
 
-      # Whether the circuit of a live conductor is one of the job's. A breaker that put a load of the job out is. Where
-      # the job's own breaker is known, a cable with one hot conductor is another circuit's; one with more may be shared.
+      # Whether the circuit of a live conductor is one of the job's. That of a breaker that put a load out is. Where the
+      # job's own breaker is known, a cable with one hot conductor is another circuit's; one with more may be shared.
       def ours?(point, id)
         return true if @log.proved?(id) || (@listed.breakers.include?(id) && tripped.empty?)
         return shared?(point) if known_supply?
@@ -262,12 +262,14 @@ module Dielectra
         !strangers_only?(point)
       end
 
-      # Breakers that nobody listed, tripped while the loads are dark. Nothing is made of them once the listed one is seen
-      # to feed the job.
-      def tripped
-        told =
-          @listed.breakers.any? { |id| @log.proved?(id) || (@log.behind_points.key(id)&.then { |at| ours_at?(at) }) }
-        told ? [] : @log.tripped
+      # Breakers that nobody listed, tripped while the loads are dark. Nothing is made of them once the listed one is
+      # seen to feed the job.
+      def tripped = @listed.breakers.any? { |id| @log.proved?(id) || behind_ours?(id) } ? [] : @log.tripped
+
+      # Whether a breaker was found behind a conductor on a device of the job
+      def behind_ours?(id)
+        point = @log.behind_points.key(id)
+        !point.nil? && ours_at?(point)
       end
 
       # Whether a point is on a device of the job

@@ -59,7 +59,7 @@ module Dielectra
       def truth = { "kind" => @causes.first["kinds"].first, **@causes.first.slice("place", "device") }
 
       # @return [Boolean] whether nothing in reach repairs it, so that the rest has to work and the bad part is cut off
-      def beyond? = @causes.any? { |cause| (cause["kinds"] & REPAIRABLE).empty? }
+      def beyond? = @causes.any? { |cause| !cause["kinds"].intersect?(REPAIRABLE) }
 
       # @param left [Circuit] the house as a player left it
       # @param session [Session::Troubleshooting] of that player

@@ -70,11 +70,7 @@ module Dielectra
       def shortcomings
         inspection = Inspection.new(house.circuit, job)
         handover = Handover.new(scenario.circuit, house.circuit, job, opened: situation.opened.keys)
-        [
-          *(UNCONTROLLED unless scenario.beyond? || inspection.obeys?),
-          *inspection.hazards,
-          *handover.shortcomings
-        ].uniq
+        [*(UNCONTROLLED unless scenario.beyond? || inspection.obeys?), *inspection.hazards, *handover.shortcomings].uniq
       end
 
       private

@@ -13,6 +13,9 @@ module Dielectra
         4 => ["14/2/2", %w[black red red_white white]]
       }.freeze
 
+      # Positions of the toggles of which the customer tells
+      TOLD = 3
+
       attr_reader :family, :fault, :cause
 
       def initialize(family, fault, random)
@@ -89,11 +92,31 @@ module Dielectra
       end
 
       # @return [Case]
-      def to_case = Case.read("circuit" => circuit, "job" => job, "causes" => [cause])
+      def to_case
+        found = circuit
+        Case.read("circuit" => found, "job" => job.merge("steps" => reports(found)), "causes" => [cause])
+      end
 
       def expected = { "status" => "solved", "family" => { "tier" => family, "fault" => fault }, "causes" => [cause] }
 
       private
+
+      # What the customer has seen, with some positions of the toggles
+      def reports(found)
+        ids = @controls.values.flatten(1).map { |row| row["id"] }
+        rows = Physics::Survey.measure(Circuit.read(found)).reject { |row| row["breakers"].value?("tripped") }
+        rows
+          .sample(TOLD, random: @random)
+          .map do |row|
+            {
+              "do" => "report",
+              "positions" => row["positions"].slice(*ids),
+              "answer" => {
+                "loads" => row["loads"].slice(*@controls.keys)
+              }
+            }
+          end
+      end
 
       def chance(share) = @random.rand < share
 

@@ -2,8 +2,9 @@
 
 module Dielectra
   module Practice
-    # Minutes that a player would have needed who knew the truth from the start: who opens only the boxes in which something
-    # was changed in the end, changes just that, and proves it. Read off the house as it was found and as it was left.
+    # Minutes that a player would have needed who knew the truth from the start: who opens only the boxes in which
+    # something was changed in the end, changes just that, and proves it. Read off the house as it was found and as it
+    # was left.
     class Least
       # Points whose joint is made up again where one was open
       REMADE = 4

@@ -6,20 +6,7 @@ module Dielectra
     # was wrong. Places and devices get other names, and nothing that a person wrote goes along.
     class OwnCase
       # What of a job goes along
-      KEPT = %w[
-        format
-        version
-        supply
-        places
-        breakers
-        controls
-        loads
-        wanted
-        year_built
-        method
-        tools
-        began
-      ].freeze
+      KEPT = %w[format version supply places breakers controls loads wanted year_built method tools began].freeze
       # Names for boxes, by their kind
       ROOMS = {
         "switch_box" => %w[hall landing pantry study porch cellar],
@@ -82,7 +69,9 @@ module Dielectra
           begin
             rows = circuit["places"].group_by { |row| row["kind"] }
             rows.each_with_object({}) do |(kind, some), all|
-              some.each_with_index { |row, at| all[row["id"]] = ROOMS.fetch(kind)[at] || "#{ROOMS[kind].last}_#{at + 1}" }
+              some.each_with_index do |row, at|
+                all[row["id"]] = ROOMS.fetch(kind)[at] || "#{ROOMS[kind].last}_#{at + 1}"
+              end
             end
           end
       end

@@ -19,6 +19,8 @@ module Dielectra
         "device_failed" => "A switch has failed",
         "joint_open" => "A joint makes no good contact",
         "wrong_device" => "Wrong kind of switch",
+        "load_failed" => "A fixture, or what is plugged in, is shorted",
+        "short" => "Two conductors touch inside a run",
         "lamp" => "The bulb is burnt out",
         "no_supply" => "No line comes from the panel"
       }.freeze
@@ -33,7 +35,7 @@ module Dielectra
       # Switches that can be put in place of another
       SPARE = %w[single_pole three_way four_way].freeze
       # Claims that need no box
-      PLACELESS = %w[lamp no_supply].freeze
+      PLACELESS = %w[lamp no_supply short].freeze
       # What a hint tells, one after the other
       HINTS = ["What it could be", "The next step", "What is wrong"].freeze
       SHOWN = 3
@@ -121,15 +123,28 @@ module Dielectra
       end
 
       def reports
-        @job
-          .steps
-          .select { |step| step["do"] == "report" }
-          .map do |step|
-            at = (step["positions"] || {}).map { |id, way| "#{Naming.switch(id, @job)} #{way}" }
-            seen = Instruction.answered(step, step["answer"], @job.region)
-            at.empty? ? seen : "#{Naming.list(at)}: #{seen}"
-          end
+        @job.steps.select { |step| step["do"] == "report" }.map { |step| sentence(step) }
       end
+
+      # A report as one would say it
+      def sentence(step)
+        at = (step["positions"] || {}).map { |id, way| "#{Naming.switch(id, @job)} #{way}" }
+        loads = step["answer"]["loads"] || {}
+        shown = loads.group_by(&:last).map { |light, some| "#{lights(some.map(&:first))} #{seen(light, some.size)}" }
+        shown += tripped(step["answer"]["breakers"] || {})
+        words = Naming.list(shown)
+        at.empty? ? "#{words[0].upcase}#{words[1..]}." : "With #{Naming.list(at)}, #{words}."
+      end
+
+      def lights(ids) = Naming.list(ids.map { |id| Naming.load(id, @job) })
+
+      def seen(light, count)
+        return count > 1 ? "flicker" : "flickers" if light == "flickers"
+
+        "#{count > 1 ? "are" : "is"} #{light}"
+      end
+
+      def tripped(breakers) = breakers.select { |_, at| at == "tripped" }.keys.map { |id| "breaker #{id} has tripped" }
 
       # Testers at hand, with the number of points that each takes
       def tools
@@ -152,7 +167,15 @@ module Dielectra
       end
 
       def loads =
-        @job.goal.loads.map { |one| { "id" => one.id, "place" => one.place, "name" => Naming.load(one.id, @job) } }
+        @job.goal.loads.map do |one|
+          {
+            "id" => one.id,
+            "device" => one.device,
+            "place" => one.place,
+            "kind" => one.kind,
+            "name" => Naming.load(one.id, @job)
+          }
+        end
 
       def acts
         so_far = Evidence::Situation.of(@job)
@@ -204,7 +227,7 @@ module Dielectra
           ["One who knew the trouble", minutes[:knowing]],
           ["Dielectra", minutes[:program]],
           ["Everything taken apart in order", minutes[:procedure]]
-        ].map { |name, value| { "name" => name, "minutes" => value.round(1) } }
+        ].filter_map { |name, value| value && { "name" => name, "minutes" => value.round(1) } }
       end
 
       def strip(one)

@@ -69,8 +69,10 @@ module Dielectra
         "Two conductors touch #{inside(cause["between"])}"
       end
 
-      # @param device [String] a light, a fan or a receptacle
+      # @param device [String, nil] a light, a fan or a receptacle; nil where somebody named the place only
       def load(device, place)
+        return "the fixture, or what is plugged in, at #{Naming.place(place)}" if device.nil?
+
         plugged = device.start_with?("R")
         if plugged
           "what is plugged in at #{device} in the #{Naming.place(place)}"
