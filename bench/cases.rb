@@ -121,7 +121,11 @@ def judged(game, times)
     note,
     conclusion.causes,
     conclusion.confidence,
-    (Dielectra::Practice::Least.new(circuit, house.circuit, session, goal_of(session)).minutes if conclusion.status == "solved"),
+    (
+      if conclusion.status == "solved"
+        Dielectra::Practice::Least.new(circuit, house.circuit, session, goal_of(session)).minutes
+      end
+    ),
     (cable(circuit, session) if OPTIONS[:cable] && conclusion.status == "solved" && session.respond_to?(:asked)),
     (conclusion.status == "stopped" ? left.left_apart : []),
     inspections.flat_map(&:reversed).uniq

@@ -17,7 +17,7 @@ class Apprentice
   def put_right
     visit
     switch("off")
-    work.group_by(&:first).each { |place, steps| at(place) { steps.each { |_, step| do_step(step) } } }
+    work.group_by(&:first).each { |place, steps| at(place) { steps.map(&:last).each { |step| do_step(step) } } }
     switch("on")
     at(@exercise.job.controls.first.place) { press("Look at the loads") }
   end

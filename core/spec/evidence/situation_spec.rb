@@ -81,7 +81,7 @@ RSpec.describe Dielectra::Evidence::Situation do
   it "does not know any more whether a box is live once a breaker has gone off, and has it tested again" do
     live = { "do" => "prove_dead", "place" => "slip_door", "answer" => { "live" => ["slip_door/1.black"] } }
     another = { "do" => "breaker", "device" => "B2", "to" => "off", "answer" => { "ok" => true } }
-    told = after(off, open, live)
+    told = after(off, open).after(live, 3)
     later = told.after(another, 4)
     expect([told.live.keys, told.proved, later.live, later.proved, later.proved_dead?("slip_door")]).to eq(
       [%w[slip_door], %w[slip_door], {}, [], false]

@@ -44,7 +44,7 @@ RSpec.describe "A person in doubt" do
     expect(looks).to be > scenario.job.goal.combinations.size
   end
 
-  it "is sent away where a second circuit keeps a box live and no breaker for it is found, with no hand in a box after" do
+  it "is sent away, hands out, where a second circuit keeps a box live and no breaker for it is found" do
     scenario = Dielectra::Practice::Scenario.new(Random.new(9), family: :second_circuit, trouble: :apart_all)
     house = Dielectra::Practice::House.new(scenario.circuit)
     session = Dielectra::Session::Troubleshooting.new(scenario.job)

@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import { useDoing, useExercise, type Exercise } from "../api/practice";
 import { BoxSide } from "../practice/BoxSide";
 import { Claiming } from "../practice/Claiming";
+import { houseName } from "../practice/drawn";
 import { HouseSide } from "../practice/HouseSide";
 import { MeterSide } from "../practice/MeterSide";
 import { ReviewSheet } from "../practice/ReviewSheet";
@@ -71,7 +72,7 @@ function Head({ exercise }: { exercise: Exercise }) {
         <ChevronLeft size={18} aria-hidden /> Practice
       </Link>
       <h1 className="text-xl font-bold">
-        {exercise.level.name}, house {exercise.seed}
+        {houseName(exercise.level, exercise.seed)}
       </h1>
       <p className="ml-auto flex gap-x-4">
         <span>

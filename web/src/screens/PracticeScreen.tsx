@@ -10,7 +10,7 @@ import { longDay } from "../ui/days";
 import { Frame } from "../ui/Frame";
 import { Notice } from "../ui/Notice";
 import { Waiting } from "../ui/Waiting";
-import { drawn } from "../practice/drawn";
+import { drawn, houseName } from "../practice/drawn";
 
 /** Houses to practice on, by level, and those that were played. */
 export function PracticeScreen() {
@@ -83,7 +83,7 @@ export function PracticeScreen() {
                     to={`/practice/${row.id}`}
                     className="flex min-h-11 grow items-center gap-x-3 underline"
                   >
-                    {row.level.name}, house {row.seed}
+                    {houseName(row.level, row.seed)}
                   </Link>
                   <span className="text-sm text-quiet">{longDay(row.day)}</span>
                   <span className="text-sm">{outcome(row)}</span>

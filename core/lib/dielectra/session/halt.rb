@@ -135,8 +135,7 @@ module Dielectra
         situation = @session.situation
         return false unless situation.second_circuit?(place)
 
-        @reason == :kept_live ||
-          situation.declined?({ "do" => "find_breaker", "point" => situation.live_point(place) })
+        @reason == :kept_live || situation.declined?({ "do" => "find_breaker", "point" => situation.live_point(place) })
       end
 
       # The suspects that are left, as many as are almost certain to include the right one
