@@ -71,9 +71,7 @@ function Head({ exercise }: { exercise: Exercise }) {
       <Link to="/practice" className="flex min-h-11 items-center gap-1">
         <ChevronLeft size={18} aria-hidden /> Practice
       </Link>
-      <h1 className="text-xl font-bold">
-        {houseName(exercise.level, exercise.seed)}
-      </h1>
+      <h1 className="text-xl font-bold">{houseName(exercise.level, exercise.seed)}</h1>
       <p className="ml-auto flex gap-x-4">
         <span>
           <b>{exercise.minutes} min</b> on the clock
