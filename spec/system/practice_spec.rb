@@ -64,8 +64,8 @@ RSpec.describe "Practice in the browser", type: :feature do
   # Ten houses, two of them played badly
   def house(level, seed) = Server::Exercise.create!(level:, seed:)
 
-  { 1 => 5, 2 => 10, 3 => 6, 4 => 4, 6 => 12, 7 => 5, 9 => 1, 10 => 3 }.each do |level, seed|
-    it "plays a house of level #{level} to its end, and is told that it is right and named" do
+  [[1, 5], [1, 10], [4, 4], [6, 12], [7, 5], [7, 7], [9, 1], [10, 3]].each do |level, seed|
+    it "plays house #{seed} of level #{level} to its end, and is told that it is right and named" do
       player = Apprentice.new(page, house(level, seed))
       player.put_right
       player.claim(*player.truth.values_at("kind", "place"))

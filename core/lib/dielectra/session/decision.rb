@@ -160,12 +160,18 @@ module Dielectra
 
       # Everything works, nothing was done, and yet somebody called: the box of the nearest switch is looked into.
       def unreproduced
-        return unless TOLD.include?(@session.job.began) && situation.opened.empty? && !situation.found_off?
+        return unless unexplained_call? && situation.opened.empty? && !situation.found_off?
         return if @session.job.as_is? || situation.arrangement != Evidence::Arrangement.as_found
 
         places = @session.job.controls.map(&:place).uniq
         place = places.find { |name| !situation.declined?({ "do" => "open", "place" => name }) }
         place && @session.approach.open(place)
+      end
+
+      # Whether the trouble began with something that is seen in a box only, or nobody said what it is
+      def unexplained_call?
+        began = @session.job.began
+        TOLD.include?(began) || (began.nil? && @session.job.steps.empty?)
       end
 
       # Once a circuit is right: the checks before it is handed over, and what the record wants
