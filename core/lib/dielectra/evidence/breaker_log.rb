@@ -100,6 +100,9 @@ module Dielectra
       # @return [Boolean] whether the load that is searched for stays on with any one breaker off
       def fed_twice? = joined.include?(searched)
 
+      # @return [Boolean] whether a listed breaker is to be on again, to see whether it feeds anything in a box
+      def on_trial?(place) = trial&.place == place && trial.settled.nil?
+
       # @return [Array<String>] breakers that were found, whatever was asked about
       def found_breakers = (behind_loads.values + behind_points.values).uniq
 

@@ -169,9 +169,18 @@ module Dielectra
 
       def place_of_question = Naming.place(@session.situation.place_of_point(@action.subject.first))
 
+      # Why a listed breaker goes on again, and why its box is tested then
+      def tried
+        trial = @session.situation.breaker_log.trial
+        return unless trial && trial.settled.nil? && %w[breaker prove_dead].include?(@step.do)
+        return unless @step["place"] == trial.place || @step["to"] == "on"
+
+        "#{trial.found} kept this box live. This shows whether the listed breaker feeds anything here too."
+      end
+
       def purpose
         return LIT_FIRST if lit_first?
-        return spoken(RULES.fetch(@rule)) if @rule
+        return tried || spoken(RULES.fetch(@rule)) if @rule
         return unless @action
 
         return trial if pre_energization_test?

@@ -19,7 +19,7 @@ module Dielectra
       # @return [Array<Hash>] each with `title` and `state`: done, now or later; empty where none is under way
       def to_a
         return before_power if @step.do == "breaker" && @step["to"] == "on" && @situation.opened.any?
-        return [] unless place
+        return [] if place.nil? || Telling::ProveDead.tried(@situation, place)
 
         items.map { |title, done, now| { "title" => title, "state" => done ? "done" : (now ? "now" : "later") } }
       end

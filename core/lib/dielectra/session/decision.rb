@@ -309,15 +309,9 @@ module Dielectra
         place =
           situation.opened.keys.find do |name|
             !situation.dead.key?(name) && !situation.live.key?(name) && !given_up_on?(name) &&
-              (!situation.proved.include?(name) || on_trial?(name))
+              (!situation.proved.include?(name) || situation.breaker_log.on_trial?(name))
           end
         place && @session.approach.prove_dead(place)
-      end
-
-      # Whether a listed breaker is on again to see whether it feeds anything in a box
-      def on_trial?(place)
-        trial = situation.breaker_log.trial
-        trial&.place == place && trial.settled.nil?
       end
 
       def halt(reason, plan = nil) = Conclusion.stopped(@session, Halt.new(@session, reason, plan))

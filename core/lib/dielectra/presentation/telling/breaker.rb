@@ -7,6 +7,9 @@ module Dielectra
       class Breaker < Words
         LOCK = "Lock the breaker and tag it."
         DARK = "#{LOCK} No load is on, so nothing shows yet that it is the right one. Test before hands go in.".freeze
+        TRIPPED =
+          "It has tripped, and nothing here is on: it may feed this, whatever the label says. " \
+            "#{LOCK} Test before hands go in.".freeze
         HANDS = "Boxes are open. Nobody has a hand or a tool in one while the power is on."
         SEATED =
           "A switch that will be thrown is screwed back, or stands clear of everything with its plate on. " \
@@ -58,11 +61,22 @@ module Dielectra
         # With a load on, the load shows whether it is the right breaker.
         def off(situation)
           lit = situation.breaker_log.lit
+          return passing(situation) if passing(situation)
+          return TRIPPED if lit.empty? && situation.breaker_log.tripped.include?(self["device"])
           return DARK if lit.empty? && situation.breaker_log.proved.empty?
           return LOCK if lit.empty?
 
           names = Naming.list(lit.map { |load| Naming.load(load, situation.job) }.uniq)
           "Leave #{names} on, and have somebody watch. It goes out if this is the right breaker. #{LOCK}"
+        end
+
+        # The breaker of a circuit that goes through a box of the job
+        def passing(situation)
+          places = situation.other_breakers.select { |_, ids| ids.include?(self["device"]) }.keys
+          return if places.empty?
+
+          names = Naming.list(places.map { |place| "the #{Naming.place(place)} box" })
+          "It keeps wires live in #{names} that only pass through. #{LOCK}"
         end
 
         def on(situation)

@@ -6,12 +6,22 @@ module Dielectra
       # Words for a box tested for voltage.
       class ProveDead < Words
         def told(situation)
+          on = ProveDead.tried(situation, self["place"])
+          return trial(situation, on) if on
+
           ["Prove the #{place(situation)} box dead", how(situation), caution(situation)]
         end
 
         def choices(_session) = [["All dead", { "live" => [] }, nil]]
 
         def answered(answer, _region) = answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
+
+        # @return [String, nil] a listed breaker that is on while a box is tested, to see whether it feeds anything there
+        def self.tried(situation, place)
+          return unless situation.breaker_log.on_trial?(place)
+
+          situation.job.listed_breakers.find { |id| situation.breakers[id] == "on" }
+        end
 
         # Testers that prove a conductor dead
         TESTERS = %w[voltage low_z].freeze
@@ -24,6 +34,16 @@ module Dielectra
         def refused(situation) = "the #{place(situation)} box could not be proved dead"
 
         private
+
+        # The same test, of a box that need not be dead
+        def trial(situation, breaker)
+          found = situation.breaker_log.trial.found
+          [
+            "Test the #{place(situation)} box with breaker #{breaker} on",
+            "#{found} stays off. Each conductor to ground, and the metal. What is live now, #{breaker} feeds.",
+            "Hands out of the box: #{breaker} is on. Only the tester goes in."
+          ]
+        end
 
         def how(situation)
           ground =
