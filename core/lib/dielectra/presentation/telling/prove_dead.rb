@@ -16,7 +16,7 @@ module Dielectra
 
         def answered(answer, _region) = answer["live"].empty? ? "dead" : "still live: #{answer["live"].join(", ")}"
 
-        # @return [String, nil] a listed breaker that is on while a box is tested, to see whether it feeds anything there
+        # @return [String, nil] a listed breaker that is on for a test of a box, to see whether it feeds anything there
         def self.tried(situation, place)
           return unless situation.breaker_log.on_trial?(place)
 
