@@ -211,7 +211,7 @@ module Dielectra
       # A cable with more conductors may be shared by two circuits.
       def two_wire?(point, situation)
         found = situation.cable_ends(trial.place).find { |one| one.id == PointId.owner(point) }
-        found && found.insulated.size <= Roster::TWO_WIRE
+        found && found.insulated.size <= OwnBreakers::TWO_WIRE
       end
 
       protected

@@ -18,9 +18,6 @@ module Dielectra
       # Information gain, in bits, that makes a question worth asking before a job is stopped
       LEAST_BITS = 0.04
 
-      # How a trouble began that somebody saw or did, so that working now is no reason to believe it gone
-      TOLD = %w[new_switch opened smell_or_heat after_water].freeze
-
       # @param session [Troubleshooting]
       def initialize(session)
         @session = session
@@ -78,18 +75,6 @@ module Dielectra
       # @param step [Step, Conclusion, nil]
       def exhausted?(step) = step.is_a?(Step) && situation.exhausted?(step.to_h)
 
-      # Single conductors were found loose. The line is searched live, everything capped, before anything is joined:
-      # dead readings leave too many possibilities.
-      def live_search
-        place = situation.opened_boxes.find { |name| situation.joints(name).empty? && permits.unsearched(name).any? }
-        step =
-          place &&
-            @session
-              .approach
-              .live(place) { |live| live.step(:probe, tool: "ncv", at: [permits.unsearched(place).first]) }
-        step unless step.nil? || situation.declined?(step.to_h)
-      end
-
       # A box shows something that is not covered yet.
       def uncovered = (halt(:beyond_scope) if Scope.beyond(situation))
 
@@ -105,8 +90,8 @@ module Dielectra
       def under_way =
         ruled(:unplug, Unplugging.new(@session).step) || ruled(:short, ShortCheck.new(@session).step) ||
           ruled(:hold, hold) || ruled(:leak, LeakCheck.new(@session).step) ||
-          ruled(:steady, IntermittenceCheck.new(@session).survey) || ruled(:live_search, live_search) ||
-          ruled(:polarity, Polarity.new(@session).again)
+          ruled(:steady, IntermittenceCheck.new(@session).survey) ||
+          ruled(:live_search, LiveSearch.new(@session).step) || ruled(:polarity, Polarity.new(@session).again)
 
       # Everything was seen to work, and too much on the circuit or a weak breaker would only show in time.
       def hold = (HoldCheck.new(@session).step if @session.proof.complete?)
@@ -154,24 +139,8 @@ module Dielectra
         return ruled(:polarity, polarity.once_more) if polarity.refuted?
 
         ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check ||
-          asked || ruled(:hold, HoldCheck.new(@session).step) || ruled(:unreproduced, unreproduced) || handed_over ||
-          Conclusion.solved(@session)
-      end
-
-      # Everything works, nothing was done, and yet somebody called: the box of the nearest switch is looked into.
-      def unreproduced
-        return unless unexplained_call? && situation.opened.empty? && !situation.found_off?
-        return if @session.job.as_is? || situation.arrangement != Evidence::Arrangement.as_found
-
-        places = @session.job.controls.map(&:place).uniq
-        place = places.find { |name| !situation.declined?({ "do" => "open", "place" => name }) }
-        place && @session.approach.open(place)
-      end
-
-      # Whether the trouble began with something that is seen in a box only, or nobody said what it is
-      def unexplained_call?
-        began = @session.job.began
-        TOLD.include?(began) || (began.nil? && @session.job.steps.empty?)
+          asked || ruled(:hold, HoldCheck.new(@session).step) ||
+          ruled(:unreproduced, Unreproduced.new(@session).step) || handed_over || Conclusion.solved(@session)
       end
 
       # Once a circuit is right: the checks before it is handed over, and what the record wants
