@@ -23,11 +23,12 @@ module Dielectra
 
       # @return [Float]
       def minutes
-        return proof + lamps + breakers_found if places.empty?
+        outside = proof + lamps + (unplugged * (@costs["unplug"] + @costs["walk"]))
+        return outside + breakers_found if places.empty?
 
         inside = places.sum { |place| entry(place) } + ((places.size - 1) * @costs["walk"])
         panel = 4 * @costs["walk_panel"]
-        panel + (@job.breakers.size * 2 * @costs["breaker"]) + inside + work + marks + lamps + proof
+        panel + (@job.breakers.size * 2 * @costs["breaker"]) + inside + work + marks + outside
       end
 
       private
@@ -48,7 +49,17 @@ module Dielectra
           end
       end
 
-      def failed?(id) = mended.any? { |fault| fault["device"] == id && fault["kind"] != "lamp_burnt" }
+      def failed?(id)
+        mended.any? do |fault|
+          next false if fault["kind"] == "lamp_burnt"
+
+          fault["device"] == id || (fault["between"] || []).any? { |point| PointId.of?(point, id) }
+        end
+      end
+
+      # Receptacles at which something was taken out that stays out
+      def unplugged =
+        @found.devices.count { |device| device.settings["plugged"] && !@left.device(device.id)&.settings&.dig("plugged") }
 
       def mended = @found.faults - @left.faults
 
