@@ -97,6 +97,17 @@ RSpec.describe Dielectra::Evidence::BreakerLog do
       )
     end
 
+    it "is tried as well once the first box is dead with both off, where another one has tripped" do
+      tripped = panel("off", "B7")
+      open = { "do" => "open", "place" => "tower_door", "answer" => { "found" => found } }
+      dead = { "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => [] } }
+      on = { "do" => "breaker", "device" => "B1", "to" => "on", "answer" => { "ok" => true } }
+      live = dead.merge("answer" => { "live" => %w[tower_door/2.black tower_door/3.black] })
+      expect(log(tripped).doubted(%w[B1])).to eq(%w[B1])
+      expect(log(tripped, off, open, dead).trial).to have_attributes(found: "B7", settled: nil)
+      expect(log(tripped, off, open, dead, on, live).trial.settled).to eq(:passing)
+    end
+
     it "has both here, where the listed one comes to a switch of the job, or in a cable that two may share" do
       expect(settled(%w[tower_door/2.black S1.traveler_1]).first).to eq(:here)
       shared =

@@ -103,6 +103,10 @@ module Dielectra
       # @return [Boolean] whether a listed breaker is to be on again, to see whether it feeds anything in a box
       def on_trial?(place) = trial&.place == place && trial.settled.nil?
 
+      # @return [Array<String>] listed breakers that go off too although another one has tripped: nothing shows yet that
+      #   their label is wrong
+      def doubted(listed) = tripped.any? && trial.nil? && proved.empty? ? listed : []
+
       # @return [Array<String>] breakers that were found, whatever was asked about
       def found_breakers = (behind_loads.values + behind_points.values).uniq
 
@@ -182,8 +186,12 @@ module Dielectra
         Trial.new(situation.place_of_point(point), id, nil)
       end
 
-      # With the listed breaker on again: a box that is dead now has nothing to do with it.
+      # With the listed breaker on again: a box that is dead now has nothing to do with it. Where another one has
+      # tripped, the listed one is tried so once the first box is dead with both off.
       def tested(step, situation)
+        if doubted(situation.job.listed_breakers).any? && step.answer["live"].empty? && situation.off?
+          return with(trial: Trial.new(step["place"], tripped.first, nil))
+        end
         return self unless trial && trial.settled.nil? && step["place"] == trial.place
         return self unless situation.job.listed_breakers.any? { |id| situation.breakers[id] == "on" }
 
@@ -194,19 +202,21 @@ module Dielectra
         with(trial: Trial.new(trial.place, trial.found, settled))
       end
 
-      # Whether a listed breaker that is on again keeps only conductors live that go through the box, while the one that
-      # was found comes to a device of the job.
+      # Whether a listed breaker that is on again keeps only conductors live that go through the box, while the other
+      # one comes to a device of the job, or has tripped.
       def passing?(live, situation)
         joints = situation.joints(trial.place)
-        devices = situation.job.devices_at(trial.place).map(&:device)
+        ours = situation.job.devices_at(trial.place).map(&:device)
         on_device = ->(point) do
-          (joints.find { |some| some.include?(point) } || []).any? { |one| devices.include?(PointId.owner(one)) }
+          [point, *joints.find { |some| some.include?(point) }].any? { |one| ours.include?(PointId.owner(one)) }
         end
-        live.all? { |point| PointId.conductor?(point) && !on_device[point] && two_wire?(point, situation) } &&
-          behind_points.any? do |point, id|
-            id == trial.found && (on_device[point] || devices.include?(PointId.owner(point)))
-          end
+        live.all? { |point| through?(point, joints) && !on_device[point] && two_wire?(point, situation) } &&
+          (tripped.include?(trial.found) || behind_points.any? { |point, id| id == trial.found && on_device[point] })
       end
+
+      # Whether a conductor is spliced to another
+      def through?(point, joints) =
+        PointId.conductor?(point) && joints.any? { |some| some.size > 1 && some.include?(point) }
 
       # A cable with more conductors may be shared by two circuits.
       def two_wire?(point, situation)

@@ -34,9 +34,8 @@ module Dielectra
       # another one kept live stays dead with it on
       def elsewhere?(id)
         return false if @log.proved?(id) || @log.behind_points.value?(id) || @log.joined.any?
-        return true if @listed.breakers.one? && (@log.stayed.key?(id) || tripped.any?)
-
         trial = @log.trial
+        return true if @listed.breakers.one? && (@log.stayed.key?(id) || (tripped.any? && trial&.settled != :here))
         return false unless trial && trial.settled != :here && ours?(trial_point, trial.found)
 
         @listed.breakers.one? && @situation.breakers_found.fetch(id, "on") == "on"

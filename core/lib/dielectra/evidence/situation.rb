@@ -90,7 +90,7 @@ module Dielectra
       end
 
       # @return [Array<String>] breakers that feed something in the job's boxes, as far as is known
-      def concerned = job.breakers | other_breakers.values.flatten
+      def concerned = job.breakers | other_breakers.values.flatten | breaker_log.doubted(job.listed_breakers)
 
       # @return [Boolean] whether all of these are off
       def off? = breakers.values_at(*concerned).all?("off")

@@ -30,10 +30,11 @@ module Dielectra
         @states.flat_map { |state| reversed_in(network(state)) }.uniq.map { |id| "the neutral side of #{id} is hot" }
       end
 
-      # Whether energizing as the switches stand now would be a hazard.
-      def unfit?
-        on = @circuit.breakers.to_h { |breaker| [breaker.id, "on"] }
-        now = Physics::Network.new(@circuit, on)
+      # Whether energizing as the switches stand now would be a hazard
+      # @param breakers [Array<String>] those that are on then
+      def unfit?(breakers = @circuit.breakers.map(&:id))
+        states = @circuit.breakers.to_h { |one| [one.id, breakers.include?(one.id) ? "on" : "off"] }
+        now = Physics::Network.new(@circuit, states)
         now.breakers.value?("tripped") || Physics::Hazards.new(now).points.any?
       end
 

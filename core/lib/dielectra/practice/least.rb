@@ -59,7 +59,9 @@ module Dielectra
 
       # Receptacles at which something was taken out that stays out
       def unplugged =
-        @found.devices.count { |device| device.settings["plugged"] && !@left.device(device.id)&.settings&.dig("plugged") }
+        @found.devices.count do |device|
+          device.settings["plugged"] && !@left.device(device.id)&.settings&.dig("plugged")
+        end
 
       def mended = @found.faults - @left.faults
 

@@ -31,6 +31,8 @@ module Dielectra
         when "prove_dead"
           @proved |= [step["place"]]
           tested(step["place"])
+        when "watch"
+          disproved
         when "find_breaker"
           @live = []
           @known |= circuit.breakers.map(&:id)
@@ -71,6 +73,13 @@ module Dielectra
         on.any? { |breaker| live?(place, only: breaker) }
       end
 
+      # A breaker that is off while a load of the job is on was seen not to feed it.
+      def disproved
+        return unless @house.loads.slice(*@job.goal.loads.map(&:id)).value?("on")
+
+        @known -= circuit.breakers.reject { |breaker| breaker.position == "on" }.map(&:id)
+      end
+
       # Whether a box is live that was just tested, and everybody knows it
       def tested(place)
         live?(place) ? @live |= [place] : @live -= [place]
@@ -89,7 +98,8 @@ module Dielectra
       def energized(step)
         @proved = []
         note(step, "a bare end is loose") if @bare.any? { |place, was| was != held(place) }
-        note(step, "not fit to be energized") if Inspection.new(circuit, @job).unfit?
+        on = circuit.breakers.select { |one| one.position == "on" }.map(&:id) | [step["device"]]
+        note(step, "not fit to be energized") if Inspection.new(circuit, @job).unfit?(on)
       end
 
       def place(step)

@@ -10,6 +10,7 @@ module Dielectra
         TRIPPED =
           "It has tripped, and nothing here is on: it may feed this, whatever the label says. " \
             "#{LOCK} Test before hands go in.".freeze
+        NAMED = "The label names it. #{LOCK} What it feeds shows later.".freeze
         HANDS = "Boxes are open. Nobody has a hand or a tool in one while the power is on."
         SEATED =
           "A switch that will be thrown is screwed back, or stands clear of everything with its plate on. " \
@@ -62,6 +63,7 @@ module Dielectra
         def off(situation)
           lit = situation.breaker_log.lit
           return passing(situation) if passing(situation)
+          return NAMED if situation.breaker_log.doubted(situation.job.listed_breakers).include?(self["device"])
           return TRIPPED if lit.empty? && situation.breaker_log.tripped.include?(self["device"])
           return DARK if lit.empty? && situation.breaker_log.proved.empty?
           return LOCK if lit.empty?

@@ -39,7 +39,7 @@ module Dielectra
 
       def back_on
         stray = (@session.job.listed_breakers - @situation.concerned) & @situation.left_off
-        stray.filter_map { |id| @session.approach.restore(id) }.first
+        stray.filter_map { |id| @session.approach.restore(id) || @session.approach.back_on(id) }.first
       end
     end
   end
