@@ -14,13 +14,13 @@ module Dielectra
       def causes
         best = @belief.hypotheses.first
         found = (best ? best.faults.map { |fault| Findings.cause(fault) } : []) + let_go
-        @moves ? found | changes { true } : found
+        @moves ? found | repaired.all : found
       end
 
       # Boxes in which wires were found let go
       def let_go =
         @situation.opened.keys.filter_map do |place|
-          loose = loose(place)
+          loose = repaired.loose(place)
           { "kind" => "miswired", "place" => place, **loose } unless loose.empty?
         end
       private :let_go
