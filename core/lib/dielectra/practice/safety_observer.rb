@@ -13,6 +13,7 @@ module Dielectra
         @job = job
         @unsafe = []
         @known = job.breakers
+        @disproved = []
         @live = []
         @proved = []
         @bare = {}
@@ -23,7 +24,7 @@ module Dielectra
         case step["do"]
         when "open"
           note(step, "opened with the breaker on") if known_on?(step["place"])
-          note(step, "opened while another box is known to be live") if @live.any?
+          note(step, "opened while another box is known to be live") if @live.any? { |place| live?(place) }
         when "breaker"
           energized(step) if step["to"] == "on"
         when "box"
@@ -35,7 +36,7 @@ module Dielectra
           disproved
         when "find_breaker"
           @live = []
-          @known |= circuit.breakers.map(&:id)
+          @known = circuit.breakers.map(&:id) - @disproved
         else
           touched(step, Steps.of(step).touches)
         end
@@ -77,7 +78,8 @@ module Dielectra
       def disproved
         return unless @house.loads.slice(*@job.goal.loads.map(&:id)).value?("on")
 
-        @known -= circuit.breakers.reject { |breaker| breaker.position == "on" }.map(&:id)
+        @disproved |= circuit.breakers.reject { |breaker| breaker.position == "on" }.map(&:id)
+        @known -= @disproved
       end
 
       # Whether a box is live that was just tested, and everybody knows it

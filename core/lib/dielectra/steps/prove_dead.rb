@@ -28,13 +28,12 @@ module Dielectra
           return { **dead, **as_remembered(situation, place) }
         end
 
-        own = passing(situation, number, live)
-        kept = { dead: situation.dead.except(place), proved: }
-        if own
-          { **kept, live: situation.live.except(place), **own }
-        else
-          { **kept, live: situation.live.merge(place => live) }
-        end
+        {
+          dead: situation.dead.except(place),
+          live: situation.live.merge(place => live),
+          proved:,
+          **(passing(situation, number, live) || {})
+        }
       end
 
       def answer_from(house) = { "live" => house.live(fields["place"]) }
