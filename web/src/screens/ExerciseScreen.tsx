@@ -72,7 +72,7 @@ function Head({ exercise }: { exercise: Exercise }) {
         <ChevronLeft size={18} aria-hidden /> Practice
       </Link>
       <h1 className="text-xl font-bold">{houseName(exercise.level, exercise.seed)}</h1>
-      <p className="ml-auto flex gap-x-4">
+      <p className="flex flex-wrap gap-x-4 whitespace-nowrap sm:ml-auto">
         <span>
           <b>{exercise.minutes} min</b> on the clock
         </span>
