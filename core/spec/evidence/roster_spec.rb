@@ -54,4 +54,36 @@ RSpec.describe Dielectra::Evidence::Roster do
     told = steps.map { |step| roster.translate(step) }
     expect([told[0]["device"], told[1]["device"], told[2]["positions"]]).to eq(["S1.2", "S1", { "S1.2" => "up" }])
   end
+
+  # The breakers of the job once some looks and tests were taken
+  def breakers(listed, *steps)
+    rows = listed.map { |id| { "id" => id } }
+    job = Dielectra::Evidence::Job.read(demo_document("tower_stair.job.json").merge("steps" => [], "breakers" => rows))
+    situation =
+      steps
+        .each_with_index
+        .reduce(Dielectra::Evidence::Situation.start(job)) { |so_far, (step, at)| so_far.after(step, at + 1) }
+    taken = Dielectra::Evidence::Job.new(described_class.of(job, situation).document)
+    [taken.breakers, situation.concerned]
+  end
+
+  def look(light, breakers) = { "do" => "watch", "answer" => { "loads" => { "L1" => light }, "breakers" => breakers } }
+
+  it "takes a tripped breaker that nobody listed for the job's, and has the listed one go off with it" do
+    dark = look("off", { "B1" => "on", "B7" => "tripped" })
+    expect(breakers(%w[B1], dark)).to match([%w[B7], include("B1")])
+    expect(breakers(%w[B1], look("on", { "B1" => "on", "B7" => "tripped" })).first).to eq(%w[B1])
+  end
+
+  it "keeps several listed ones beside a tripped one until they are tested" do
+    dark = look("off", { "B1" => "on", "B2" => "on", "B7" => "tripped" })
+    box = { "cable_ends" => [], "devices" => [{ "id" => "S1", "kind" => "three_way" }], "joints" => [] }
+    steps = [
+      dark,
+      *%w[B7 B1 B2].map { |id| { "do" => "breaker", "device" => id, "to" => "off", "answer" => { "ok" => true } } },
+      { "do" => "open", "place" => "tower_door", "answer" => { "found" => box } },
+      { "do" => "prove_dead", "place" => "tower_door", "answer" => { "live" => [] } }
+    ]
+    expect(breakers(%w[B1 B2], *steps).first).to include("B1", "B2", "B7")
+  end
 end

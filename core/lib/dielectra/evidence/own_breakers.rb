@@ -36,12 +36,16 @@ module Dielectra
         return false if @log.proved?(id) || @log.behind_points.value?(id) || @log.joined.any?
         trial = @log.trial
         return true if @listed.breakers.one? && (@log.stayed.key?(id) || (tripped.any? && trial&.settled != :here))
-        return false unless trial && trial.settled != :here && ours?(trial_point, trial.found)
+        return false unless @listed.breakers.one? && trial && trial.settled != :here
 
-        @listed.breakers.one? && @situation.breakers_found.fetch(id, "on") == "on"
+        found_ours?(trial.found) && @situation.breakers_found.fetch(id, "on") == "on"
       end
 
-      def trial_point = @log.behind_points.key(@log.trial.found)
+      # Whether a breaker that was found behind a conductor feeds the job
+      def found_ours?(id)
+        point = @log.behind_points.key(id)
+        !point.nil? && ours?(point, id)
+      end
 
       # Whether the circuit of a live conductor is one of the job's. That of a breaker that put a load out is. Where the
       # job's own breaker is known, a cable with one hot conductor is another circuit's; one with more may be shared.
