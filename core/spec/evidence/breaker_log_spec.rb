@@ -106,6 +106,8 @@ RSpec.describe Dielectra::Evidence::BreakerLog do
       expect(log(tripped).doubted(%w[B1])).to eq(%w[B1])
       expect(log(tripped, off, open, dead).trial).to have_attributes(found: "B7", settled: nil)
       expect(log(tripped, off, open, dead, on, live).trial.settled).to eq(:passing)
+      elsewhere = log(tripped, off, open, dead, on, dead)
+      expect([elsewhere.trial.settled, elsewhere.doubted(%w[B1])]).to eq([:elsewhere, %w[B1]])
     end
 
     it "has both here, where the listed one comes to a switch of the job, or in a cable that two may share" do

@@ -104,8 +104,10 @@ module Dielectra
       def on_trial?(place) = trial&.place == place && trial.settled.nil?
 
       # @return [Array<String>] listed breakers that go off too although another one has tripped: nothing shows yet that
-      #   their label is wrong
-      def doubted(listed) = tripped.any? && trial.nil? && proved.empty? ? listed : []
+      #   their label is wrong. One that feeds nothing in the first box may in the next.
+      def doubted(listed)
+        tripped.any? && proved.empty? && (trial.nil? || trial.settled == :elsewhere) ? listed : []
+      end
 
       # @return [Array<String>] breakers that were found, whatever was asked about
       def found_breakers = (behind_loads.values + behind_points.values).uniq
@@ -189,7 +191,7 @@ module Dielectra
       # With the listed breaker on again: a box that is dead now has nothing to do with it. Where another one has
       # tripped, the listed one is tried so once the first box is dead with both off.
       def tested(step, situation)
-        if doubted(situation.job.listed_breakers).any? && step.answer["live"].empty? && situation.off?
+        if trial.nil? && doubted(situation.job.listed_breakers).any? && step.answer["live"].empty? && situation.off?
           return with(trial: Trial.new(step["place"], tripped.first, nil))
         end
         return self unless trial && trial.settled.nil? && step["place"] == trial.place
