@@ -15,7 +15,7 @@ module Dielectra
 
       # A conductor taken from where it is and put somewhere else; it becomes a step that arranges its box.
       MOVE = "move"
-      # What is said of loads that do not obey, where that can be repaired
+      # The shortcoming of a house whose switches do not control its loads yet
       UNCONTROLLED = "the switches do not control the light from every position"
       # More acts than anybody needs
       MOST = 300

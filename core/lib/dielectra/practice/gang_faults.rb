@@ -2,7 +2,7 @@
 
 module Dielectra
   module Practice
-    # The faults a Gang can have. Each method adds one fault and returns the cause that expected.json names.
+    # The faults a Gang can have. Each method adds one fault and returns its cause, as a Case has it.
     module GangFaults
       ALL = %w[
         loads_exchanged

@@ -92,7 +92,7 @@ module Dielectra
         10,
         "A breaker that trips",
         "Read before you reset. One thing taken off or unplugged for each try.",
-        %i[one two three conduit loads],
+        TripHouse::FAMILIES,
         %i[fixture switch run],
         ->(_, twist, random) { TripHouse.new(random, twist).to_case }
       ),

@@ -3,7 +3,7 @@
 module Dielectra
   module Practice
     # A finished job as a house to practice on: the likeliest circuit as it was found, the job as it was told, and what
-    # was wrong. Places and devices get other names, and nothing that a person wrote goes along.
+    # was wrong. Places get other names, and nothing that a person wrote goes along.
     class OwnCase
       # What of a job goes along
       KEPT = %w[format version supply places breakers controls loads wanted year_built method tools began].freeze

@@ -29,7 +29,7 @@ module Dielectra
 
       private
 
-      # Whether a box that was live still is, is told by another test only.
+      # A box that was live has to be tested again after a breaker goes off.
       def untold(situation) = { live: {}, proved: situation.proved - situation.live.keys }
 
       def on? = fields["to"] == "on"
