@@ -82,7 +82,7 @@ module Dielectra
         return enum_for(:each) unless block_given?
 
         @halves.each do |halves, share|
-          distinct(shapes(halves).select { |shape| fits?(shape) }).each do |shape, alike|
+          alike_shapes(halves).each do |shape, alike|
             edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
             with_doubled(edges) do |doubled, rare|
               @onward.over(edges, shape.widths.max, doubled) do |all, weight|
@@ -100,20 +100,6 @@ module Dielectra
       def sketches
         known = @seats.one? ? own_sketches : shared_sketches
         @beyond ? known.flat_map { |layout| [layout.with(weight: layout.weight * APART), *with_beyond(layout)] } : known
-      end
-
-      # The sizes of some cables with two of them taken together.
-      # @param sizes [Array<Integer>]
-      # @return [Array<Array<Integer>>] each the largest first
-      def self.paired(sizes)
-        (@paired ||= {})[sizes] ||= sizes
-          .each_index
-          .to_a
-          .combination(2)
-          .map do |pair|
-            (sizes.reject.with_index { |_, index| pair.include?(index) } + [sizes.values_at(*pair).sum]).sort.reverse
-          end
-          .uniq
       end
 
       private
@@ -160,7 +146,8 @@ module Dielectra
 
       # Without runs onward, for several chains
       def shared_sketches
-        known = shapes([]).min_by(@beyond ? SKETCHED / 2 : SKETCHED) { |shape| [shape.widths.max, shape.widths.sum] }
+        all = AlikeShapes.new(shapes([]), {}, {}).list(merge: false).map(&:first)
+        known = all.min_by(@beyond ? SKETCHED / 2 : SKETCHED) { |shape| [shape.widths.max, shape.widths.sum] }
         known.map do |shape|
           edges = shape.edges.map { |edge| edge.map { |box| name(box) } }
           Layout.new(tree: Tree.new(edges), chains: chains(shape.orders, []), weight: sharing / known.size)
@@ -201,48 +188,22 @@ module Dielectra
 
       def name(box) = box.negative? ? Circuits.feed(Shapes::FEED - box) : @boxes[box]
 
+      # Arguments of Shapes.of
       def shapes(halves)
         most = [@most, *@sizes.each_value.filter_map(&:first)].max.clamp(MOST_CONDUCTORS, MOST_SINGLE)
-        numbered = @seats.map { |seats| seats.map { |some| some.map { |seat| @boxes.index(seat.place) } } }
-        numbered = numbered.map { |switches, loads| [switches, loads.uniq] }
-        Shapes.of(numbered, @boxes.size, most, halves: halves.map { |place| @boxes.index(place) }, circuits: @circuits)
+        chains = @seats.map { |seats| seats.map { |some| some.map { |seat| @boxes.index(seat.place) } } }
+        chains = chains.map { |switches, loads| [switches, loads.uniq] }
+        halves = halves.map { |place| @boxes.index(place) }
+        { chains:, boxes: @boxes.size, most:, halves:, circuits: @circuits }
       end
 
-      # Merges shapes that look alike in the opened boxes, where there are many boxes, with their counts
+      # Those that the opened boxes allow, merged where there are many boxes, with their counts
       # @return [Array<Array(Shapes::Shape, Integer)>]
-      def distinct(shapes)
-        return shapes.map { |shape| [shape, 1] } if @boxes.size <= MANY || (@sizes.empty? && @singles.empty?)
-
-        opened = [*@sizes.keys, *@singles.keys].map { |box| @boxes.index(box) }
-        shapes
-          .group_by { |shape| shape.seen_from(opened) }
-          .each_value
-          .map { |alike| [alike.min_by { |shape| shape.widths.max }, alike.size] }
+      def alike_shapes(halves)
+        merge = @boxes.size > MANY && (@sizes.any? || @singles.any?)
+        sizes, singles = [@sizes, @singles].map { |some| some.transform_keys { |box| @boxes.index(box) } }
+        AlikeShapes.new(shapes(halves), sizes, singles).list(merge:)
       end
-
-      # Whether the opened boxes have cable ends enough, and these conductors enough.
-      def fits?(shape)
-        unless @singles.all? { |box, count|
-                 shape.edges.zip(shape.widths).sum { |edge, width| edge.include?(@boxes.index(box)) ? width : 0 } <=
-                   count
-               }
-          return false
-        end
-
-        @sizes.all? do |box, sizes|
-          number = @boxes.index(box)
-          widths =
-            shape.edges.zip(shape.widths).filter_map { |edge, width| width if edge.include?(number) }.sort.reverse
-          widths.size <= sizes.size &&
-            (
-              held?(widths, sizes) ||
-                (widths.size < sizes.size && CableTrees.paired(sizes).any? { |some| held?(widths, some) })
-            )
-        end
-      end
-
-      # Whether cables of given sizes, largest first, hold the required functions
-      def held?(widths, sizes) = widths.zip(sizes).all? { |need, size| need <= size }
 
       def over(tree, orders, weight, halves, doubled)
         chains = chains(orders, halves)
@@ -269,9 +230,9 @@ module Dielectra
       def room_in?(layout, box, sizes)
         widths = layout.edges_at(box).map { |edge| layout.carried(edge).size }.sort.reverse
         if layout.doubled&.include?(box)
-          CableTrees.paired(sizes).any? { |some| held?(widths, some) }
+          AlikeShapes.paired(sizes).any? { |some| AlikeShapes.held?(widths, some) }
         else
-          held?(widths, sizes)
+          AlikeShapes.held?(widths, sizes)
         end
       end
 

@@ -34,6 +34,27 @@ module Dielectra
                 end
             [runs.flatten(1).sort, edges.drop(sides.size), orders]
           end
+
+          # @return [Array<Integer>] functions of the runs that end in a box
+          def widths_at(box)
+            found = []
+            edges.each_with_index { |(one, other), run| found << widths[run] if one == box || other == box }
+            found
+          end
+
+          # The same shape with boxes exchanged
+          # @param now [Array<Integer>] by the number of each box the number of the one that takes its place
+          # @param orders [Array<Array<Integer>>] the switches of each chain from supply to light
+          # @return [Shape]
+          def exchanged(now, orders)
+            Shape.new(
+              edges.map { |edge| edge.map { |box| box.negative? ? box : now[box] } },
+              orders,
+              widths,
+              now.each_index.map { |box| degrees[now.index(box)] },
+              sides.map { |side| side && now.each_index.sum { |box| side[box] << now[box] } }
+            )
+          end
         end
       # The panel's number.
       FEED = -1
@@ -44,14 +65,16 @@ module Dielectra
       # @param most [Integer] functions a run may carry
       # @param halves [Array<Integer>] boxes of loads that are receptacles with one half always on
       # @param circuits [Array<Integer>] the circuit of each chain
+      # @param sorted [Boolean] whether to list only the order of the switches in which they are numbered
       # @return [Array<Shape>]
-      def self.of(chains, boxes, most, halves: [], circuits: chains.map { 0 }) =
-        (@of ||= {})[[chains, boxes, most, halves, circuits]] ||= new(
+      def self.of(chains, boxes, most, halves: [], circuits: chains.map { 0 }, sorted: false) =
+        (@of ||= {})[[chains, boxes, most, halves, circuits, sorted]] ||= new(
           chains,
           boxes,
           most,
           halves:,
-          circuits:
+          circuits:,
+          sorted:
         ).to_a.freeze
 
       # @param switches [Integer] each in a box of its own
@@ -59,14 +82,14 @@ module Dielectra
       # @return [Array<Array(Array<Integer>, Array<Integer>)>] one chain of them, the switches numbered first
       def self.chain(switches, lights) = [[(0...switches).to_a, (switches...(switches + lights)).to_a]]
 
-      def initialize(chains, boxes, most, halves: [], circuits: chains.map { 0 })
+      def initialize(chains, boxes, most, halves: [], circuits: chains.map { 0 }, sorted: false)
         @chains = chains
         @circuits = circuits
         @feeds = Circuits.feeds(circuits).map { |number| FEED - number }
         @halves = halves
         @boxes = boxes
         @most = most
-        orders = chains.map { |switches, _| switches.each_index.to_a.permutation.to_a }
+        orders = chains.map { |switches, _| switches.each_index.to_a.then { sorted ? [_1] : _1.permutation.to_a } }
         @ways = orders.first.product(*orders.drop(1)).map { |picked| [picked, links(picked), supplies(picked)] }
       end
 
