@@ -60,4 +60,27 @@ RSpec.describe Dielectra::Repair::RewireSearch do
       expect(compared.map(&:first)).to eq(compared.map(&:last))
     end
   end
+
+  describe "with the budget of a situation used up" do
+    let(:session) { opened("tower_stair", "tower_door") }
+    let(:rewire) { described_class.new(session.job, Dielectra::Repair::BoxWork.new(session.job, session.costs)) }
+
+    # How many layouts are searched for the best rewire
+    def searches(hypothesis)
+      count = 0
+      allow(rewire).to receive(:search).and_wrap_original do |original, *more|
+        count += 1
+        original.call(*more)
+      end
+      rewire.best(hypothesis, session.situation, [])
+      count
+    end
+
+    it "still finds a rewire, and stops at the first layout that has one" do
+      hypothesis = session.belief.hypotheses.find { |one| searches(one) > 1 }
+      stub_const("#{described_class}::PLENTY", -1)
+      expect(searches(hypothesis)).to eq(1)
+      expect(rewire.best(hypothesis, session.situation, [])).not_to be_nil
+    end
+  end
 end

@@ -39,6 +39,7 @@ module Dielectra
         return @circumstances if @situation.equal?(situation)
 
         @situation = situation
+        @search.renew_budget
         @circumstances =
           @known[
             [

@@ -11,6 +11,9 @@ module Dielectra
       THOROUGH = Patience.new(600, 1_500).freeze
       # Where many designs are compared
       BRIEF = Patience.new(150, 300).freeze
+      # Boxes priced in one situation, over all hypotheses. Beyond that a search gets the BRIEF budget and stops at the
+      # first layout with a solution.
+      PLENTY = 6_000
       # Choices of a run that count as one more assignment tried: a run of six conductors has 720
       A_TRY = 24
 
@@ -63,12 +66,16 @@ module Dielectra
       # @param patience [Patience]
       def initialize(job, work, patience: THOROUGH)
         @patience = patience
+        @spent = 0
         @work = work
         @choices = ConductorChoices.new
         @colors = ConductorColors.new(job.region)
         @orders = {}.compare_by_identity
         @boxes = {}.compare_by_identity
       end
+
+      # Starts a new budget, for a new situation.
+      def renew_budget = @spent = 0
 
       # @return [Array(Hash, Hash, Hash), nil] functions by point, targets by place, replacements by device
       # @param hypothesis [Diagnosis::Hypothesis]
@@ -86,6 +93,7 @@ module Dielectra
           next if choices.any?(&:empty?)
 
           best = search(hypothesis, situation, layout, runs, choices, best)
+          break if best && @spent > PLENTY
         end
         best if best && best.size > 1
       end
@@ -161,10 +169,11 @@ module Dielectra
             best,
             0,
             0,
-            @patience
+            @spent > PLENTY ? BRIEF : @patience
           )
         search.ahead = bounds(search)
         descend(search, 0.0, [])
+        @spent += search.priced
         search.best
       end
 
