@@ -31,7 +31,11 @@ module Dielectra
       # @raise [InvalidInput] for a step that does not fit; nothing is recorded then
       def record(step)
         step = Evidence::OwnNames.of(step, situation)
-        __getobj__.record(translated(step))
+        told = translated(step)
+        Steps.check!(told, situation)
+        trials = trial?(told) ? tried + [@taken.size] : tried
+        adapted = taken_over(@taken + [step], trials, situation.after(told, steps.size + 1))
+        __getobj__.record(told) unless adapted
         @taken += [step]
         adapt
         self
@@ -43,20 +47,28 @@ module Dielectra
 
       private
 
-      # Takes over what has turned out, until nothing more does. What cannot be covered is left as it is, and said
-      # (Scope.beyond).
+      # Repeats `taken_over` until the job in hand has everything that was found, then lists the hypotheses.
       def adapt
-        ROUNDS.times do
-          roster = Evidence::Roster.of(@listed, situation)
-          return unless roster.differs?(job_in_hand)
+        ROUNDS.times { break unless taken_over(@taken, tried, situation) }
+        settle
+      end
 
-          session = OnSite.plain(Evidence::Job.new(roster.document), @costs)
-          session.catch_up(@taken.map { |step| roster.translate(step) })
-          @roster = roster
-          __setobj__(session)
-        end
+      # Replaces the session with one of a job that includes what was found at the house. If that job is out of scope,
+      # the session stays, and Scope.beyond reports what is not covered.
+      # @param taken [Array<Hash>]
+      # @param trials [Array<Integer>] indexes of those that were the test required before power comes on
+      # @return [Boolean] whether the session was replaced
+      def taken_over(taken, trials, situation)
+        roster = Evidence::Roster.of(@listed, situation)
+        return false unless roster.differs?(job_in_hand)
+
+        session = OnSite.plain(Evidence::Job.new(roster.document), @costs)
+        session.catch_up(taken.map { |step| roster.translate(step) }, trials)
+        @roster = roster
+        __setobj__(session)
+        true
       rescue InvalidInput
-        nil
+        false
       end
 
       def job_in_hand = __getobj__.respond_to?(:asked) ? __getobj__.asked : __getobj__.job

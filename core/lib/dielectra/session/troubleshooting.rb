@@ -39,10 +39,11 @@ module Dielectra
       # Steps after which pruned hypotheses may be looked through again
       RECONSIDERED_FOR = 5
 
-      # Volts that were read: how things were joined, between which points, and whether they were the supply's
-      Reading = Struct.new(:arrangement, :points, :full)
+      attr_reader :job, :situation, :belief, :costs
 
-      attr_reader :job, :situation, :belief, :steps, :minutes, :costs, :readings
+      # @return [Evidence::Log] all steps of the job. The instance variable `part` holds those of this part of it: a
+      #   change has several parts.
+      attr_reader :log
 
       # What the last step was on the way to
       # @return [Array(Symbol, Object), nil] see Decision#aim
@@ -63,14 +64,10 @@ module Dielectra
         @costs = costs
         @situation = Evidence::Situation.start(job)
         @belief = Diagnosis::Belief.start(job)
-        @steps = []
-        @watched = Watches.new
-        @looked = {}
-        @blind = []
-        @minutes = 0.0
-        @visited = []
-        @trials = []
-        @readings = []
+        @log = Evidence::Log.empty
+        @part = Evidence::Log.empty
+        @watches = Watches.new
+        @unsettled = false
         job.steps.each { |step| record(step) }
       end
 
@@ -79,36 +76,51 @@ module Dielectra
       # @raise [InvalidInput] for a step or answer that does not fit; nothing is recorded then
       def record(step)
         Steps.check!(step, situation)
-        number = step["id"] || unnumbered(step)
-        after = situation.after(step, number)
         followed = followed(step)
         @rule_of_last = followed&.rule
         @aim = (followed.aim if followed && Steps.of(step).way?)
         @stopping = followed&.stopping
-        @trials += [pre_energization_test.trial(step)].compact if step["do"] == "probe"
-        spent = costs.of(step, situation)
-        seen = belief.observations.size
-        learn(belief.after(step, situation, after, number))
-        note_look(step)
-        note_reading(step)
-        @visited = belief.observations.size > seen ? [after.arrangement] : @visited + [after.arrangement]
-        @minutes += spent
-        @situation = after
-        @steps += [step]
-        forget
+        take_in(step, trial: trial?(step)) { |*told| belief.after(*told) }
         self
       end
 
-      # Takes over steps that were taken when the house was held to be another one. What was decided on the way then is
-      # of no account now, so it is not worked out again.
-      # @param steps [Array<Hash>]
+      # Takes over steps recorded in a session of the job as it was listed before. Decisions made then are dropped. Call
+      # `settle` afterward to list the hypotheses.
+      # @param taken [Array<Hash>]
+      # @param tried [Array<Integer>] indexes of those that were the test required before power comes on
       # @return [Troubleshooting] itself
-      def catch_up(steps)
-        @hurried = true
-        steps.each { |step| record(step) }
-        @hurried = false
+      def catch_up(taken, tried)
+        taken.each_with_index do |step, at|
+          Steps.check!(step, situation)
+          take_in(step, trial: tried.include?(at)) { |*told| belief.observing(*told) }
+        end
+        @unsettled = taken.any?
         self
       end
+
+      # Lists the hypotheses after `catch_up`. Does nothing otherwise.
+      # @return [Troubleshooting] itself
+      def settle
+        return self unless @unsettled
+
+        learn(belief.listed(situation))
+        forget
+        @unsettled = false
+        self
+      end
+
+      # @param step [Hash] with its answer
+      # @return [Boolean] whether it is the test required before power comes on
+      def trial?(step) = pre_energization_test.trial?(step)
+
+      # @return [Array<Integer>] indexes of the steps that were the test required before power comes on
+      def tried = log.each_with_index.filter_map { |entry, at| at if entry.trial }
+
+      # @return [Array<Hash>] every step with its answer
+      def steps = log.steps
+
+      # @return [Float]
+      def minutes = log.minutes
 
       # A session for a job, whatever it asks for and whatever turns out to be there
       # @param job [Evidence::Job]
@@ -135,8 +147,7 @@ module Dielectra
       # @param other [Troubleshooting] with the same steps
       # @return [Troubleshooting] itself
       def accounted(other)
-        @steps = other.steps
-        @minutes = other.minutes
+        @log = other.log
         forget
         self
       end
@@ -177,7 +188,7 @@ module Dielectra
 
       def findings = @findings ||= Diagnosis::Findings.new(belief, situation)
 
-      def proof = Proof.new(job, situation, @watched.to_a, @looked, @blind)
+      def proof = Proof.new(job, situation, @watches)
 
       def planner = (@planner ||= Repair::Planner.new(belief.world, costs, soundness))
 
@@ -187,7 +198,7 @@ module Dielectra
       def permits = @permits ||= Permits.new(situation, belief, soundness, pre_energization_test)
 
       # The trial before power comes on
-      def pre_energization_test = @pre_energization_test ||= PreEnergizationTest.new(situation, belief, @trials)
+      def pre_energization_test = @pre_energization_test ||= PreEnergizationTest.new(situation, belief, trials)
 
       # The way to where steps can be taken
       def approach = @approach ||= Approach.new(situation, permits, pre_energization_test)
@@ -222,13 +233,36 @@ module Dielectra
           permits:,
           approach:,
           toggles:,
-          visited: @visited
+          visited: @part.visited
         )
       end
 
       # A report has a name instead of a number.
       def unnumbered(step)
-        step["do"] == "report" ? "report #{steps.count { |taken| taken["do"] == "report" } + 1}" : steps.size + 1
+        step["do"] == "report" ? "report #{log.count { |taken| taken.kind == "report" } + 1}" : steps.size + 1
+      end
+
+      # @return [Array<PreEnergizationTest::Trial>] made in this part of the job
+      def trials = @part.select(&:trial).map { |entry| PreEnergizationTest::Trial.of(entry.fields, entry.before) }
+
+      # Adds a step to the log and replaces the belief.
+      # @param fields [Hash] the step with its answer
+      # @param trial [Boolean] whether it was the test required before power comes on
+      # @yieldreturn [Diagnosis::Belief] the belief after the step
+      def take_in(fields, trial:)
+        step = Steps.of(fields)
+        number = fields["id"] || unnumbered(fields)
+        after = situation.after(step, number)
+        learned = yield(step, situation, after, number)
+        news = learned.observations.size > belief.observations.size
+        entry =
+          Evidence::Log::Entry.new(step:, before: situation, after:, minutes: costs.of(step, situation), news:, trial:)
+        learn(learned)
+        @log = log.with(entry)
+        @part = @part.with(entry)
+        @watches = @watches.after(entry, job)
+        @situation = after
+        forget
       end
 
       # Takes over a belief and drops cached results for old hypotheses
@@ -240,7 +274,7 @@ module Dielectra
       # The decision that a step followed, if later steps depend on it. It is worked out even if nobody asked for it, so
       # that a job folded anew comes to the same.
       def followed(step)
-        return if @hurried || !decides_later?(step)
+        return unless decides_later?(step)
 
         decision if decision.outcome.to_h == step.except("id", "answer")
       end
@@ -254,29 +288,6 @@ module Dielectra
       # Drops results derived from the belief
       def forget =
         @decision = @search = @actions = @findings = @permits = @approach = @pre_energization_test = @toggles = nil
-
-      def note_reading(step)
-        volts = step.dig("answer", "volts") or return
-        @readings += [
-          Reading.new(
-            situation.arrangement,
-            step["at"],
-            Physics::Uncertainty.volts_class(volts / job.supply_volts.to_f) == :full
-          )
-        ]
-      end
-
-      # A look, or a reading at an outlet: together they say what every load does as the toggles stand
-      def note_look(step)
-        loads = Evidence::Sockets.shown(step, job) or return
-        return if step.dig("answer", "breakers")&.value?("tripped") || situation.power == "off"
-
-        @blind = Evidence::Sockets.blind(step, job) if step["do"] == "watch"
-        key = [situation.positions, situation.arrangement]
-        @looked = @looked.merge(key => (@looked[key] || {}).merge(loads))
-        light = job.goal.light("loads" => @looked[key])
-        @watched = @watched.with(situation.positions, light, situation.arrangement, job.goal) if light
-      end
     end
   end
 end

@@ -12,6 +12,13 @@ module Dielectra
       MOST_FURTHER = 150
       # Likelihood ratio an extension needs for the surprising answer
       EXPLAINS = 2.0
+      # Number of the latest discrepancies that an extension is tested against
+      LATEST = 4
+      # The number of discrepancies that trigger another growth rises by one for each PATIENCE tolerated. No listing
+      # explains answers that contradict each other.
+      PATIENCE = 3
+      # Number of tolerated discrepancies at which rarer layouts are no longer listed
+      CONTRADICTED = 5
       # Posterior above which a fault-free hypothesis is expanded, how many are expanded at once, and the least weight
       # of an expansion relative to the heaviest hypothesis
       PROMINENT = 0.01
@@ -59,29 +66,37 @@ module Dielectra
       # @param step [Hash] with its answer
       # @param before [Evidence::Situation]
       # @param after [Evidence::Situation]
+      # @return [Belief]
       def after(step, before, after, number)
-        world.stirred = after.stirred
-        seen = Observation.of(step, before, number, world).map { |item| world.interned(item) }
-        seen = seen.reject { |item| found_tripped?(item) } if observations.any? { |item| found_tripped?(item) }
-        return forgiving(after, observations + seen) if after.found_off? && before.breakers_found.empty?
-
-        all = observations + seen
-        told = recognized(before, after)
-        grown =
-          told.any? || suspicious?(seen) || newly_tripping?(seen) || newly_parted?(seen) ||
-            after.opened_boxes.size > before.opened_boxes.size || after.foreign != before.foreign
-        if grown
-          return(
-            anew(
-              all,
-              @update.fresh(Space.new(world, after, guide: guide(told), observations: all).hypotheses, all)
-            ).regrown(after).deepened(after)
-          )
+        new = new_evidence(step, before, after, number)
+        return forgiving(after, new.without_lights) if new.excuses?
+        if new.lists?
+          return anew(new.all, hypotheses_of(after, new.all, guide(new.recognized))).regrown(after).deepened(after)
         end
-        return self if seen.empty?
+        return self if new.seen.empty?
 
-        with(all, @update.scored(hypotheses, seen)).resampled(after).regrown(after).redrawn(after).deepened(after)
+        with(new.all, @update.scored(hypotheses, new.seen))
+          .resampled(after)
+          .regrown(after)
+          .redrawn(after)
+          .deepened(after)
       end
+
+      # Adds the observations of one more step and weighs no hypothesis by them. Call `listed` after the last step.
+      # @return [Belief]
+      def observing(step, before, after, number)
+        new = new_evidence(step, before, after, number)
+        with(new.excuses? ? new.without_lights : new.all, hypotheses)
+      end
+
+      # Lists the hypotheses anew from all observations.
+      # @param situation [Evidence::Situation]
+      # @return [Belief]
+      def listed(situation) =
+        anew(observations, hypotheses_of(situation, observations))
+          .regrown(situation)
+          .redrawn(situation)
+          .deepened(situation)
 
       # Resamples hypotheses where few are left of many and no answer surprised. What has become likely guides the new
       # listing.
@@ -89,7 +104,7 @@ module Dielectra
       def resampled(situation)
         return self unless situation.opened.any? && worn? && discrepancies(hypotheses.first).empty?
 
-        listed = @update.fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations)
+        listed = hypotheses_of(situation, observations, guide)
         listed.empty? ? self : anew(observations, listed)
       end
 
@@ -122,27 +137,27 @@ module Dielectra
       # Drops the customer's report where a breaker was off or tripped all along. The report says nothing about the
       # wiring then, and a circuit without faults becomes possible.
       # @return [Belief]
-      def forgiving(situation, seen)
-        kept = seen.reject { |observation| observation.what == :lamp }
+      # @param kept [Array<Observation>] all but how the lights behaved
+      def forgiving(situation, kept)
         anew(kept, @update.fresh(Space.new(world, situation).hypotheses, kept))
       end
 
-      # Lists the space again where an answer surprises even under the best hypothesis. Rarer layouts and pairs of
-      # faults are included. The new list replaces the old one only if it explains more.
+      # Lists the space again where an answer surprises even under the best hypothesis. Pairs of faults are included,
+      # and rarer layouts until too many answers contradict each other. The new list replaces the old one only if it
+      # explains more.
       # @return [Belief]
       def regrown(situation)
         odd = hypotheses.empty? ? 1 : discrepancies(hypotheses.first).size
-        return self unless odd > @tolerated
+        return self unless odd > @tolerated + (@tolerated / PATIENCE)
 
-        grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
+        grown = grown(situation)
         Belief.new(world:, observations:, prediction:, hypotheses: grown.empty? ? hypotheses : grown, tolerated: odd)
       end
 
-      # Lists the space again from everything observed, with rarer layouts and pairs of faults, regardless of earlier
-      # pruning.
+      # Lists the space again from everything observed, as `regrown` does, regardless of earlier pruning.
       # @return [Belief]
       def reconsidered(situation)
-        grown = grown(Space.new(world, situation, wide: true, guide:, observations:))
+        grown = grown(situation)
         grown.empty? ? self : Belief.new(world:, observations:, prediction:, hypotheses: grown, tolerated: @tolerated)
       end
 
@@ -167,8 +182,9 @@ module Dielectra
         ratios.empty? ? {} : ratios.merge(others: ratios.values.min)
       end
 
-      # Hypotheses from a wider listing, with the best extended by one further deviation
-      def grown(space)
+      # Hypotheses from a new listing, with the best extended by one further deviation
+      def grown(situation)
+        space = Space.new(world, situation, wide: @tolerated < CONTRADICTED, guide:, observations:)
         wider = @update.fresh(space.hypotheses, observations)
         best = wider.max_by(EXTENDED, &:weight)
         odd = best.empty? ? [] : discrepancies(best.first)
@@ -176,10 +192,11 @@ module Dielectra
         wider + @update.fresh(space.likeliest(further, MOST_FURTHER), observations)
       end
 
-      # Extensions of a hypothesis that explain the discrepant answers better than it does
+      # Extensions of a hypothesis that explain the latest discrepant answers better than it does
       def explaining(found, hypothesis, odd)
         return found if odd.empty?
 
+        odd = odd.last(LATEST)
         before = odd.map { |seen| prediction.likelihood(hypothesis, seen) }
         found.select do |one|
           odd.zip(before).any? { |seen, likelihood| prediction.likelihood(one, seen) > EXPLAINS * likelihood }
@@ -231,41 +248,18 @@ module Dielectra
         @update = Update.new(world, prediction)
       end
 
-      # Whether the latest answer first suggests an intermittent fault
-      def suspicious?(seen)
-        return false if world.intermittent?
-
-        world.intermittent = seen.any? { |one| one.reading == "flickers" || contradicted?(one) }
+      # The evidence of a step. Updates what all hypotheses share: what was stirred, and whether faults may be
+      # intermittent or trip a breaker.
+      def new_evidence(step, before, after, number)
+        new = NewEvidence.new(world, observations, Observation.of(step, before, number, world), before, after)
+        world.stirred = after.stirred
+        world.intermittent = true if new.intermittent?
+        world.tripping = true if new.tripping?
+        new
       end
 
-      # Whether a breaker was found tripped. That one was said to trip, and is found so, is one thing and not two.
-      def found_tripped?(seen) = seen.what == :breaker && seen.found && seen.reading == "tripped"
-
-      # Whether the latest answer first shows a breaker that trips
-      def newly_tripping?(seen)
-        return false if world.tripping?
-
-        world.tripping = seen.any? { |one| %i[breaker held].include?(one.what) && one.reading == "tripped" }
-      end
-
-      # Whether a light was watched with one of two breakers off for the first time
-      def newly_parted?(seen)
-        seen.any? { |one| one.what == :parted } && observations.none? { |one| one.what == :parted }
-      end
-
-      # Whether a light behaved differently before in the same state
-      def contradicted?(seen)
-        seen.what == :lamp && seen.toggles.known? &&
-          observations.any? do |other|
-            other.what == :lamp && other.at == seen.at && other.toggles == seen.toggles &&
-              other.arrangement == seen.arrangement && other.reading != seen.reading
-          end
-      end
-
-      # Boxes whose unmarked switch has just been identified
-      # @return [Array<String>]
-      def recognized(before, after) =
-        after.unmarked.reject { |device, _| after.recognized(device) == before.recognized(device) }.values
+      def hypotheses_of(situation, observations, guide = {}) =
+        @update.fresh(Space.new(world, situation, guide:, observations:).hypotheses, observations)
 
       # Extensions of a hypothesis by one deviation, weighed by everything observed
       def further(hypothesis, space)

@@ -231,17 +231,7 @@ module Dielectra
         open =
           faults.map do |fault|
             kind = WHILE_OPEN[fault.kind]
-            if kind
-              Deviation.new(
-                kind:,
-                place: fault.place,
-                device: fault.device,
-                points: fault.points,
-                contact: fault.contact
-              )
-            else
-              fault
-            end
+            kind ? Deviation.new(kind:, **fault.to_h.slice(:place, :device, :points, :contact)) : fault
           end
         Hypothesis.new(assembly:, faults: open, prior:, world: @world)
       end

@@ -96,6 +96,21 @@ module Dielectra
       MOST_REMEMBERED = 1_000
       private_constant :MOST_REMEMBERED
 
+      # The result of the block for each state. It is computed once for states with equal bits in all masks.
+      # @param masks [Array<Integer>]
+      # @yieldparam state [Integer] the bit of a combination
+      # @return [Array<Float>]
+      def in_each(masks)
+        return [yield(bits.first)] if bits.size == 1
+
+        known = {}
+        bits.map do |state|
+          key = 1
+          masks.each { |mask| key = (key << 1) | ((mask & state) == 0 ? 0 : 1) }
+          known[key] ||= yield(state)
+        end
+      end
+
       # The expectation of a likelihood over the states
       # @param odds [Array<Float>, nil]
       # @param likelihoods [Array<Float>] of it, in each state

@@ -25,16 +25,14 @@ module Dielectra
         end
       private :let_go
 
-      # Step kinds that change the house
-      WORK = %w[box cable fit retire tab replace].freeze
-      private_constant :WORK
-
-      # @param steps [Array<Hash>] everything that was done
+      # @param log [Evidence::Log]
       # @return [Array<String>] what was put in or taken out, a sentence each with the number of its step
-      def because(steps, _causes = nil) =
-        steps
-          .select { |step| WORK.include?(step["do"]) }
-          .filter_map { |step| Presentation::Done.sentence(step)&.then { |words| "#{words} (step #{step["id"]})." } }
+      def because(log, _causes = nil) =
+        log
+          .select { |entry| entry.step.builds? }
+          .filter_map do |entry|
+            Presentation::Done.sentence(entry.fields)&.then { |words| "#{words} (step #{entry.number})." }
+          end
     end
   end
 end

@@ -8,10 +8,11 @@ module Dielectra
       AGAINST = 0.2
       ALTERNATIVES = 40
 
-      def initialize(belief, situation, steps)
+      # @param log [Evidence::Log]
+      def initialize(belief, situation, log)
         @belief = belief
         @situation = situation
-        @steps = steps
+        @log = log
       end
 
       # @param causes [Array<Hash>]
@@ -98,9 +99,10 @@ module Dielectra
       end
 
       def opening(place) =
-        @steps
-          .index { |step| step["do"] == "open" && step["place"] == place }
-          &.then { |at| @steps[at]["id"] || (at + 1) }
+        @log
+          .each_with_index
+          .find { |entry, _| entry.kind == "open" && entry["place"] == place }
+          &.then { |entry, at| entry.number || (at + 1) }
 
       def rests(numbers)
         return "nothing seen so far rules it out" if numbers.empty?

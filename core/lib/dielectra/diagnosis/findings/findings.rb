@@ -151,7 +151,7 @@ module Dielectra
 
       # One sentence per finding, naming the steps it rests on
       # @return [Array<String>]
-      def because(steps, named = causes) = Explanation.new(@belief, @situation, steps).sentences(named)
+      def because(log, named = causes) = Explanation.new(@belief, @situation, log).sentences(named)
 
       # @return [Hash] a deviation in the form of a conclusion; points that nobody has seen, and junctions nobody knows
       #   of, have no names in there, and a cable end that nobody has seen has that of its box

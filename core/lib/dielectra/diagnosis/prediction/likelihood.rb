@@ -5,12 +5,6 @@ module Dielectra
     # The likelihood of an observation under one circuit, for each state the contacts may have been in. An intermittent
     # fault is two circuits (Hypothesis#ways), which are mixed.
     class Likelihood
-      # Probability of a nuisance trip, or of a breaker misread as tripped
-      TRIPS_FOR_NOTHING = 0.0005
-      # Probability that a tripped breaker tripped on a fault that is gone
-      FOUND_TRIPPED = 0.05
-      # The same beside something that is wrong and trips no breaker: two things at once
-      FOUND_BESIDE = 0.008
       # Likelihood below which a light was probably misread
       MISREAD = 0.1
       # Probability that an intermittent fault shows as flicker: at a look, in a customer's report, and during a wiggle
@@ -24,17 +18,6 @@ module Dielectra
       # Probability that an outlet of another circuit is dead, or not what it was taken for
       DEAD_ANYWAY = 0.15
 
-      # Minutes within which a breaker trips at once
-      AT_ONCE = 0.1
-      # How likely too much on the circuit is found tripped: where nobody said how long it took, after a while, at once
-      USUALLY = 0.6
-      MOSTLY = 0.9
-      SELDOM = 0.05
-      # Minutes after which too much has tripped a breaker, and the probability that it has then
-      LONG = 8
-      HELD = { overload: 0.9, breaker_weak: 0.7 }.freeze
-      # The same once everything that can be unplugged is
-      RELIEVED = { overload: 0.02, breaker_weak: 0.4 }.freeze
       LIGHTS = %i[lamp wiggle].freeze
       HEARD = %i[continuity resistance].freeze
 
@@ -49,6 +32,7 @@ module Dielectra
         @dead = DeadReading.new(world, paths)
         @potentials = potentials
         @error = Physics::Uncertainty.error
+        @trips = Trips.new(@error)
       end
 
       # @param hypothesis [Hypothesis]
@@ -71,9 +55,9 @@ module Dielectra
         when :parted
           parted(hypothesis, observation)
         when :breaker
-          breaker(hypothesis, observation)
+          @trips.found(hypothesis, observation)
         when :held
-          held(hypothesis, observation)
+          @trips.held(hypothesis, observation)
         when :beyond
           beyond(hypothesis, observation)
         when :bench
@@ -81,10 +65,12 @@ module Dielectra
         when *HEARD
           path = @paths.path(hypothesis, arrangement, *observation.at)
           heavy = @dead.heavy?(observation)
-          in_each(observation.toggles, [path.sure, path.weak, path.leak, path.series, *path.loads.values]) do |state|
-            drawn = heavy ? @dead.drawing(hypothesis, path, state, observation.reading) : 1.0
-            drawn * @dead.heard(path, hypothesis.beeping, state, observation)
-          end
+          observation
+            .toggles
+            .in_each([path.sure, path.weak, path.leak, path.series, *path.loads.values]) do |state|
+              drawn = heavy ? @dead.drawing(hypothesis, path, state, observation.reading) : 1.0
+              drawn * @dead.heard(path, hypothesis.beeping, state, observation)
+            end
         else
           live(hypothesis, observation)
         end
@@ -95,22 +81,6 @@ module Dielectra
 
       private
 
-      # The block's result for each contact state, computed once for states with equal bits in all masks
-      # @param masks [Array<Integer>]
-      # @yieldparam state [Integer] the bit of a combination
-      # @return [Array<Float>]
-      def in_each(toggles, masks)
-        bits = toggles.bits
-        return [yield(bits.first)] if bits.size == 1
-
-        known = {}
-        bits.map do |state|
-          key = 1
-          masks.each { |mask| key = (key << 1) | ((mask & state) == 0 ? 0 : 1) }
-          known[key] ||= yield(state)
-        end
-      end
-
       # A light with one of two breakers off
       def parted(hypothesis, observation)
         lit =
@@ -119,7 +89,7 @@ module Dielectra
           else
             0
           end
-        in_each(observation.toggles, [lit]) { |state| matches(lit.anybits?(state), observation.reading == "on") }
+        observation.toggles.in_each([lit]) { |state| matches(lit.anybits?(state), observation.reading == "on") }
       end
 
       # A load that no control of the job works is fed where conductors leave for elsewhere, whichever of them it hangs
@@ -130,9 +100,9 @@ module Dielectra
 
         reach = hypothesis.reach(observation.arrangement)
         fed = outlets.map { |line, neutral| reach.live(line) & reach.neutral(neutral) }
-        in_each(observation.toggles, fed) do |state|
-          told(fed.count { |mask| mask.anybits?(state) } / fed.size.to_f, observation)
-        end
+        observation
+          .toggles
+          .in_each(fed) { |state| told(fed.count { |mask| mask.anybits?(state) } / fed.size.to_f, observation) }
       end
 
       # @param lit [Float] the probability that it burns
@@ -145,13 +115,15 @@ module Dielectra
         return detecting_leak(hypothesis, observation) if observation.what == :ncv && hypothesis.leaking?
 
         points = observation.at.map { |point| @potentials.standing(hypothesis, observation.arrangement, point) }
-        in_each(observation.toggles, points.flat_map(&:to_a)) do |state|
-          plain = shown(points.map { |at| potential_of(at.line, at.neutral, state) }, observation)
-          next plain unless points.any? { |at| (at.line_if | at.neutral_if).anybits?(state) }
+        observation
+          .toggles
+          .in_each(points.flat_map(&:to_a)) do |state|
+            plain = shown(points.map { |at| potential_of(at.line, at.neutral, state) }, observation)
+            next plain unless points.any? { |at| (at.line_if | at.neutral_if).anybits?(state) }
 
-          drawn = points.map { |at| potential_of(at.line | at.line_if, at.neutral | at.neutral_if, state) }
-          (PLUGGED_IN * shown(drawn, observation)) + ((1 - PLUGGED_IN) * plain)
-        end
+            drawn = points.map { |at| potential_of(at.line | at.line_if, at.neutral | at.neutral_if, state) }
+            (PLUGGED_IN * shown(drawn, observation)) + ((1 - PLUGGED_IN) * plain)
+          end
       end
 
       # A detector glows where a leak ties the conductor to the line, whatever else it is tied to.
@@ -159,10 +131,12 @@ module Dielectra
         point = observation.at.first
         at = @potentials.standing(hypothesis, observation.arrangement, point)
         leak = hypothesis.reach_with_leak(observation.arrangement)&.live(@world.index[point]) || 0
-        in_each(observation.toggles, [*at.to_a, leak]) do |state|
-          tied = leak.anybits?(state) ? :line : potential_of(at.line, at.neutral, state)
-          detected(tied, observation.reading == "glow")
-        end
+        observation
+          .toggles
+          .in_each([*at.to_a, leak]) do |state|
+            tied = leak.anybits?(state) ? :line : potential_of(at.line, at.neutral, state)
+            detected(tied, observation.reading == "glow")
+          end
       end
 
       def potential_of(line, neutral, state)
@@ -219,11 +193,13 @@ module Dielectra
           [[observation.at, observation.reading], *observation.along].map do |lamp, reading|
             [*@lights.masks(hypothesis, arrangement, lamp), reading]
           end
-        in_each(observation.toggles, masks.flat_map { |row| row.first(3) }) do |state|
-          (lit, dim, tripped, reading), *along = masks
-          misread = along.any? { |row| burns(@lights.shining(*row.first(3), state), row.last) < MISREAD }
-          misread ? 0.5 : burns(@lights.shining(lit, dim, tripped, state), reading)
-        end
+        observation
+          .toggles
+          .in_each(masks.flat_map { |row| row.first(3) }) do |state|
+            (lit, dim, tripped, reading), *along = masks
+            misread = along.any? { |row| burns(@lights.shining(*row.first(3), state), row.last) < MISREAD }
+            misread ? 0.5 : burns(@lights.shining(lit, dim, tripped, state), reading)
+          end
       end
 
       # A high-resistance contact may leave a light dim, off, on or flickering
@@ -233,50 +209,6 @@ module Dielectra
         return FLICKERS_FOR_NOTHING if seen == "flickers"
 
         matches(predicted == :on ? "on" : "off", seen)
-      end
-
-      # A breaker found tripped may have tripped in another combination, or on something that is gone, or on too much.
-      def breaker(hypothesis, observation)
-        tripped = hypothesis.reach(observation.arrangement).tripped
-        in_each(observation.toggles, [tripped]) do |state|
-          short = tripped.anybits?(state)
-          next matches(false, short) if observation.reading == "on"
-
-          short ? at_once(observation) : tripping(hypothesis, tripped, observation)
-        end
-      end
-
-      # Likelihood that a breaker trips where no short is closed as the toggles stand
-      def tripping(hypothesis, tripped, observation)
-        return 0.5 * (slow?(observation) ? SELDOM : 1.0) unless tripped.zero?
-        return TRIPS_FOR_NOTHING unless observation.found
-        return nothing?(hypothesis) ? FOUND_TRIPPED : FOUND_BESIDE unless hypothesis.slow
-
-        slow?(observation) ? MOSTLY : (observation.minutes ? SELDOM : USUALLY)
-      end
-
-      def nothing?(hypothesis) = hypothesis.deviations.empty? && hypothesis.skeleton.wrong.empty?
-
-      # A short trips at once.
-      def at_once(observation) = slow?(observation) ? SELDOM : 1 - @error
-
-      # Whether somebody said that it took a while
-      def slow?(observation) = observation.minutes && observation.minutes > AT_ONCE
-
-      # A breaker that was left on for some minutes
-      def held(hypothesis, observation)
-        short = hypothesis.reach(observation.arrangement).tripped
-        trips = slow_trip(hypothesis, observation)
-        in_each(observation.toggles, [short]) do |state|
-          likely = short.anybits?(state) ? 1 - @error : trips
-          observation.reading == "tripped" ? likely : 1 - likely
-        end
-      end
-
-      def slow_trip(hypothesis, observation)
-        return TRIPS_FOR_NOTHING unless hypothesis.slow && observation.minutes.to_f >= LONG
-
-        (observation.arrangement.unplugged.any? ? RELIEVED : HELD).fetch(hypothesis.slow)
       end
 
       def detected(predicted, glow)
