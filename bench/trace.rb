@@ -58,7 +58,7 @@ def view(session)
     power: Dielectra::Presentation::Power.new(session.situation).to_h,
     ahead: Dielectra::Presentation::Ahead.new(session).to_h,
     repair: Dielectra::Presentation::Rewire.new(session).to_h,
-    because: session.findings.because(session.steps),
+    because: session.findings.because(session.log),
     suspects: session.findings.suspects.first(5),
     reasons: Dielectra::Presentation::Reasons.new(session).to_a
   }
@@ -79,7 +79,7 @@ def trace(name, circuit, job, index)
   random = Random.new(name.sum)
   house = Dielectra::Practice::House.new(circuit.call, random:, **VARIANTS[index % VARIANTS.size])
   watch = Dielectra::Practice::SafetyObserver.new(house, job)
-  session = Dielectra::Session::Troubleshooting.new(job)
+  session = Dielectra::Session::Troubleshooting.for(job)
   until session.next.is_a?(Dielectra::Session::Conclusion)
     step = session.next.numbered(session.steps.size + 1 - job.steps.size)
     watch.check!(step)

@@ -45,15 +45,9 @@ module Server
     def minutes = (Dielectra::Presentation::Ahead.of(@session).to_h["minutes"] if %w[new open].include?(state))
 
     def last_done
-      return unless @session && done.any?
+      entry = @session&.log&.reject { |one| one.kind == "report" }&.last or return
 
-      Dielectra::Presentation::Instruction.of(done.last.except("id", "answer"), before(done.last))["title"]
-    end
-
-    # @return [Dielectra::Evidence::Situation] just before a step. Its sentence names the wires by their old joints.
-    def before(step)
-      start = Dielectra::Evidence::Situation.start(@session.job)
-      @steps.take_while { |one| !one.equal?(step) }.reduce(start) { |so_far, one| so_far.after(one) }
+      Dielectra::Presentation::Instruction.of(entry.question, entry.before)["title"]
     end
   end
 end

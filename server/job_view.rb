@@ -104,20 +104,18 @@ module Server
     end
 
     def steps
-      so_far = Dielectra::Evidence::Situation.start(@session.job)
-      @session.steps.map do |step|
-        told = Dielectra::Presentation::Instruction.of(step.except("id", "answer"), so_far)
-        row = {
+      @session.log.map do |entry|
+        step = entry.fields
+        told = Dielectra::Presentation::Instruction.of(entry.question, entry.before)
+        {
           number: step["id"],
           title: told["title"],
           answer: Dielectra::Presentation::Instruction.answered(step, step["answer"] || {}, @session.job.region),
           place: place_name(told["place"]),
-          minutes: @session.costs.of(step, so_far).round(1),
+          minutes: entry.minutes.round(1),
           step: step.except("id"),
           others: Dielectra::Presentation::Corrections.of(step, @session.job)
         }
-        so_far = so_far.after(step)
-        row
       end
     end
   end

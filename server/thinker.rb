@@ -100,7 +100,7 @@ module Server
 
     def do_why(request)
       session = session(request, request["steps"])
-      sentences = session.findings.because(session.steps)
+      sentences = session.findings.because(session.log)
       { sentences:, reasons: Dielectra::Presentation::Reasons.new(session).to_a }
     end
 

@@ -71,6 +71,18 @@ module Houses
     session
   end
 
+  # A log of steps that were taken in a situation which they did not change.
+  # @param steps [Array<Hash>] with their answers
+  # @return [Dielectra::Evidence::Log]
+  def log_of(*steps, situation: nil)
+    rows =
+      steps.map do |fields|
+        step = Dielectra::Steps.of(fields)
+        Dielectra::Evidence::Log::Entry.new(step:, before: situation, after: situation, minutes: 1.0, news: false)
+      end
+    Dielectra::Evidence::Log.new(rows)
+  end
+
   # The session of a demo job after some boxes of its house were opened and proved dead.
   def opened(name, *places, house: nil)
     return open_up(name, places, house) if house

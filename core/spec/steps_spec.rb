@@ -117,3 +117,20 @@ RSpec.describe Dielectra::Steps do
     end
   end
 end
+
+RSpec.describe Dielectra::Steps, "traits" do
+  def with(trait) = described_class.kinds.select { |_, kind| kind.new({}).public_send(trait) }.keys
+
+  it "knows what leads into a box or to the power" do
+    expect(with(:entry?)).to contain_exactly("open", "prove_dead", "breaker", "find_breaker")
+  end
+
+  it "knows what builds, and what repairs" do
+    expect(with(:builds?)).to contain_exactly("box", "cable", "fit", "retire", "tab", "replace")
+    expect(with(:repairs?)).to contain_exactly("arrange", "replace", "tab")
+  end
+
+  it "takes whatever builds for something that disturbs what a load showed" do
+    expect(with(:disturbs?)).to match_array(with(:builds?) + %w[arrange open set])
+  end
+end

@@ -287,35 +287,6 @@ RSpec.describe "The API" do
     expect(call("GET", problem["file"].delete_prefix("/api"))["steps"].size).to eq(1)
   end
 
-  it "lets two hands write to one job at once" do
-    id = opened_call
-    threads =
-      Array.new(2) do |hand|
-        Thread.new do
-          5.times do |turn|
-            Server::Job.find(id).add!(
-              "taken",
-              step: {
-                "do" => "report",
-                "positions" => {
-                  "S1" => "up"
-                },
-                "answer" => {
-                  "loads" => {
-                    "L1" => (hand + turn).even? ? "on" : "off"
-                  }
-                }
-              }
-            )
-          end
-        ensure
-          ActiveRecord::Base.connection_handler.clear_active_connections!
-        end
-      end
-    threads.each(&:join)
-    expect(Server::Job.find(id).steps.map { |step| step["id"] }).to eq((1..10).to_a)
-  end
-
   it "ships a policy that lets nothing in from outside" do
     get "/", {}, "HTTP_HOST" => "localhost:4567"
     expect(last_response.headers["content-security-policy"]).to include("default-src 'self'")

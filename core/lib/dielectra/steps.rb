@@ -18,10 +18,13 @@ module Dielectra
           .to_h { |one| [one.label, one] }
           .freeze
 
-    # @param fields [Hash] a step in the form of the protocol, with or without `id` and `answer`
+    # @param fields [Hash, Kind] a step in the form of the protocol, with or without `id` and `answer`; a Kind is
+    #   returned as it is
     # @return [Kind]
     # @raise [InvalidInput] for an unknown kind
     def self.of(fields)
+      return fields if fields.is_a?(Kind)
+
       kind = kinds[fields["do"]] or raise InvalidInput, "#{fields["do"] || "nothing"} is not a step."
       kind.new(fields)
     end

@@ -1,19 +1,15 @@
 # frozen_string_literal: true
 
+require_relative "../support/stair_steps"
+
 RSpec.describe Dielectra::Evidence::BreakerLog do
+  include StairSteps
+
   let(:job) { demo_job("tower_stair") }
   let(:off) { { "do" => "breaker", "device" => "B1", "to" => "off", "answer" => { "ok" => true } } }
 
   # The log after some steps
-  def log(*steps) =
-    steps
-      .each_with_index
-      .reduce(Dielectra::Evidence::Situation.start(job)) { |so_far, (step, at)| so_far.after(step, at + 1) }
-      .breaker_log
-
-  def look(light) = { "do" => "watch", "answer" => { "loads" => { "L1" => light } } }
-
-  def set(id, to) = { "do" => "set", "device" => id, "to" => to, "answer" => { "ok" => true } }
+  def log(*steps) = situation_after(*steps).breaker_log
 
   it "has a breaker proved by a light that goes out with it" do
     expect(log(look("on"), off).pending).to have_attributes(breaker: "B1", loads: ["L1"])

@@ -4,7 +4,7 @@ RSpec.describe Dielectra::Session::Circling do
   let(:done) { { "answer" => { "ok" => true } } }
   let(:most) { Dielectra::Session::Troubleshooting }
 
-  def circling?(*steps) = described_class.new(steps).circling?
+  def circling?(*steps) = described_class.new(log_of(*steps)).circling?
 
   def moved(*joints) = { "do" => "arrange", "place" => "hall", "joints" => joints, **done }
 

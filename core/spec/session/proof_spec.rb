@@ -14,7 +14,7 @@ RSpec.describe Dielectra::Session::Proof do
           session.situation.arrangement
         ]
       end
-    described_class.new(session.job, session.situation, watched)
+    described_class.new(session.job, session.situation, Dielectra::Session::Watches.new(watched))
   end
 
   it "is complete once every control was seen to work the light from every state of the others" do
@@ -43,7 +43,7 @@ RSpec.describe Dielectra::Session::Proof, "of two switches" do
     described_class.new(
       demo_job("tower_stair"),
       situation,
-      watched.map { |one, two, light| [{ "S1" => one, "S2" => two }, light, as_found] }
+      Dielectra::Session::Watches.new(watched.map { |one, two, light| [{ "S1" => one, "S2" => two }, light, as_found] })
     )
 
   it "is complete when the light was seen to obey in all four" do
@@ -62,9 +62,8 @@ RSpec.describe Dielectra::Session::Proof, "of two switches" do
 
   it "forgets what was watched before the last change" do
     other = as_found.with_joints("tower_door", from: [], to: [%w[tower_door/1.black S1.common]])
-    expect(
-      described_class.new(demo_job("tower_stair"), situation, [[{ "S1" => "up", "S2" => "up" }, "on", other]]).seen
-    ).to be_empty
+    watches = Dielectra::Session::Watches.new([[{ "S1" => "up", "S2" => "up" }, "on", other]])
+    expect(described_class.new(demo_job("tower_stair"), situation, watches).seen).to be_empty
   end
 
   it "goes on with the nearest combination" do
@@ -73,7 +72,7 @@ RSpec.describe Dielectra::Session::Proof, "of two switches" do
         { "do" => "set", "device" => "S2", "to" => "up", "answer" => { "ok" => true } },
         2
       )
-    done = [[{ "S1" => "up", "S2" => "up" }, "on", as_found]]
+    done = Dielectra::Session::Watches.new([[{ "S1" => "up", "S2" => "up" }, "on", as_found]])
     expect(described_class.new(demo_job("tower_stair"), at, done).next_missing.values.count(true)).to eq(1)
   end
 end
@@ -84,7 +83,7 @@ RSpec.describe Dielectra::Session::Proof, "of one switch" do
 
   def proof(*looks)
     watched = looks.map { |at, light| [{ job.goal.controls.first.id => at }, light, situation.arrangement] }
-    described_class.new(job, situation, watched)
+    described_class.new(job, situation, Dielectra::Session::Watches.new(watched))
   end
 
   def left(*looks) = proof(*looks).missing.flat_map(&:values)

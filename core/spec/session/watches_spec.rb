@@ -5,7 +5,7 @@ RSpec.describe Dielectra::Session::Watches do
   let(:as_found) { Dielectra::Evidence::Arrangement.as_found }
   let(:first) { described_class.new.with({ "S1" => "up" }, "on", as_found, job.goal) }
 
-  def seen(watches) = watches.to_a.map(&:first)
+  def seen(watches) = watches.looks.map(&:first)
 
   it "tells how a toggle stood before a throw of it alone changed the light" do
     thrown = first.with({ "S1" => "up", "S2" => "down" }, "off", as_found, job.goal)

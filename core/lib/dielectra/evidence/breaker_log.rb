@@ -36,8 +36,6 @@ module Dielectra
         trial: nil
       }.freeze
       ON = %w[on dim flickers].freeze
-      # Steps after which what a load showed before says nothing any more
-      DISTURBING = %w[set open arrange replace fit tab retire cable box].freeze
 
       # lit: loads that are on as things stand. looks: toggles => whether the last look showed a load on, where all were
       # noted. ever_lit: whether any look did. pending: the breaker to be judged by the next look. proved: breaker =>
@@ -72,10 +70,8 @@ module Dielectra
           found(step, situation, number)
         when "prove_dead"
           tested(step, situation)
-        when *DISTURBING
-          lit.empty? && pending.nil? ? self : with(lit: [], pending: nil)
         else
-          self
+          step.disturbs? && (lit.any? || pending) ? with(lit: [], pending: nil) : self
         end
       end
 

@@ -6,6 +6,9 @@ module Dielectra
     # touches what, and where the electrician is. It is an immutable fold over the steps. OpenedBox holds what an opened
     # box contains, Refusals what was declined.
     class Situation
+      include Checkpoint.without(:@boxes)
+      include Power
+
       # Fields and their values before the first step
       FIELDS =
         Ractor.make_shareable(
@@ -78,32 +81,6 @@ module Dielectra
 
       # @return [Situation] the same in another job about the same house
       def for_job(job) = Situation.new(job:, at:, breakers:, **FIELDS.keys.to_h { |name| [name, send(name)] })
-
-      # --- power
-
-      # @return [String, nil] on, or off where one breaker of several is; nil until the breakers were looked at
-      def power
-        own = breakers.values_at(*job.breakers)
-        return if own.include?(nil)
-
-        own.all?("on") ? "on" : "off"
-      end
-
-      # @return [Array<String>] breakers that feed something in the job's boxes, as far as is known
-      def concerned = job.breakers | other_breakers.values.flatten | breaker_log.doubted(job.listed_breakers)
-
-      # @return [Boolean] whether all of these are off
-      def off? = breakers.values_at(*concerned).all?("off")
-
-      # @return [Array<String>] other breakers that were found on and are not on now
-      def left_off =
-        (breakers.keys - job.breakers).select { |id| breakers[id] != "on" && breakers_found.fetch(id, "on") == "on" }
-
-      # @return [Boolean] whether a breaker was off or tripped at the first look
-      def found_off? = breakers_found.values.any? { |position| position != "on" }
-
-      # @return [Boolean] whether no breaker of the job was switched on yet
-      def untouched? = energized.empty?
 
       # --- places
 
@@ -293,6 +270,10 @@ module Dielectra
       end
 
       private
+
+      def restored
+        @boxes = {}
+      end
 
       # How everything stands; a breaker that nobody looked at is taken to be on
       def standing = [arrangement, positions, breakers.transform_values { |at| at || "on" }, opened.keys]

@@ -5,8 +5,6 @@ module Dielectra
     # Evidence on which toggle works which load: two looks with a single toggle thrown in between, and a single load
     # that changed. A fold over steps; immutable.
     class Workings
-      # Steps after which the last look says nothing any more; a throw keeps it.
-      DISTURBING = %w[open arrange replace fit tab retire cable box breaker find_breaker].freeze
       ON = BreakerLog::ON
 
       # @return [Hash{String => String}] toggle => load that it was seen to work
@@ -32,10 +30,12 @@ module Dielectra
         case step.class.label
         when "watch"
           looked(Workings.raised(situation.positions), step.answer["loads"])
-        when *DISTURBING
-          @last ? Workings.new(seen:, tried:) : self
-        else
+        when "set"
           self
+        when "breaker", "find_breaker"
+          forgotten
+        else
+          step.disturbs? ? forgotten : self
         end
       end
 
@@ -47,6 +47,9 @@ module Dielectra
       def self.raised(positions) = positions.transform_values { |at| Trade::Position.raised?(at) }
 
       private
+
+      # The same with the last look dropped
+      def forgotten = @last ? Workings.new(seen:, tried:) : self
 
       def looked(positions, loads)
         return Workings.new(seen:, tried:) if loads.nil? || loads.empty?

@@ -93,12 +93,11 @@ module Dielectra
       end
 
       def minutes(seconds)
-        before = Evidence::Situation.start(@session.job)
         found = Hash.new { |all, name| all[name] = [] }
-        @session.steps.each_with_index do |step, at|
-          number = step["id"] || (at + 1)
-          note(found[step["do"]], seconds[number], usual(step, before)) if Evidence::Costs::NAMES.key?(step["do"])
-          before = before.after(step, number)
+        @session.log.each_with_index do |entry, at|
+          next unless Evidence::Costs::NAMES.key?(entry.kind)
+
+          note(found[entry.kind], seconds[entry.number || (at + 1)], usual(entry.step, entry.before))
         end
         found.reject { |_, logs| logs.empty? }
       end

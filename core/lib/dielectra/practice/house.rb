@@ -221,10 +221,8 @@ module Dielectra
       end
 
       # @return [Hash, nil] which of two toggles was meant by a listed switch of a place
-      def toggles_at(place_id)
-        here = @toggles.select { |_, toggle| @circuit.device(PointId.device(toggle))&.place == place_id }
-        here unless here.empty?
-      end
+      def toggles_at(place) =
+        @toggles.select { |_, toggle| @circuit.device(PointId.device(toggle))&.place == place }.then { _1 if _1.any? }
 
       def said(fields)
         return { "cannot" => "it is not at hand." } if @refuses.any? { |some| some <= fields }

@@ -33,7 +33,7 @@ module Dielectra
 
       private
 
-      def taken = @taken ||= @session.steps.select { |step| Steps.done?(step) }
+      def taken = @taken ||= @session.log.select(&:done?).map(&:fields)
 
       def joints(circuit, place) =
         circuit.joints.map(&:points).select { |points| points.size > 1 && circuit.place_of(points.first) == place }

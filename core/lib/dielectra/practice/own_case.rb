@@ -52,7 +52,8 @@ module Dielectra
       end
 
       def told
-        reports = @session.steps.select { |step| step["do"] == "report" }.map { |step| step.except("id", "story") }
+        reports =
+          @session.log.select { |entry| entry.kind == "report" }.map { |entry| entry.fields.except("id", "story") }
         @job.document.slice(*KEPT).merge("steps" => reports)
       end
 

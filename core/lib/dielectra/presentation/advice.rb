@@ -99,7 +99,7 @@ module Dielectra
       # What a change takes further on, before the first of it is done
       def means = @means ||= (Means.new(@session).to_s if @rule == :change && !begun?)
 
-      def begun? = @session.steps.any? { |step| %w[box cable fit retire].include?(step["do"]) && Steps.done?(step) }
+      def begun? = @session.log.done("box", "cable", "fit", "retire").any?
 
       def parts = @parts ||= Parts.new(@session, @step, @action)
 

@@ -184,18 +184,12 @@ module Dielectra
       FIRST = "It does not work as it is. That is put right first, like any other job."
       private_constant :FIRST
 
-      # Kinds of steps that change the house for good
-      BUILDING = %w[box cable fit tab retire replace].freeze
-      private_constant :BUILDING
-
       def taken
-        so_far = Evidence::Situation.start(@asked)
         titles =
-          @session.steps.filter_map do |step|
-            told = Instruction.of(step.except("id", "answer"), so_far)["title"] if built?(step)
-            so_far = so_far.after(step)
-            told
-          end
+          @session
+            .log
+            .select { |entry| entry.step.builds? && entry.done? }
+            .map { |entry| Instruction.of(entry.question, entry.before)["title"] }
         return if titles.empty? && @session.surveying?
 
         { "work" => titles, "boxes" => to_rewire, "minutes" => @session.minutes.round }
@@ -206,8 +200,6 @@ module Dielectra
         rewire = Rewire.new(@session).to_h unless @session.surveying?
         (rewire || {}).fetch("boxes", []).map { |box| box["name"] }
       end
-
-      def built?(step) = BUILDING.include?(step["do"]) && Steps.done?(step)
 
       def impossible(plans)
         share = plans.sum { |plan, part| plan.possible? ? 0.0 : part }

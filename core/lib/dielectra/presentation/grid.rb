@@ -107,17 +107,11 @@ module Dielectra
       # How the toggles stood, and the answer, of every report and look before anything was changed
       def looks
         @looks ||=
-          begin
-            so_far = Evidence::Situation.start(@job)
-            @session.steps.filter_map do |step|
-              before = so_far
-              so_far = so_far.after(step, step["id"])
-              next if before.arrangement != Evidence::Arrangement.as_found || !step.dig("answer", "loads")
-              next if step.dig("answer", "breakers")&.values&.any? { |at| at != "on" }
-
-              [known(step["do"] == "report" ? step["positions"] : before.positions), step["answer"]]
-            end
-          end
+          @session
+            .log
+            .select { |entry| entry.before.arrangement == Evidence::Arrangement.as_found && entry.answer["loads"] }
+            .reject { |entry| entry.answer["breakers"]&.values&.any? { |at| at != "on" } }
+            .map { |entry| [known(entry.kind == "report" ? entry["positions"] : entry.before.positions), entry.answer] }
       end
     end
   end

@@ -29,10 +29,7 @@ module Dielectra
       # Devices that the job put in
       def fitted
         @fitted ||=
-          @session
-            .steps
-            .select { |step| %w[replace fit].include?(step["do"]) && Steps.done?(step) && step["kind"] != "lamp" }
-            .map { |step| step["device"] }
+          @session.log.done("replace", "fit").reject { |entry| entry["kind"] == "lamp" }.map { |entry| entry["device"] }
       end
 
       def breakers

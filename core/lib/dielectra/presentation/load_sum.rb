@@ -29,10 +29,12 @@ module Dielectra
       # The reading of the most that was on, with nothing moved since
       def heaviest
         @session
-          .steps
-          .select { |step| step["do"] == "probe" && step.dig("answer", "ohms").to_f > Diagnosis::DeadReading::BOLTED }
-          .select { |step| @volts / step["answer"]["ohms"] > @amps }
-          .min_by { |step| step["answer"]["ohms"] }
+          .log
+          .readings
+          .select { |entry| entry.answer["ohms"].to_f > Diagnosis::DeadReading::BOLTED }
+          .select { |entry| @volts / entry.answer["ohms"] > @amps }
+          .min_by { |entry| entry.answer["ohms"] }
+          &.fields
       end
     end
   end

@@ -95,8 +95,8 @@ module Dielectra
       end
 
       def tried?(position) =
-        @session.steps.any? do |step|
-          step["do"] == "bench" && step["device"] == @step["device"] && step["position"] == position
+        @session.log.any? do |entry|
+          entry.kind == "bench" && entry["device"] == @step["device"] && entry["position"] == position
         end
     end
   end

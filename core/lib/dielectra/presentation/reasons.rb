@@ -17,7 +17,7 @@ module Dielectra
       def initialize(session)
         @session = session
         @belief = session.belief
-        @explanation = Diagnosis::Explanation.new(@belief, session.situation, session.steps)
+        @explanation = Diagnosis::Explanation.new(@belief, session.situation, session.log)
       end
 
       # @return [Array<Hash>] `about` (cause, conductor or cable), `place`, `is` with its `share`, `because` as a

@@ -52,8 +52,8 @@ module Dielectra
       # @return [Array<String>] what was left undone, and why
       def left
         refused = @conclusion ? @conclusion.refused : []
-        rows = refused.filter_map { |id| @session.steps.find { |step| step["id"] == id } }
-        found = rows.map { |step| "#{Instruction.refused(step.except("id", "answer"), @situation).capitalize}." }
+        rows = refused.filter_map { |id| @session.log.find { |entry| entry.number == id } }
+        found = rows.map { |entry| "#{Instruction.refused(entry.question, @situation).capitalize}." }
         found << "#{@conclusion.why[0].upcase}#{@conclusion.why[1..]}." if @conclusion&.why
         found = found.reject { |one| found.any? { |other| other != one && other.start_with?(one) } }
         found += Closing.capped(@situation).map { |place, points| capped(place, points) } if stopped?
@@ -105,8 +105,8 @@ module Dielectra
       def change? = @session.respond_to?(:asked)
 
       def done
-        rows = @session.steps.uniq { |step| step.slice("do", "place", "device", "between", "point") }
-        rows.filter_map { |step| Done.sentence(step)&.then { |words| "#{words}." } }
+        steps = @session.log.map(&:fields).uniq { |step| step.slice("do", "place", "device", "between", "point") }
+        steps.filter_map { |step| Done.sentence(step)&.then { |words| "#{words}." } }
       end
 
       def watch
@@ -117,16 +117,16 @@ module Dielectra
       end
 
       def materials
-        kinds =
-          @session
-            .steps
-            .select { |step| %w[replace fit].include?(step["do"]) && Steps.done?(step) }
-            .map { |step| step["kind"] }
         rows =
-          kinds.tally.map do |kind, count|
-            "#{count} × #{kind == "lamp" ? "lamp" : @session.job.region.term(Trade::DeviceKind[kind])}"
-          end
-        rows + @session.steps.select { |step| step["do"] == "cable" && Steps.done?(step) }.map { |step| run(step) }
+          @session
+            .log
+            .done("replace", "fit")
+            .map { |entry| entry["kind"] }
+            .tally
+            .map do |kind, count|
+              "#{count} × #{kind == "lamp" ? "lamp" : @session.job.region.term(Trade::DeviceKind[kind])}"
+            end
+        rows + @session.log.done("cable").map { |entry| run(entry) }
       end
 
       def run(step)
@@ -182,7 +182,9 @@ module Dielectra
           return { "role" => UNIDENTIFIED, "proof" => "not read" }
         end
         return { "role" => role, "proof" => "not known" } if role == "not known"
-        return { "role" => role, "proof" => "#{READ} #{Naming.list(read.map { |step| step["id"].to_s })}" } if read.any?
+        if read.any?
+          return { "role" => role, "proof" => "#{READ} #{Naming.list(read.map { |entry| entry.number.to_s })}" }
+        end
         return { "role" => role, "proof" => "pulled for it in this job" } if pulled?(point)
 
         share = shares.fetch(role, 0.0)
@@ -194,19 +196,16 @@ module Dielectra
       SURE = 0.995
       private_constant :UNIDENTIFIED, :SURE
 
-      def readings_of(point) =
-        @session.steps.select { |step| step["do"] == "probe" && step["at"].include?(point) && Steps.done?(step) }
+      def readings_of(point) = @session.log.readings.select { |entry| entry["at"].include?(point) }
 
       def pulled?(point) = @situation.pulled.any? { |run| run.conductors.flatten.include?(point) }
 
       # Readings and looks in order, each look with the toggles as they stood
       def readings
-        so_far = Evidence::Situation.start(@session.job)
-        @session.steps.filter_map do |step|
-          row = reading(step, so_far) if %w[probe watch bench wiggle].include?(step["do"])
-          so_far = so_far.after(step)
-          row
-        end
+        @session
+          .log
+          .select { |entry| %w[probe watch bench wiggle].include?(entry.kind) }
+          .filter_map { |entry| reading(entry.fields, entry.before) }
       end
 
       def reading(step, so_far)

@@ -76,7 +76,7 @@ module Dielectra
       # Whether ohms were read at all: without, nothing is cleared
       def cleared_by_reading? = readings.any?
 
-      def readings = @readings ||= @session.steps.select { |step| step["do"] == "probe" && step["answer"].key?("ohms") }
+      def readings = @readings ||= @session.log.readings.select { |entry| entry.answer.key?("ohms") }
 
       def cleared
         return [] unless cleared_by_reading?
@@ -111,18 +111,18 @@ module Dielectra
       def halvings = Diagnosis::Belief.entropy(@session.findings.suspects.map(&:last)).ceil
 
       # Whether the last ohms across the circuit are so low that a reset would trip again
-      def shorted? = (ohms = across&.dig("answer", "ohms")) ? ohms < Session::PreEnergizationTest::LAMP : false
+      def shorted? = (ohms = across&.answer&.fetch("ohms")) ? ohms < Session::PreEnergizationTest::LAMP : false
 
       def next_reset
-        return "Not before it is found: #{across["answer"]["ohms"]} Ω would trip it again." if shorted?
+        return "Not before it is found: #{across.answer["ohms"]} Ω would trip it again." if shorted?
 
         "Only after something more was taken off, unplugged, thrown or measured."
       end
 
       # What the customer said of it
       def told
-        report = @session.steps.find { |step| step["do"] == "report" && tripped?(step) } or return
-        after = report.dig("answer", "after")
+        report = @session.log.find { |entry| entry.kind == "report" && entry.tripped? } or return
+        after = report.answer["after"]
         switches = (report["positions"] || {}).select { |_, at| Trade::Position.raised?(at) }.keys
         names = switches.filter_map { |id| "the #{Naming.switch(id, @session.job)} switch" if @session.job.control(id) }
         "#{after_words(after)}#{", with #{Naming.list(names)} on" if names.any?}"
@@ -134,37 +134,29 @@ module Dielectra
         seconds.zero? ? "It trips at once" : "It trips after about #{(seconds / 60.0).ceil} min"
       end
 
-      def tripped?(step) = step.dig("answer", "breakers")&.value?("tripped")
-
       # How often the breaker was turned on since it was seen to trip, and what came of it
       def resets
-        steps = @session.steps
-        first = steps.index { |step| tripped?(step) } or return []
+        since = @session.log.drop_while { |entry| !entry.tripped? }.drop(1)
+        since.each_with_index.filter_map do |entry, at|
+          next unless entry.kind == "breaker" && entry["to"] == "on" && entry.done?
 
-        steps
-          .each_index
-          .drop(first + 1)
-          .filter_map do |at|
-            step = steps[at]
-            next unless step["do"] == "breaker" && step["to"] == "on" && Steps.done?(step)
-
-            look =
-              steps
-                .drop(at + 1)
-                .take_while { |one| one["do"] != "breaker" }
-                .find { |one| %w[watch wait].include?(one["do"]) }
-            held = look && !tripped?(look)
-            "Step #{step["id"]}: #{look.nil? ? "not looked at yet" : (held ? "it held" : "it tripped")}."
-          end
+          look =
+            since
+              .drop(at + 1)
+              .take_while { |one| one.kind != "breaker" }
+              .find { |one| %w[watch wait].include?(one.kind) }
+          held = look && !look.tripped?
+          "Step #{entry.number}: #{look.nil? ? "not looked at yet" : (held ? "it held" : "it tripped")}."
+        end
       end
 
       # The last reading from a hot conductor to a neutral or a ground, in amperes
       def sum
-        step = across or return
-        ohms = step["answer"]["ohms"] or return "Step #{step["id"]} reads open: nothing draws there."
+        entry = across or return
+        ohms = entry.answer["ohms"] or return "Step #{entry.number} reads open: nothing draws there."
 
         volts = @session.job.supply_volts
-        return "Step #{step["id"]} reads #{ohms} Ω: no path that would trip a breaker." if ohms > MOST
+        return "Step #{entry.number} reads #{ohms} Ω: no path that would trip a breaker." if ohms > MOST
 
         Calculators.trip_words(ohms:, volts:, amps: @session.job.amps || 15, gauge: nil)
       end

@@ -57,7 +57,7 @@ module Dielectra
       def kind(row) = Trade::DeviceKind[row["kind"]]
 
       # @return [Array<Hash>] steps of a kind that were done
-      def done(*kinds) = session.steps.select { |step| kinds.include?(step["do"]) && Steps.done?(step) }
+      def done(*kinds) = session.log.done(*kinds).map(&:fields)
 
       # @return [String] "step 4" or "steps 4 and 7"
       def steps_named(steps)

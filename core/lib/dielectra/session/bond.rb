@@ -33,14 +33,12 @@ module Dielectra
       # @return [Array<Array(Hash, String)>] each with the conductor at the other end
       def readings(metal)
         place = @situation.place_of_point(metal)
-        since = @session.steps.rindex { |step| step["do"] == "arrange" && step["place"] == place && Steps.done?(step) }
         @session
-          .steps
-          .drop((since || -1) + 1)
-          .select do |step|
-            step["do"] == "probe" && Steps.done?(step) && step["at"].include?(metal) && step["at"].size == 2
-          end
-          .map { |step| [step, (step["at"] - [metal]).first] }
+          .log
+          .since_moved(place)
+          .readings
+          .select { |entry| entry["at"].include?(metal) && entry["at"].size == 2 }
+          .map { |entry| [entry.fields, (entry["at"] - [metal]).first] }
       end
 
       def told(step, other)

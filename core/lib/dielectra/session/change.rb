@@ -28,7 +28,7 @@ module Dielectra
       end
 
       # @see Troubleshooting#catch_up
-      def catch_up(steps) = steps.each { |step| record(step) }
+      def catch_up(taken, _tried) = taken.each { |step| record(step) }
 
       # @see Troubleshooting#next
       def next = advance.next
@@ -50,21 +50,17 @@ module Dielectra
       # the work began, and what was done is taken for what it is. Where it would have been planned otherwise then, what
       # follows is a stop.
       def foresee
-        planned = steps.first(__getobj__.surveyed)
+        planned = log.first(__getobj__.surveyed)
         at = last_off(planned) or return
-        seen, done = steps.drop(planned.size).partition { |step| step["do"] == "open" && Steps.done?(step) }
+        seen, done = log.drop(planned.size).partition { |entry| entry.kind == "open" && entry.done? }
         foreseen = [*planned.first(at), *seen, *planned.drop(at), *done]
-        other = self.class.new(asked.with_steps(foreseen), costs:)
+        other = self.class.new(asked.with_steps(foreseen.map(&:fields)), costs:)
         __setobj__(other.__getobj__.accounted(self)) unless other.surveying?
       end
 
       # @return [Integer, nil] after how many steps, before the last of them, a box could be opened; nil where the power
       #   was never off
-      def last_off(planned)
-        now = Evidence::Situation.start(asked)
-        off = planned[..-2].map { |step| (now = now.after(step, step["id"])).off? }
-        off.rindex(true)&.succ
-      end
+      def last_off(planned) = planned[..-2].rindex { |entry| entry.after.off? }&.succ
 
       def advance
         loop { __setobj__(following || break) }

@@ -4,9 +4,9 @@ module Dielectra
   module Session
     # Detects a session that makes no progress: the breaker switched too often, or wires moved back and forth.
     class Circling
-      # @param steps [Array<Hash>] with their answers
-      def initialize(steps)
-        @steps = steps
+      # @param log [Evidence::Log]
+      def initialize(log)
+        @log = log
       end
 
       # @return [Boolean]
@@ -14,15 +14,18 @@ module Dielectra
 
       private
 
-      def switched_too_often? = @steps.count { |step| step["do"] == "breaker" } >= Troubleshooting::MOST_SWITCHED
+      def switched_too_often? = @log.count { |entry| entry.kind == "breaker" } >= Troubleshooting::MOST_SWITCHED
 
       # Whether wires are moved without a reading, or a box was joined in the same way again and again
       def back_and_forth?
-        moves = @steps.select { |step| step["do"] == "arrange" && Steps.done?(step) }
-        last = @steps.last(Troubleshooting::MOST_MOVED)
-        (last.size == Troubleshooting::MOST_MOVED && last.all? { |step| step["do"] == "arrange" }) ||
-          moves.map { |step| [step["place"], step["joints"].map(&:sort).sort] }.tally.values.max.to_i >
-            Troubleshooting::MOST_REPEATED
+        last = @log.last(Troubleshooting::MOST_MOVED)
+        (last.size == Troubleshooting::MOST_MOVED && last.all? { |entry| entry.kind == "arrange" }) ||
+          @log
+            .done("arrange")
+            .map { |entry| [entry["place"], entry["joints"].map(&:sort).sort] }
+            .tally
+            .values
+            .any? { |times| times > Troubleshooting::MOST_REPEATED }
       end
     end
   end

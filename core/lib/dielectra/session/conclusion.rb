@@ -28,7 +28,7 @@ module Dielectra
             status == "solved" ? findings.causes : findings.certain_causes(NAMED) + live_metal(session)
           )
         @because =
-          findings.because(session.steps, @causes) + unseen(session) + Presentation::Supply.new(session).to_a +
+          findings.because(session.log, @causes) + unseen(session) + Presentation::Supply.new(session).to_a +
             Presentation::LoadSum.new(session, @causes).to_a +
             (status == "solved" ? Presentation::WayUp.new(session).to_a : []) +
             Presentation::RuleSheet.new(session, Rules::Local.new).unmet.map { |note| note["because"] }

@@ -110,7 +110,7 @@ module Dielectra
       def given_over
         return halt(:live_metal) if @session.pre_energization_test.live_metal.any?
 
-        halt(:no_progress) if Circling.new(@session.steps).circling?
+        halt(:no_progress) if Circling.new(@session.log).circling?
       end
 
       # Where nothing known fits the answers: the nearest box that is still closed
@@ -195,8 +195,8 @@ module Dielectra
 
       # Whether a step would switch a breaker back that was switched a step ago
       def undoing?(step)
-        last = @session.steps.last
-        step != :stop && step.do == "breaker" && last && last.slice("do", "device") == step.to_h.slice("do", "device")
+        last = @session.log.last
+        step != :stop && step.do == "breaker" && last&.kind == "breaker" && last["device"] == step["device"]
       end
 
       # Before a job is stopped: what was pruned is looked through again, a doubtful answer is checked, and every safe

@@ -9,10 +9,6 @@ module Dielectra
       SURE = 0.9
       # Suspects named at most if several are left
       MOST_NAMED = 4
-      # Steps that get a person into a box
-      ENTRIES = %w[open prove_dead breaker find_breaker].freeze
-      # Steps of a repair.
-      REPAIRS = %w[replace arrange tab].freeze
 
       # @param session [Troubleshooting]
       # @param reason [Symbol] :obstacle, :refused, :live_metal, :kept_live, :nothing_left, :no_progress, :too_long,
@@ -35,15 +31,12 @@ module Dielectra
 
       # Steps that were refused, and not done later
       # @return [Array<Hash>]
-      def self.refused(session)
-        done = session.steps.select { |step| Steps.done?(step) }.map { |step| step.except("id", "answer") }
-        session.steps.select { |step| step["answer"]&.key?("cannot") && !done.include?(step.except("id", "answer")) }
-      end
+      def self.refused(session) = session.log.refused.map(&:fields)
 
       # Steps into a box, or to the power, that one was unsure of more than once
       def self.doubted(session)
-        unsure = session.steps.select { |step| step["answer"]&.key?("unsure") && ENTRIES.include?(step["do"]) }
-        unsure.group_by { |step| step.except("id", "answer") }.values.select { |steps| steps.size > 1 }.map(&:last)
+        unsure = session.log.select { |entry| entry.unsure? && entry.step.entry? }
+        unsure.group_by(&:question).values.select { |entries| entries.size > 1 }.map { |entries| entries.last.fields }
       end
 
       private
@@ -78,7 +71,7 @@ module Dielectra
       def refused_repair
         done = @plan.carried_out(@session.situation)
         share = belief.probability { |hypothesis| @session.soundness.sound?(hypothesis, done) }
-        step = refused.reverse.find { |one| REPAIRS.include?(one["do"]) }
+        step = refused.reverse.find { |one| Steps.of(one).repairs? }
         return unless step && share >= SURE
 
         without = Presentation::Instruction.refused(step, @session.situation)
@@ -107,8 +100,8 @@ module Dielectra
         return kept_out, 1.0 if kept_out
 
         step =
-          refused.reverse.find { |one| ENTRIES.include?(one["do"]) } || Halt.doubted(@session).last ||
-            refused.reverse.find { |one| REPAIRS.include?(one["do"]) } || refused.last
+          refused.reverse.find { |one| Steps.of(one).entry? } || Halt.doubted(@session).last ||
+            refused.reverse.find { |one| Steps.of(one).repairs? } || refused.last
         if step
           without = Presentation::Instruction.refused(step, @session.situation)
           return "#{without}, and without that nothing more can be found or repaired", 1.0
@@ -121,7 +114,7 @@ module Dielectra
       MOST_UNSURE = 3
       private_constant :MOST_UNSURE
 
-      def unsure = @session.steps.count { |step| step["answer"]&.key?("unsure") }
+      def unsure = @session.log.count(&:unsure?)
 
       # Another circuit keeps a box live, and its breaker was not found.
       def kept_out

@@ -6,17 +6,14 @@ module Dielectra
     class Proof
       attr_reader :job, :seen
 
-      # @param watched [Array<Array(Hash, String, Evidence::Arrangement)>] positions, light, arrangement of every watch
-      # @param looked [Hash{Array(Hash, Evidence::Arrangement) => Hash}] positions and arrangement => load => light, as
-      #   far as looks and readings have said
-      # @param blind [Array<String>] outlets that the last look said nothing of
-      def initialize(job, situation, watched, looked = {}, blind = [])
-        @looked = looked
-        @blind = blind
+      # @param watches [Watches]
+      def initialize(job, situation, watches)
+        @watches = watches
         @job = job
         @situation = situation
         looks =
-          watched
+          watches
+            .looks
             .select { |_, _, arrangement| arrangement == situation.arrangement }
             .map { |positions, light, _| [toggles(positions), light] }
         @seen = looks.to_h
@@ -61,7 +58,7 @@ module Dielectra
       # Outlets that a look as things stand now did not tell of, for want of anything plugged in
       # @return [Array<String>] empty where nobody has looked yet
       def unread
-        seen = @looked[[@situation.positions, @situation.arrangement]] or return []
+        seen = @watches.shown(@situation) or return []
         job
           .goal
           .loads
@@ -70,10 +67,10 @@ module Dielectra
       end
 
       # @return [Boolean] whether looking shows nothing, since every load is an outlet with nothing plugged in
-      def blind? = @blind.any? && (job.goal.loads.map(&:id) - @blind).empty?
+      def blind? = blind.any? && (job.goal.loads.map(&:id) - blind).empty?
 
       # @return [Array<String>] those outlets
-      attr_reader :blind
+      def blind = @watches.blind
 
       # Minutes to watch what is left after a plan
       def minutes(plan, work_state)

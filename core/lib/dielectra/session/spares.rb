@@ -20,11 +20,7 @@ module Dielectra
 
       private
 
-      def readings(point) =
-        @session
-          .steps
-          .select { |step| step["do"] == "probe" && step["at"].include?(point) && Steps.done?(step) }
-          .map { |step| step["answer"] }
+      def readings(point) = @session.log.readings.select { |entry| entry["at"].include?(point) }.map(&:answer)
 
       def dead?(answer) =
         answer["reads"] == "dark" || (answer["volts"] && answer["volts"].abs < DEAD * @session.job.supply_volts)

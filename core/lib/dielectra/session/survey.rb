@@ -74,7 +74,7 @@ module Dielectra
         def missing = []
       end
 
-      def proof = Unproved.new(job, situation, @watched.to_a, @looked, @blind)
+      def proof = Unproved.new(job, situation, @watches)
 
       # @return [ChangeLabels]
       def planner = @planner ||= ChangeLabels.new(change_planner)
@@ -99,9 +99,7 @@ module Dielectra
         @restored = true
         @belief = restoration.belief
         @situation = restoration.situation.for_job(job)
-        @steps = restoration.steps
-        @minutes = restoration.minutes
-        @readings = restoration.readings
+        @log = restoration.log
       end
 
       # Share of the belief under which the open boxes are right as found, above which others are left out

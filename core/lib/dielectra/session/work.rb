@@ -21,16 +21,12 @@ module Dielectra
             hypotheses:,
             prediction: Diagnosis::Prediction.new(world)
           )
-        @steps = survey.steps
+        @log = survey.log
+        @part = Evidence::Log.empty
         @surveyed = steps.size
         @moves = survey.asked.wanted["kind"] == Goals::Change::MOVE
-        @watched = Watches.new
-        @looked = {}
-        @blind = []
-        @minutes = survey.minutes
-        @visited = []
-        @trials = []
-        @readings = survey.readings
+        @watches = Watches.new
+        @unsettled = false
       end
 
       def thorough? = true

@@ -8,6 +8,10 @@ module Dielectra
       JOINTS = { "type" => "array", "items" => { "type" => "array", "items" => POINT } }.freeze
       FIELDS = { "place" => ID, "joints" => { "oneOf" => [{ "const" => AS_FOUND }, JOINTS] } }.freeze
 
+      def repairs? = true
+
+      def disturbs? = true
+
       def sort = [self.class.label, fields["place"]]
 
       def minutes(situation, costs)

@@ -14,6 +14,8 @@ module Dielectra
         }
       }.freeze
 
+      def builds? = true
+
       def permit = :cover
 
       def touches = :nothing

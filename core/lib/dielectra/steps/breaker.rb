@@ -6,6 +6,8 @@ module Dielectra
     class Breaker < Kind
       FIELDS = { "device" => ID, "to" => { "enum" => %w[on off] } }.freeze
 
+      def entry? = true
+
       def permit = on? ? :energize : :looking
 
       def touches = :nothing

@@ -11,6 +11,8 @@ module Dielectra
       ENDS = { "type" => "array", "items" => { "type" => "string" }, "minItems" => 2, "maxItems" => 2 }.freeze
       ANSWER = { "ends" => ENDS, "conductors" => { "type" => "array", "items" => ENDS } }.freeze
 
+      def builds? = true
+
       def place(_situation) = fields["between"].first
 
       def minutes(situation, costs)

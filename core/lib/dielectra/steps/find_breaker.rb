@@ -10,6 +10,8 @@ module Dielectra
       ANSWER = { "device" => { "type" => %w[string null] }, "amps" => { "type" => "number" } }.freeze
       NEEDED = %w[device].freeze
 
+      def entry? = true
+
       def permit = :looking
 
       def touches = :nothing

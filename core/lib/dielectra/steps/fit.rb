@@ -7,6 +7,8 @@ module Dielectra
     class Fit < Kind
       FIELDS = { "device" => ID, "kind" => { "type" => "string" } }.freeze
 
+      def builds? = true
+
       def sort = [self.class.label, fields["device"], fields["kind"]]
 
       def place(situation) = situation.place_of_device(fields["device"])

@@ -9,6 +9,7 @@ module Dielectra
     # - permit: what has to hold before it may be asked for (Session::Permits)
     # - touches: what gets near the conductors: :hands, :dead_tester, :live_tester or :nothing
     # - place, minutes: where it is done, and how long that takes without the walk
+    # - entry?, builds?, repairs?, disturbs?, question?, way?: traits, all false by default
     # - changes, stirs: what it changes in the situation
     # - sightings: what its answer lets one observe
     # - answer_from: the answer, from a simulated house or a hypothesis
@@ -76,6 +77,18 @@ module Dielectra
 
       # @return [Boolean] whether it only leads somewhere and teaches nothing
       def way? = false
+
+      # @return [Boolean] whether it opens or tests a box, or switches or traces a breaker
+      def entry? = false
+
+      # @return [Boolean] whether it permanently adds, replaces or removes a part of the house
+      def builds? = false
+
+      # @return [Boolean] whether it can carry out a repair
+      def repairs? = false
+
+      # @return [Boolean] whether earlier looks at the loads no longer hold after it
+      def disturbs? = builds?
 
       # @return [String] where it is done
       def place(situation)

@@ -8,6 +8,10 @@ module Dielectra
       ANSWER = { "found" => { "$ref" => "#/$defs/found" } }.freeze
       NEEDED = %w[found].freeze
 
+      def entry? = true
+
+      def disturbs? = true
+
       def permit = :cover
 
       def touches = :nothing

@@ -9,6 +9,8 @@ module Dielectra
       ANSWER = { "live" => { "type" => "array", "items" => POINT } }.freeze
       NEEDED = %w[live].freeze
 
+      def entry? = true
+
       def permit = :cover
 
       def touches = :live_tester

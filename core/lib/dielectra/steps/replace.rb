@@ -7,6 +7,10 @@ module Dielectra
       FIELDS = { "device" => ID, "kind" => { "type" => "string" } }.freeze
       LAMP = "lamp"
 
+      def builds? = true
+
+      def repairs? = true
+
       def permit = lamp? ? :looking : :hands
 
       def touches = lamp? ? :nothing : :hands

@@ -6,6 +6,8 @@ module Dielectra
     class Retire < Kind
       FIELDS = { "device" => ID }.freeze
 
+      def builds? = true
+
       def place(situation) = situation.place_of_device(fields["device"])
 
       def changes(situation, _number)

@@ -6,6 +6,8 @@ module Dielectra
     class Set < Kind
       FIELDS = { "device" => TOGGLED, "to" => TOGGLE }.freeze
 
+      def disturbs? = true
+
       def permit = :toggle
 
       def touches = :nothing

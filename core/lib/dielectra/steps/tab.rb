@@ -6,6 +6,10 @@ module Dielectra
     class Tab < Kind
       FIELDS = { "device" => ID, "tab" => { "enum" => Trade::Tab::ALL } }.freeze
 
+      def builds? = true
+
+      def repairs? = true
+
       def changes(situation, _number)
         kind = situation.kind_of(fields["device"])
         { arrangement: situation.arrangement.with_tab_off(fields["device"], kind, fields["tab"]) }

@@ -48,10 +48,20 @@ RSpec.describe Dielectra::Session::PreEnergizationTest do
   end
 
   it "takes a reading in which a short would show for a short, and a lamp for none" do
+    step = { "do" => "probe", "tool" => "resistance", "at" => ground }
+    met =
+      [0.2, 4.0, 9.6, nil].map do |ohms|
+        described_class::Trial.of(step.merge("answer" => { "ohms" => ohms }), situation).met
+      end
+    expect(met).to eq([true, true, false, false])
+  end
+
+  it "holds only the wanted reading for a trial, and only once it was answered" do
     wanted = tested
     allow(wanted).to receive(:wanted).and_return(["tower_door", "resistance", ground])
-    step = { "do" => "probe", "tool" => "resistance", "at" => ground }
-    met = [0.2, 4.0, 9.6, nil].map { |ohms| wanted.trial(step.merge("answer" => { "ohms" => ohms })).met }
-    expect(met).to eq([true, true, false, false])
+    step = { "do" => "probe", "tool" => "resistance", "at" => ground, "answer" => { "ohms" => 9.6 } }
+    expect(wanted.trial?(step)).to be(true)
+    expect(wanted.trial?(step.merge("answer" => { "unsure" => true }))).to be(false)
+    expect(wanted.trial?(step.merge("at" => ground.reverse))).to be(false)
   end
 end

@@ -28,7 +28,7 @@ module Dielectra
 
         # Of several groups each may flicker. Steady, they are as they were seen last.
         def several(session, loads)
-          last = session.steps.reverse.filter_map { |step| step.dig("answer", "loads") }.first || {}
+          last = session.log.filter_map { |entry| entry.answer["loads"] }.last || {}
           steady = loads.to_h { |load| [load.id, session.job.goal.light_of({ "loads" => last }, load.id) || "off"] }
           names = Naming.groups(session.job.goal)
           flickering =

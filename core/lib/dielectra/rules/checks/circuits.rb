@@ -85,12 +85,7 @@ module Dielectra
 
         # Live readings of a conductor on a switch, since wires were last moved
         def live_readings
-          since = @site.session.steps.rindex { |step| step["do"] == "arrange" && Steps.done?(step) } || -1
-          @site
-            .session
-            .steps
-            .drop(since + 1)
-            .select { |step| step["do"] == "probe" && step.dig("answer", "volts") && Steps.done?(step) }
+          @site.session.log.since_moved.readings.select { |entry| entry.answer["volts"] }.map(&:fields)
         end
 
         # @return [Float, nil] the last volts read between two points, as a share of the supply

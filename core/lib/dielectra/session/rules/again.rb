@@ -12,12 +12,12 @@ module Dielectra
       # @return [Step, nil]
       def step
         @session
-          .steps
+          .log
           .last(LAST)
           .reverse
-          .select { |taken| ASKED.include?(taken["do"]) && Steps.done?(taken) }
+          .select { |taken| ASKED.include?(taken.kind) && taken.done? }
           .each do |taken|
-            step = again(taken.except("id", "answer"))
+            step = again(taken.question)
             return step if step && !repeated?(step.to_h)
           end
         nil
@@ -26,7 +26,7 @@ module Dielectra
       private
 
       # Whether it was taken twice already
-      def repeated?(fields) = @session.steps.count { |taken| taken.except("id", "answer") == fields } > 1
+      def repeated?(fields) = @session.log.count { |taken| taken.question == fields } > 1
 
       def again(fields)
         wish = Wish.new(@session, fields)

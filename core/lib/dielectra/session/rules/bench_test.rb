@@ -37,8 +37,8 @@ module Dielectra
       def rounds(device) = POSITIONS.keys.map { |position| tries(device, position) }.min
 
       def tries(device, position) =
-        @session.steps.count do |step|
-          step["do"] == "bench" && step["device"] == device && step["position"] == position
+        @session.log.count do |entry|
+          entry.kind == "bench" && entry["device"] == device && entry["position"] == position
         end
 
       def tried(hands, device, place)

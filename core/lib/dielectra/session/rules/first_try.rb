@@ -77,12 +77,11 @@ module Dielectra
           begin
             positions = {}
             @session
-              .steps
-              .each_with_object([]) do |step, all|
-                next unless Steps.done?(step)
-
-                positions = positions.merge(step["device"] => step["to"]) if step["do"] == "set"
-                all << [raised(positions), step["answer"]["loads"]] if step["do"] == "watch"
+              .log
+              .done("set", "watch")
+              .each_with_object([]) do |entry, all|
+                positions = positions.merge(entry["device"] => entry["to"]) if entry.kind == "set"
+                all << [raised(positions), entry.answer["loads"]] if entry.kind == "watch"
               end
           end
       end

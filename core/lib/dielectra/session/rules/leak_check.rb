@@ -39,11 +39,11 @@ module Dielectra
 
       # Whether the contact was read open, or through many ohms, with the switch off its wires
       def read_open?(pair)
-        @session.steps.any? do |step|
-          step["do"] == "probe" && step["tool"] == "resistance" && step["at"].sort == pair.sort && Steps.done?(step) &&
-            (step["answer"]["ohms"].nil? || step["answer"]["ohms"] > Diagnosis::DeadReading::COPPER_OHMS) &&
-            !@situation.wired?(PointId.owner(pair.first))
-        end
+        !@situation.wired?(PointId.owner(pair.first)) &&
+          @session
+            .log
+            .readings_between(pair, "resistance")
+            .any? { |entry| (entry.answer["ohms"] || Float::INFINITY) > Diagnosis::DeadReading::COPPER_OHMS }
       end
 
       def off_its_wires(device, place)

@@ -55,10 +55,7 @@ module Dielectra
       def apart?(place, one, other) =
         @situation.joints(place).none? { |joint| joint.include?(one) && joint.include?(other) }
 
-      def read?(pair) =
-        @session.steps.any? do |step|
-          step["do"] == "probe" && step["at"]&.sort == pair.sort && step.dig("answer", "volts") && Steps.done?(step)
-        end
+      def read?(pair) = @session.log.readings_between(pair).any? { |entry| entry.answer["volts"] }
     end
   end
 end

@@ -97,11 +97,15 @@ module Dielectra
       def read(point, other)
         metal = bonded(point)
         @session
+          .log
           .readings
-          .select { |seen| seen.arrangement == @situation.arrangement && seen.points.size == 2 }
-          .select { |seen| seen.points.include?(other) && metal.intersect?(seen.points - [other]) }
-          .map(&:full)
+          .select { |seen| seen.answer["volts"] && seen.before.arrangement == @situation.arrangement }
+          .select { |seen| seen["at"].size == 2 && seen["at"].include?(other) }
+          .select { |seen| metal.intersect?(seen["at"] - [other]) }
+          .map { |seen| full?(seen.answer["volts"]) }
       end
+
+      def full?(volts) = Physics::Uncertainty.volts_class(volts / @session.job.supply_volts.to_f) == :full
 
       def bonded(point)
         @bonded ||= {}

@@ -200,7 +200,7 @@ module Dielectra
 
       # Restores a joint made for a test, after its reading
       def put_back
-        return if @session.steps.last["do"] == "arrange"
+        return if @session.log.last.kind == "arrange"
 
         @situation.opened.each_key do |name|
           found = @situation.found_joints(name)

@@ -31,10 +31,10 @@ module Dielectra
       # Whether ohms were read to a ground, or between insulated conductors
       # @param ground [Boolean]
       def read_to?(ground)
-        @session.steps.any? do |step|
-          step["do"] == "probe" && step["tool"] == "resistance" &&
-            step["at"].any? { |point| grounded?(point) } == ground
-        end
+        @session
+          .log
+          .select { |entry| entry.kind == "probe" && entry["tool"] == "resistance" }
+          .any? { |entry| entry["at"].any? { |point| grounded?(point) } == ground }
       end
 
       def grounded?(point) = PointId.metal?(point) || @session.findings.grounds.key?(point)

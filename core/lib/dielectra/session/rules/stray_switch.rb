@@ -40,18 +40,16 @@ module Dielectra
 
       # Switches of no load with which the breaker was said to trip, and without which it was not
       def named
-        reports = @session.steps.select { |step| step["do"] == "report" }
+        reports = @session.log.select { |entry| entry.kind == "report" }
         idle
           .map(&:id)
           .select do |id|
-            on, off = [true, false].map { |up| reports.select { |step| raised(step, id) == up } }
-            on.any? { |step| tripped?(step) } && off.none? { |step| tripped?(step) }
+            on, off = [true, false].map { |up| reports.select { |report| raised(report, id) == up } }
+            on.any?(&:tripped?) && off.none?(&:tripped?)
           end
       end
 
-      def raised(step, id) = step["positions"][id] && Trade::Position.raised?(step["positions"][id])
-
-      def tripped?(step) = step.dig("answer", "breakers")&.value?("tripped")
+      def raised(report, id) = report["positions"][id] && Trade::Position.raised?(report["positions"][id])
 
       def idle = @session.job.controls - @session.job.goal.controls
 
@@ -85,23 +83,24 @@ module Dielectra
         up = nil
         id = stray_of(hot)
         @session
-          .steps
-          .take_while { |step| !off?(step, id) }
-          .each_with_object({}) do |step, all|
-            next unless Steps.done?(step)
+          .log
+          .take_while { |entry| !off?(entry, id) }
+          .select(&:done?)
+          .each_with_object({}) do |entry, all|
+            up = Trade::Position.raised?(entry["to"]) if entry.kind == "set" && entry["device"] == id
+            next unless entry.kind == "probe" && entry["tool"] == "resistance"
 
-            up = Trade::Position.raised?(step["to"]) if step["do"] == "set" && step["device"] == id
-            next unless step["do"] == "probe" && step["tool"] == "resistance" && step["at"].sort == [hot, ground].sort
-
-            all[up] = step["answer"]["ohms"] unless up.nil?
+            all[up] = entry.answer["ohms"] if !up.nil? && entry["at"].sort == [hot, ground].sort
           end
       end
 
       # Whether a step takes all wires off a switch
-      def off?(step, id) =
-        step["do"] == "arrange" && step["joints"].is_a?(Array) && Steps.done?(step) &&
-          step["place"] == @situation.place_of_device(id) &&
-          step["joints"].none? { |joint| joint.any? { |point| PointId.screw_of?(point, id) && !PointId.metal?(point) } }
+      def off?(entry, id) =
+        entry.kind == "arrange" && entry["joints"].is_a?(Array) && entry.done? &&
+          entry["place"] == @situation.place_of_device(id) &&
+          entry["joints"].none? do |joint|
+            joint.any? { |point| PointId.screw_of?(point, id) && !PointId.metal?(point) }
+          end
 
       def stray_of(hot)
         place = @situation.place_of_point(hot)

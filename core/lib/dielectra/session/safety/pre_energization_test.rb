@@ -15,7 +15,15 @@ module Dielectra
       LIVE = %i[lamp breaker voltage low_z ncv].freeze
 
       # A trial that was made: how things were joined, between which points, and whether they met
-      Trial = Struct.new(:arrangement, :pair, :met)
+      Trial =
+        Struct.new(:arrangement, :pair, :met) do
+          # @param step [Hash] with its answer in ohms
+          # @param situation [Evidence::Situation] it was made in
+          def self.of(step, situation)
+            ohms = step["answer"]["ohms"]
+            new(situation.arrangement, step["at"], !ohms.nil? && ohms < LAMP)
+          end
+        end
 
       # @param trials [Array<Trial>] all that were made so far
       def initialize(situation, belief, trials)
@@ -40,14 +48,9 @@ module Dielectra
         metal_trials.select { |_, trials| trials.size > 1 && trials.count(&:met) * 2 > trials.size }.keys.map(&:last)
 
       # @param step [Hash] with its answer
-      # @return [Trial, nil] nil where the step is not the one that is wanted, or was not answered
-      def trial(step)
-        unless step["do"] == "probe" && wanted&.drop(1) == step.values_at("tool", "at") && step["answer"]&.key?("ohms")
-          return
-        end
-
-        Trial.new(@situation.arrangement, step["at"], !step["answer"]["ohms"].nil? && step["answer"]["ohms"] < LAMP)
-      end
+      # @return [Boolean] whether it is the one that is wanted, and was answered
+      def trial?(step) =
+        step["do"] == "probe" && wanted&.drop(1) == step.values_at("tool", "at") && step["answer"].key?("ohms")
 
       private
 
