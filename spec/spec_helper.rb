@@ -2,6 +2,7 @@
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
 require "dielectra"
+require "timeout"
 
 # Sessions that this run of the specs has played already, kept as bytes, so that every example has objects of its own.
 module Played
@@ -100,7 +101,11 @@ module Houses
   end
 end
 
+# Seconds an example may take, many times what the longest needs: one that stands still fails, and says where it stood.
+LONGEST = 300
+
 RSpec.configure do |config|
+  config.around { |example| Timeout.timeout(LONGEST) { example.run } }
   config.include Houses
   config.disable_monkey_patching!
   config.order = :random

@@ -23,6 +23,12 @@ RSpec.describe Dielectra::Checkpoint do
     expect(Marshal.dump(session).bytesize).to be < 4_000_000
   end
 
+  it "is named in one line where an error names it" do
+    session = Dielectra::Session::Troubleshooting.for(demo_job("signal_gallery"))
+    expect { session.nothing_of_the_kind }.to raise_error(NoMethodError)
+    expect([session, session.decision, session.findings].map { |one| one.inspect.size }).to all(be < 10_000)
+  end
+
   it "leaves out what a class and the class above it name" do
     above = Class.new { include Dielectra::Checkpoint.without(:@above) }
     below =

@@ -24,6 +24,9 @@ module Dielectra
           restored
         end
 
+        # Short: these objects hold nearly everything, and an error that names one of them would be written for minutes.
+        def inspect = "#<#{self.class}>"
+
         private
 
         def restored

@@ -48,6 +48,12 @@ RSpec.describe Dielectra::Evidence::Arrangement, "as a value" do
     expect([one, one.hash]).to eq([other, other.hash])
   end
 
+  it "is the same after it was written and read by a process that hashes otherwise" do
+    one = described_class.as_found.with_joints("a", from: [], to: [%w[p q]])
+    expect(one.marshal_dump.keys).not_to include(:@hash)
+    expect({ Marshal.load(Marshal.dump(one)) => 1 }[one]).to eq(1)
+  end
+
   it "counts a point as changed when anything it touches changed" do
     expect(described_class.changed([%w[p q r]], [%w[p q]])).to contain_exactly("p", "q", "r")
     expect(described_class.changed([%w[p q]], [%w[q p]])).to be_empty

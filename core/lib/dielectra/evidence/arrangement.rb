@@ -5,6 +5,8 @@ module Dielectra
     # Changes made since the boxes were found: joints rearranged, devices replaced, lamps renewed. Arrangements are
     # compared by value, so results computed for one are reused when it recurs.
     class Arrangement
+      include Checkpoint.without(:@hash)
+
       attr_reader :joints, :touched, :kinds, :lamps, :unplugged, :key, :hash
 
       # @param joints [Hash{String => Array<Array<String>>}] place => what touches what there now
@@ -127,6 +129,11 @@ module Dielectra
 
       def ==(other) = other.is_a?(Arrangement) && key == other.key
       alias eql? ==
+
+      private
+
+      # The hash of a string differs from process to process.
+      def restored = @hash = @key.hash
     end
   end
 end
