@@ -25,7 +25,7 @@ module Server
       def view(job, entries: job.entries.to_a, was: nil)
         people = entries.select(&:step).to_h { |entry| [entry.number, entry.person] }
         version = entries.last&.position || 0
-        ask(job, "view", Entry.fold(entries), version:, was:).tap do |shown|
+        ask(job, "view", Entry.fold(entries), version:, was:, number: Entry.next_number(entries)).tap do |shown|
           shown["steps"].each { |row| row["person"] = people[row["number"]] }
         end
       end

@@ -10,6 +10,8 @@ module Server
   class Sessions
     # Sessions kept in memory
     MOST = 12
+    # Jobs of which sessions are kept that may come next
+    MOST_EXPECTED = 4
     # A session with the basis (document and minutes) and the steps it was made from, and how many of these are on disk
     Open = Struct.new(:basis, :steps, :session, :written)
 
@@ -32,6 +34,7 @@ module Server
       @folder = folder
       FileUtils.mkdir_p(folder, mode: 0o700) if folder
       @open = LruRedux::ThreadSafeCache.new(MOST)
+      @expected = LruRedux::ThreadSafeCache.new(MOST_EXPECTED)
     end
 
     # @param id [Integer, nil] of the job; nil for one that is not stored yet, and not kept
@@ -44,6 +47,7 @@ module Server
       basis = [document, minutes]
       kept = usable(id, basis, steps)
       @open.delete(id)
+      @expected.delete(id)
       session = kept&.session || fresh(document, minutes)
       steps.drop(session.steps.size).each { |step| session.record(step) }
       session.next
@@ -55,6 +59,11 @@ module Server
     # @param session [Dielectra::Session::Troubleshooting] that has taken the steps
     def put(id, document, steps, session, minutes = {}) =
       @open[id] = Open.new([document, minutes], steps.dup, session, nil)
+
+    # Keeps a session that may come next; see Ahead. It is dropped once the job went on, that way or another.
+    # @param session [Dielectra::Session::Troubleshooting] that has taken the steps
+    def expect(id, document, steps, session, minutes = {}) =
+      @expected[id] = [*@expected[id], Open.new([document, minutes], steps, session, nil)]
 
     # Writes what is not on disk yet, one session at a time.
     # @return [Boolean] whether there was one
@@ -70,7 +79,7 @@ module Server
     end
 
     # @param id [Integer, nil] of one job; of all where nil
-    def forget(id = nil) = id ? @open.delete(id) : @open.clear
+    def forget(id = nil) = [@open, @expected].each { |kept| id ? kept.delete(id) : kept.clear }
 
     private
 
@@ -78,9 +87,9 @@ module Server
     def usable(id, basis, steps)
       return unless id
 
-      [-> { @open[id] }, -> { read(path(id)) }, -> { read(earlier(id)) }].lazy
-        .map(&:call)
-        .find { |kept| kept && kept.basis == basis && steps.first(kept.steps.size) == kept.steps }
+      [-> { @expected[id] }, -> { @open[id] }, -> { read(path(id)) }, -> { read(earlier(id)) }].lazy
+        .flat_map { |kept| [kept.call].flatten.compact }
+        .find { |kept| kept.basis == basis && steps.first(kept.steps.size) == kept.steps }
     end
 
     def fresh(document, minutes) =

@@ -7,15 +7,17 @@ module Server
   # that it can run in a process of its own; see Thinkers.
   class Thinker
     # @param sessions [Sessions]
-    def initialize(sessions = Sessions.new)
+    # @param ahead [Ahead, nil] that is told what was shown
+    def initialize(sessions = Sessions.new, ahead = nil)
       @sessions = sessions
+      @ahead = ahead
     end
 
     attr_reader :sessions
 
     # @param request [Hash] `do`: what is asked, one of the methods below (view for do_view); `about` (see CallSummary),
     #   `document`, `minutes`, `priors` (see Dielectra::Trade.drawing_on), `local` (see Dielectra::Rules::Local),
-    #   `steps`, `version`, and `was`: the steps before a correction
+    #   `steps`, `version`, the `number` of the next step, and `was`: the steps before a correction
     # @return [Hash] `shown` as the API answers, or `refused` with `message` and `pointer`
     def answer(request)
       Dielectra::Trade.drawing_on(request.fetch("priors", {})) do
@@ -37,6 +39,7 @@ module Server
       session = session(request, request["steps"])
       view = JobView.new(request["about"], session, version: request["version"], local: local(request)).to_h
       view[:changed] = { before:, after: leading(session) } if before
+      @ahead&.shown(request, session, view)
       view
     end
 

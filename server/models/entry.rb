@@ -31,5 +31,9 @@ module Server
         end
         .map { |number, step| step.merge("id" => number) }
     end
+
+    # @param entries [Array<Entry>] of a job
+    # @return [Integer] the number of the next step taken
+    def self.next_number(entries) = (entries.select { |entry| entry.kind == "taken" }.map(&:number).max || 0) + 1
   end
 end

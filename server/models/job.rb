@@ -21,7 +21,7 @@ module Server
     def version = entries.to_a.last&.position || 0
 
     # @return [Integer] the number of the next step taken
-    def next_number = (entries.select { |entry| entry.kind == "taken" }.map(&:number).max || 0) + 1
+    def next_number = Entry.next_number(entries)
 
     # @return [Hash] what a list says of it beside its steps; see CallSummary
     def about
