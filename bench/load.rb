@@ -11,6 +11,8 @@ require "tmpdir"
 
 JOBS = (ARGV[0] || 5_000).to_i
 PORT = (ARGV[1] || 4_610).to_i
+# Seconds between two answers of a person: in a hurry, and who looks and taps
+PACES = [0.3, 3].freeze
 DEMO = File.expand_path("../demo", __dir__)
 
 def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -84,6 +86,7 @@ def many_jobs(folder)
     Array.new(JOBS - Server::Job.count) do |number|
       {
         house_id: first.house_id,
+        day: first.day,
         title: "Call #{number}",
         document: first.document,
         row:,
@@ -123,12 +126,16 @@ Dir.mktmpdir do |folder|
          quantile(times, 0.95),
          quantile(times, 0.99)
        )
-  id, steps = work(served, "signal_gallery", pace: 0.3)
-  puts format(
-         "one client at a person's pace         50 %% %6.0f ms   95 %% %6.0f ms",
-         quantile(steps, 0.5),
-         quantile(steps, 0.95)
-       )
+  id = steps = nil
+  PACES.each do |pace|
+    id, steps = work(served, "signal_gallery", pace:)
+    puts format(
+           "one client who takes %3.1f s a step      50 %% %6.0f ms   95 %% %6.0f ms",
+           pace,
+           quantile(steps, 0.5),
+           quantile(steps, 0.95)
+         )
+  end
   puts format("four cables of five, all apart, opened       %6.0f ms          %6d MB", *opened_crowded(served))
   sleep(1)
   served.kill(:TERM)

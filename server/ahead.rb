@@ -8,6 +8,11 @@ module Server
     MOST = 3
     # Probability below which an answer is not worked out. Where none has a probability the first is the usual one.
     LEAST = 0.05
+    # Seconds without a request before thinking starts, so that one in a hurry is not slowed down
+    PAUSE = 0.5
+    # Seconds of thinking that are worth waiting for the rest. A copy thinks more slowly than the session itself, which
+    # has more at hand.
+    SUNK = 0.6
     # A thread of low priority gives way after an eighth of the usual time.
     PRIORITY = -3
 
@@ -33,6 +38,7 @@ module Server
       request, session, step, answers = @waiting
       @waiting = nil
       ways = answers.map { |answer| { "id" => request["number"], **step, "answer" => answer } }
+      @since = now
       @at = at(request, ways.first)
       @thread = Thread.new { think(request, session, ways) }
       @thread.priority = PRIORITY
@@ -40,13 +46,15 @@ module Server
       true
     end
 
-    # Ends thinking because of a request: at once, or when the very answer is there that the request brings.
+    # Ends thinking because of a request: at once, or when the very answer is there that the request brings, if much was
+    # thought about it already.
     # @param request [Hash]
     def settle(request)
       @waiting = nil
       return unless @thread
 
-      @thread.join(0.002) while @thread.alive? && wanted?(request)
+      far = now - @since > SUNK
+      @thread.join(0.01) while far && @thread.alive? && wanted?(request)
       @thread.kill.join
       @thread = nil
     rescue StandardError
@@ -62,6 +70,8 @@ module Server
       rows.max_by(MOST, &:last).map { |row, _| row["answer"] }
     end
 
+    def now = ::Process.clock_gettime(::Process::CLOCK_MONOTONIC)
+
     # As a request says it
     def plain(shown) = JSON.parse(JSON.generate(shown))
 
@@ -74,6 +84,7 @@ module Server
     def think(request, session, ways)
       copy = Marshal.dump(session)
       ways.each do |taken|
+        @since = now
         @at = at(request, taken)
         expect(request, @at.last, after(copy, taken, request.fetch("priors", {})))
       end

@@ -17,8 +17,9 @@ ahead = Server::Ahead.new(sessions)
 thinker = Server::Thinker.new(sessions, ahead)
 begin
   loop do
-    next if line.wait_readable(0.05).nil? && (sessions.write_one || ahead.start)
+    next if line.wait_readable(0.05).nil? && sessions.write_one
 
+    ahead.start if line.wait_readable(Server::Ahead::PAUSE).nil?
     request = Server::Message.read(line)
     ahead.settle(request)
     Server::Message.write(line, thinker.answer(request))

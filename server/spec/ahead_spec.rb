@@ -9,12 +9,13 @@ RSpec.describe Server::Ahead do
   let(:sessions) { Server::Sessions.new }
   let(:thinker) { Server::Thinker.new(sessions, ahead) }
   let(:kept) { [] }
+  let(:thought) { Queue.new }
   let(:first) { request([]) }
 
   before do
     allow(sessions).to receive(:expect).and_wrap_original do |original, *given|
       kept << given[3]
-      original.call(*given)
+      original.call(*given).tap { thought << true }
     end
   end
 
@@ -33,10 +34,19 @@ RSpec.describe Server::Ahead do
   it "has the session at hand that the likeliest answer leads to, and shows the same" do
     after = request(likeliest)
     ahead.start
+    thought.pop
     ahead.settle(after)
     plain = Server::Thinker.new.answer(after)
     expect(JSON.generate(thinker.answer(after))).to eq(JSON.generate(plain))
     expect(sessions.at(1, after["document"], after["steps"])).to equal(kept.first)
+  end
+
+  it "waits for an answer that it has thought about for long" do
+    stub_const("#{described_class}::SUNK", -1)
+    after = request(likeliest)
+    ahead.start
+    ahead.settle(after)
+    expect(kept.first.steps).to eq(after["steps"])
   end
 
   it "gives way at once to any other request" do
@@ -51,6 +61,7 @@ RSpec.describe Server::Ahead do
   it "drops what it expected once the job went another way" do
     after = request(likeliest)
     ahead.start
+    thought.pop
     ahead.settle(after)
     thinker.answer(request([after["steps"].first.merge("answer" => { "unsure" => true })]))
     expect(sessions.at(1, after["document"], after["steps"])).not_to equal(kept.first)
