@@ -86,8 +86,9 @@ module Person
     click_button "Save box"
   end
 
-  # Points of a drawing are named as a person would say them.
+  # Points of a drawing are named as a person would say them. Nobody taps while it is being drawn anew.
   def tap_point(point)
+    expect(page).to have_no_css("[aria-busy=true]")
     owner, part = point.split(".")
     word = part.tr("_", " ")
     names = point.include?("/") ? ["#{word} of cable #{owner.split("/").last}"] : ["screw #{word}", "lead #{word}"]

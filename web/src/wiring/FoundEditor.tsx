@@ -165,7 +165,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
           )}
           <BoxRoom found={found} volts={job.volts} onChange={change} />
         </div>
-        <Zoom className="min-h-40 lg:h-[max(16rem,calc(100vh-26rem))]">
+        <Zoom className="min-h-40 lg:h-[max(16rem,calc(100vh-26rem))]" busy={drawn.isPlaceholderData}>
           {drawn.data && found.cable_ends.length + found.devices.length > 0 && (
             <BoxDrawing box={drawn.data.box} onPick={pick} picked={picked} />
           )}

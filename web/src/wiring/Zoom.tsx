@@ -3,12 +3,14 @@ import { useState, type ReactNode } from "react";
 
 const SCALES = [1, 1.5, 2, 3];
 
+type Props = { className: string; busy?: boolean; children: ReactNode };
+
 /** A drawing that can be enlarged, moved about by scrolling, and printed. No tool lies over it. */
-export function Zoom({ className, children }: { className: string; children: ReactNode }) {
+export function Zoom({ className, busy = false, children }: Props) {
   const [step, setStep] = useState(0);
   const scale = SCALES[step] ?? 1;
   return (
-    <div className="relative flex min-h-0 flex-col lg:pr-12">
+    <div className="relative flex min-h-0 flex-col lg:pr-12" aria-busy={busy}>
       <div className={`overflow-auto ${className}`} tabIndex={scale > 1 ? 0 : undefined}>
         <div
           className="h-full min-w-[20rem] print:min-w-0"
