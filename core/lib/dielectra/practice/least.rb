@@ -22,13 +22,37 @@ module Dielectra
       end
 
       # @return [Float]
-      def minutes
-        outside = proof + lamps + (unplugged * (@costs["unplug"] + @costs["walk"]))
-        return outside + breakers_found if places.empty?
+      def minutes = parts.values.sum
 
-        inside = places.sum { |place| entry(place) } + ((places.size - 1) * @costs["walk"])
-        panel = 4 * @costs["walk_panel"]
-        panel + (@job.breakers.size * 2 * @costs["breaker"]) + inside + work + marks + outside
+      # @return [Hash{Symbol => Float}] minutes by what they are spent on: `panel` and `walks`, `breakers`, `opening`,
+      #   `work`, and `proof`
+      def parts
+        walks = { walks: watching_walks + ((unplugged + lamps) * @costs["walk"]), proof: watching }
+        return { **walks, work: replacing, **breakers_found } if places.empty?
+
+        {
+          panel: 4 * @costs["walk_panel"],
+          walks: walks[:walks] + ((places.size - 1) * @costs["walk"]),
+          breakers: @job.breakers.size * 2 * @costs["breaker"],
+          opening: places.sum { |place| entry(place) },
+          work: work + marks + replacing,
+          proof: watching
+        }
+      end
+
+      # @return [Array<String>] boxes in which something was changed in the end
+      def places
+        @places ||=
+          begin
+            known = @left.places.map(&:id).reject { |id| @left.place(id).panel? }
+            fitted =
+              taken
+                .select { |step| %w[fit tab retire].include?(step["do"]) }
+                .map { |step| @session.situation.place_of_device(step["device"]) }
+            cables = taken.select { |step| step["do"] == "cable" }.flat_map { |step| step["between"] }
+            known.select { |place| moved(place).positive? } | renewed.map(&:place) |
+              remade.map { |fault| @found.place_of(fault["point"]) } | fitted | cables
+          end
       end
 
       private
@@ -67,20 +91,6 @@ module Dielectra
 
       def remade = mended.select { |fault| fault["kind"].start_with?("joint") }
 
-      def places
-        @places ||=
-          begin
-            known = @left.places.map(&:id).reject { |id| @left.place(id).panel? }
-            fitted =
-              taken
-                .select { |step| %w[fit tab retire].include?(step["do"]) }
-                .map { |step| @session.situation.place_of_device(step["device"]) }
-            cables = taken.select { |step| step["do"] == "cable" }.flat_map { |step| step["between"] }
-            known.select { |place| moved(place).positive? } | renewed.map(&:place) |
-              remade.map { |fault| @found.place_of(fault["point"]) } | fitted | cables
-          end
-      end
-
       def entry(place)
         there = @found.place(place) or return 0.0
         @costs.opening(there) + @costs["prove_dead"]
@@ -107,20 +117,26 @@ module Dielectra
 
       def marks = taken.count { |step| step["do"] == "mark" } * @costs["mark"]
 
-      def lamps = mended.count { |fault| fault["kind"] == "lamp_burnt" } * (@costs["replace"] + @costs["walk"])
+      def lamps = mended.count { |fault| fault["kind"] == "lamp_burnt" }
+
+      # Lamps renewed, and receptacles unplugged
+      def replacing = (lamps * @costs["replace"]) + (unplugged * @costs["unplug"])
 
       # Breakers that were found off or tripped
       def breakers_found
         off = @found.breakers.reject { |breaker| breaker.position == "on" }
-        off.empty? ? 0.0 : (2 * @costs["walk_panel"]) + (off.size * @costs["breaker"])
+        return {} if off.empty?
+
+        { panel: 2 * @costs["walk_panel"], breakers: off.size * @costs["breaker"] }
       end
 
-      # Every combination watched once, the walks between the switches included
-      def proof
-        states = @job.goal.combinations.size
-        walks = @job.goal.controls.map(&:place).uniq.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0
-        (states * @costs["watch"]) + ((states - 1) * @costs["set"]) + walks
-      end
+      def states = @job.goal.combinations.size
+
+      # Every combination watched once
+      def watching = (states * @costs["watch"]) + ((states - 1) * @costs["set"])
+
+      # The walks between the switches meanwhile
+      def watching_walks = @job.goal.controls.map(&:place).uniq.size > 1 ? (states / 2.0) * @costs["walk"] : 0.0
     end
   end
 end
