@@ -30,5 +30,6 @@ group :development, :test do
   gem "rubocop-performance", "~> 1.25", require: false
   gem "rubocop-rspec", "~> 3.6", require: false
   gem "selenium-webdriver", "4.32.0"
+  gem "stackprof", "~> 0.2", require: false
   gem "syntax_tree", "~> 6.3", require: false
 end
