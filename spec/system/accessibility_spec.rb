@@ -83,7 +83,7 @@ RSpec.describe "The interface for every hand and eye", type: :feature do
       number = choices.index { |choice| choice["answer"].all? { |name, value| said[name] == value } }
       count = session.steps.size + steps.size
       expect(page).to have_css("h2", text: advice["title"])
-      page.send_keys((number + 1).to_s)
+      press((number + 1).to_s)
       expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
     end
     expect(page).to have_css("h2", text: "Open the")
@@ -97,9 +97,9 @@ RSpec.describe "The interface for every hand and eye", type: :feature do
     find("textarea").send_keys(:enter)
     expect(page).to have_css("[role=tab]", text: "Steps (#{steps})")
     expect(page).to have_css("h2", text: "Prove")
-    page.send_keys("1")
+    press("1")
     expect(page).to have_css("[role=tab]", text: "Steps (#{steps + 1})")
-    page.send_keys("u")
+    press("u")
     expect(page).to have_css("h2", text: "Prove")
   end
 end

@@ -26,7 +26,7 @@ RSpec.describe "A box in the browser", type: :feature do
     yield
     steps(before + 1)
     found = Server::Job.find(id).steps.last.dig("answer", "found")
-    page.send_keys("u")
+    press("u")
     steps(before)
     found
   end

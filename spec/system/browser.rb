@@ -98,6 +98,9 @@ RSpec.shared_context "with a browser" do
     FileUtils.rm_rf(@folder)
   end
 
+  # What the page said when an example failed. It runs first.
+  after { |example| example.exception && warn("#{example.full_description}, at #{page.current_url}: #{page.text}") }
+
   after(:all) { page.quit }
 
   let(:house) { Dielectra::Practice::House.new(demo_circuit("tower_stair")) }

@@ -15,6 +15,12 @@ module Person
     expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
   end
 
+  # A single key. While the change before it is on its way, the buttons are off and no key counts.
+  def press(key)
+    expect(page).to have_no_css("section[aria-label=Now] button:disabled")
+    page.send_keys(key)
+  end
+
   # One step answered: written down, tapped, or not asked for because the next one says it.
   def say(step, part, typed: false)
     answer = house.answer(step)
