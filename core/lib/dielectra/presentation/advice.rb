@@ -156,6 +156,8 @@ module Dielectra
           "a reading with the power on in the #{place_of_question} box" unless asked?
         when :join
           "find the far ends of two conductors" unless asked?
+        when :trial
+          "a trial join" unless %w[arrange watch].include?(@step.do)
         when :apart
           "take the #{Naming.place(@action.subject)} box apart" unless @step.do == "arrange"
         when :part
@@ -187,7 +189,7 @@ module Dielectra
 
         case @action.purpose
         when :watch, :throw
-          rivals || "A look that costs next to nothing, before anything is opened."
+          rivals || look
         when :wiggle
           "The fault may be intermittent. A bad contact or connection in this box shows now."
         when :lamp
@@ -204,6 +206,8 @@ module Dielectra
           "With the joint parted, a reading tells on which side of this box the fault is."
         when :join
           "It finds the far ends of two conductors in one go."
+        when :trial
+          "A trial join: with the power on, the load that comes on shows which conductor this is."
         when :repair
           if @session.thorough?
             "The least work that does what was asked for."
@@ -217,6 +221,12 @@ module Dielectra
             "Nothing counts as fixed before every control was seen to work from every state of the others."
           end
         end
+      end
+
+      def look
+        return "A look that costs next to nothing, before anything is opened." if @session.situation.opened.empty?
+
+        "A look that costs next to nothing. One look may be mistaken."
       end
 
       LIT_FIRST =

@@ -138,6 +138,8 @@ module Dielectra
           "wiggling the #{Naming.place(@session.situation.place_of_device(action.subject))} toggle"
         when :part
           "parting a joint in the #{Naming.place(action.subject)} box, and a reading there"
+        when :trial
+          "a trial join, and a look at the loads"
         when :join
           "joining #{Naming.list(action.subject.map { |point| Naming.point(point) })} for a test elsewhere"
         else

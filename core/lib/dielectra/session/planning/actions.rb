@@ -12,7 +12,7 @@ module Dielectra
       OUT_OF_REACH = 1.0
       # Share of its minutes that a dear question has to save.
       DEAR = 0.5
-      # Share of the likeliest repair above which nothing is joined to be looked for elsewhere.
+      # Share of the likeliest repair above which nothing is joined for a trial.
       SETTLED = 0.7
 
       # @return [ExpectedCost]
@@ -37,7 +37,8 @@ module Dielectra
             kind.new(@now).to_a
           end
         found += Repairs.new(@now).beside(found.select { |action| worthwhile?(action) }.map(&:value).min)
-        found += JoinedPairs.new(@now).to_a if worth_joining?(found)
+        found += JoinedPairs.new(@now).to_a if @situation.opened.size > 1 && !settled?(found)
+        found += TrialJoins.new(@now).to_a unless settled?(found)
         sorted(found)
       end
 
@@ -83,7 +84,7 @@ module Dielectra
       def worthwhile?(action)
         now = @expected_cost.now(@work_state)
         case action.purpose
-        when :continuity, :join, :part, :volts, :detect, :lamp
+        when :continuity, :join, :trial, :part, :volts, :detect, :lamp
           action.value < now - LEAST_GAIN
         when :watch, :throw, :wiggle
           action.value < now + action.minutes - LEAST_GAIN
@@ -103,13 +104,9 @@ module Dielectra
         saved > DEAR * action.minutes && (best.nil? || action.value < best)
       end
 
-      # Whether nothing found so far is better than anything that could be joined: a repair that can be carried out, and
+      # Whether what was found so far is better than anything that could be joined: a repair that can be carried out, and
       # is most likely the right one.
-      def worth_joining?(found)
-        best = found.min_by(&:value)
-        settled = %i[repair prove].include?(best&.purpose) && likeliest >= SETTLED
-        @situation.opened.size > 1 && !settled
-      end
+      def settled?(found) = %i[repair prove].include?(found.min_by(&:value)&.purpose) && likeliest >= SETTLED
 
       def likeliest = @expected_cost.shares(@expected_cost.weights).max
     end

@@ -68,14 +68,17 @@ module Dielectra
 
       def prediction = belief.prediction
 
-      # A question is asked once. One whose answer the best explanation cannot explain is asked again, to be outvoted or
-      # confirmed.
+      # A question is asked once. One whose answer the best explanation cannot explain is asked again; where the second
+      # answer can be explained, a third one decides. Twice the same is confirmed.
       # @param what [Symbol] see Diagnosis::Observation
       # @return [Boolean]
       def asked?(what, at = nil, toggles = self.toggles)
         question = [what, at, arrangement, toggles]
         times = @asked.fetch(question, 0)
-        times.positive? && (times >= MOST_ASKED || !(@odd.include?(question) || (what == :lamp && times < MOST_LOOKS)))
+        odd = @odd.count(question)
+        return times >= (what == :lamp ? MOST_LOOKS : 1) if odd.zero?
+
+        times >= MOST_ASKED || (times > 1 && odd == times)
       end
 
       # @return [Boolean] whether a reading cannot be taken, or one was unsure of it
