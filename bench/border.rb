@@ -7,6 +7,7 @@
 #   bundle exec ruby --yjit bench/border.rb [REQUESTS] [FILES] [SEED]
 
 require_relative "../server/app"
+require "bundler/setup"
 require "rack/mock"
 require "securerandom"
 require "tmpdir"

@@ -11,6 +11,7 @@
 # chance, --show prints every step, --cable compares the feet of new runs with the least possible.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "optparse"
 require_relative "support/case_file"

@@ -6,6 +6,7 @@
 #   bundle exec ruby --yjit bench/changes.rb [HOUSES] [SEED] [OPTIONS OF cases.rb]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "fileutils"
 require "tmpdir"

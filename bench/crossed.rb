@@ -11,6 +11,7 @@
 # KEEP=FOLDER keeps the cases.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "digest"
 require "fileutils"

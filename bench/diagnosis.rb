@@ -13,6 +13,7 @@
 # way round, with something plugged in beyond, with two cables side by side, and with a breaker found tripped.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 
 HOUSES = (ARGV[0] || 100).to_i

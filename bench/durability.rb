@@ -8,6 +8,7 @@
 
 require_relative "../server/app"
 require_relative "support/served"
+require "bundler/setup"
 require "open3"
 require "timeout"
 require "tmpdir"

@@ -9,6 +9,7 @@
 # FAMILIES in the environment picks some of Practice::GangFamilies::FAMILIES, with commas between
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "json"
 require "tmpdir"

@@ -8,6 +8,7 @@
 #   ruby --yjit bench/learned.rb [LEARNED] [PLAYED] [SEED]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 
 LEARNED, PLAYED, SEED = ARGV.map(&:to_i).then { |given| [100, 100, 1].each_with_index.map { |n, at| given[at] || n } }

@@ -8,6 +8,7 @@
 # Right is a house that obeys, has no hazard and is called solved. One that nothing in reach repairs has to stop.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 
 level = Integer(ARGV.fetch(0))

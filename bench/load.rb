@@ -7,6 +7,7 @@
 
 require_relative "../server/app"
 require_relative "support/served"
+require "bundler/setup"
 require "tmpdir"
 
 JOBS = (ARGV[0] || 5_000).to_i

@@ -6,6 +6,7 @@
 #   ruby --yjit bench/minutes.rb FOLDER [GLOB] [--seed N] [--flip] [--workers N]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "optparse"
 require_relative "support/case_file"

@@ -7,6 +7,7 @@
 #   ruby --yjit bench/mirror.rb [HOUSES] [SEED]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 
 def played(circuit, job)

@@ -8,6 +8,7 @@
 # PATTERN picks some by name. Exit status 1 where one is not noticed, or where the code that it breaks is not there any
 # more.
 
+require "bundler/setup"
 require "fileutils"
 require "open3"
 require "optparse"

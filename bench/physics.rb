@@ -7,6 +7,7 @@
 #   ruby --yjit bench/physics.rb [SECONDS]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "open3"
 require "tempfile"

@@ -7,6 +7,7 @@
 #   ruby --yjit bench/profile.rb [FOLDER/NAME…] [--methods N] [--again FOLDER/NAME]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "optparse"
 require "stackprof"

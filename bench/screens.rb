@@ -8,6 +8,7 @@
 #   bundle exec ruby --yjit bench/screens.rb [JOB…]
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require_relative "../spec/system/browser"
 

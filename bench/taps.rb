@@ -6,6 +6,7 @@
 #   bundle exec ruby --yjit bench/taps.rb CASE_WITHOUT_ENDING…
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 
 # One job played with the fewest taps

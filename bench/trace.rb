@@ -10,6 +10,7 @@
 # shows). `diff -r` of two such folders shows which step or sentence changed.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "fileutils"
 require "optparse"

@@ -9,6 +9,7 @@
 # --flip turns toggles over by chance.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "optparse"
 require_relative "support/case_file"

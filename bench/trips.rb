@@ -10,6 +10,7 @@
 # and spoiled anew; without it they are made up.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "fileutils"
 require "json"

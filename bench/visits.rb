@@ -12,6 +12,7 @@
 # folder that are to be put right.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "optparse"
 require_relative "support/sound_house"

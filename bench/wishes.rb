@@ -8,6 +8,7 @@
 # KEEP=FOLDER keeps the cases there.
 
 $LOAD_PATH.unshift File.expand_path("../core/lib", __dir__)
+require "bundler/setup"
 require "dielectra"
 require "fileutils"
 require "tmpdir"

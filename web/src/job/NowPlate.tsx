@@ -3,6 +3,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
 import { EachLoad } from "../steps/EachLoad";
+import { Elsewhere, isLook, withAlso, type Also } from "../steps/Elsewhere";
 import { useAloud, useDoubleTap } from "../ui/handsFree";
 import { Plate } from "../ui/Plate";
 import { Terms } from "../ui/Terms";
@@ -58,7 +59,11 @@ export function NowPlate({ job, advice, busy, take, aside, set, slot }: Props) {
   );
 }
 
-function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take"> & { advice: Advice }) {
+function Doing({ job, advice, busy, take: send }: Pick<Props, "job" | "busy" | "take"> & { advice: Advice }) {
+  const [also, setAlso] = useState<Also>({});
+  const take = (steps: Step[]) => send(withAlso(steps, also));
+  const looking =
+    [advice.step, ...advice.parts.map((part) => part.step)].some(isLook) && job.steps.length > 0;
   const title = useRef<HTMLHeadingElement>(null);
   // The next step takes the focus and is announced, unless somebody is typing.
   useLayoutEffect(() => {
@@ -132,6 +137,7 @@ function Doing({ job, advice, busy, take }: Pick<Props, "job" | "busy" | "take">
           <RuleNotes notes={advice.rules ?? []} />
         </details>
       )}
+      {looking && <Elsewhere busy={busy} also={also} set={setAlso} />}
       {advice.parts.length > 0 ? (
         <Together job={job} parts={advice.parts} busy={busy} take={take} />
       ) : (

@@ -57,6 +57,22 @@ describe("the plate", () => {
     ]);
   });
 
+  it("takes down a light that nobody listed and that changed", () => {
+    const look = { do: "watch" };
+    const choices = [{ label: "On", answer: { loads: { L1: "on" as const } } }];
+    const { take } = plate({ advice: { ...(job.next as Advice), step: look, choices } });
+    fireEvent.click(screen.getByRole("button", { name: "Another light changed" }));
+    fireEvent.change(screen.getByRole("textbox", { name: "Where is it?" }), {
+      target: { value: "Back hall" },
+    });
+    fireEvent.click(screen.getByRole("button", { name: "It is off now" }));
+    expect(screen.getByText("back hall light: off")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: /1 ?On$/ }));
+    expect(take).toHaveBeenCalledWith([
+      { ...look, answer: { loads: { L1: "on" }, also: { back_hall: "off" } } },
+    ]);
+  });
+
   it("writes down how the toggles stand with the first look", () => {
     const watch = { do: "watch" };
     const choices = [{ label: "On", answer: { loads: { L1: "on" as const } } }];

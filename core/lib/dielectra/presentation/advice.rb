@@ -23,6 +23,8 @@ module Dielectra
         again: "Nothing known explains the answers so far. One of them may be misread. Take the last one again.",
         unexplained: "Nothing known explains the answers so far. Another box may.",
         shared_box: "The lights work, but crossed circuits or a switched neutral would look the same. Check inside.",
+        loose_load:
+          "This conductor was loose and is not used. Full volts from the line to it mean that a load hangs on it.",
         polarity: "The light works. It would also work with line and neutral exchanged. This tells which.",
         steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
         unplug: "It may be what is plugged in. Out with it before copper is blamed.",

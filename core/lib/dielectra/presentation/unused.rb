@@ -77,7 +77,8 @@ module Dielectra
       # Switches that nothing anybody knows hangs on
       def controls
         wanted = @session.job.goal.controls.map(&:id)
-        idle = @session.job.controls.reject { |control| wanted.include?(control.id) }
+        known = wanted + Evidence::Elsewhere.new(@session.log, @session.job).works.keys
+        idle = @session.job.controls.reject { |control| known.include?(control.id) }
         idle.map do |control|
           {
             "place" => Naming.place(control.place),

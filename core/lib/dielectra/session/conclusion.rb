@@ -29,7 +29,7 @@ module Dielectra
           )
         @because =
           findings.because(session.log, @causes) + unseen(session) + Presentation::Supply.new(session).to_a +
-            Presentation::LoadSum.new(session, @causes).to_a +
+            Presentation::Elsewhere.new(session).to_a + Presentation::LoadSum.new(session, @causes).to_a +
             (status == "solved" ? Presentation::WayUp.new(session).to_a : []) +
             Presentation::RuleSheet.new(session, Rules::Local.new).unmet.map { |note| note["because"] }
         @grounding = Grounding.new(session).to_h

@@ -9,7 +9,8 @@ module Dielectra
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
       # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :parted, :roles, :mark, :leave, :unexplained, :first_try, :short or :depart
+      #   :last_check, :second_look, :loose_load, :parted, :roles, :mark, :leave, :unexplained, :first_try, :short or
+      #   :depart
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -131,8 +132,12 @@ module Dielectra
 
         parted = ruled(:parted, (PartedLook.new(@session).before_leaving if situation.power == "on"))
         return parted if parted
+
+        loose = ruled(:loose_load, LooseLoad.new(@session).step)
+        return loose if loose
         return ruled(:mark, marking) if situation.off?
         return unless situation.power == "on"
+
         return concluded if surprised? && @session.reconsider
 
         polarity = Polarity.new(@session)

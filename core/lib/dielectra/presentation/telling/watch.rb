@@ -37,7 +37,8 @@ module Dielectra
         end
 
         def answered(answer, _region)
-          lights = (answer["loads"] || {}).map { |id, light| "#{id} #{light}" }
+          seen = (answer["loads"] || {}).merge((answer["also"] || {}).transform_keys { |id| Naming.place(id) })
+          lights = seen.map { |id, light| "#{id} #{light}" }
           breakers = (answer["breakers"] || {}).reject { |_, at| at == "on" }.map { |id, at| "#{id} #{at}" }
           (lights + breakers).join(", ")
         end

@@ -104,8 +104,8 @@ module Dielectra
         saved > DEAR * action.minutes && (best.nil? || action.value < best)
       end
 
-      # Whether what was found so far is better than anything that could be joined: a repair that can be carried out, and
-      # is most likely the right one.
+      # Whether what was found so far is better than anything that could be joined: a repair that can be carried out
+      # and is most likely the right one.
       def settled?(found) = %i[repair prove].include?(found.min_by(&:value)&.purpose) && likeliest >= SETTLED
 
       def likeliest = @expected_cost.shares(@expected_cost.weights).max

@@ -2,8 +2,8 @@
 
 module Dielectra
   module Session
-    # A trial join: with the power off, one loose conductor is joined to the one that is known to be line; then the power
-    # comes on, and whoever watches sees which load comes on.
+    # A trial join: with the power off, one loose conductor is joined to the one that is known to be line. Then the
+    # power comes on, and whoever watches sees which load comes on.
     class TrialJoins < Proposal
       # Probability of being line from which a conductor counts as known to be
       LINE = 0.95

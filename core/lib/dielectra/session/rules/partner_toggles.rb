@@ -28,7 +28,10 @@ module Dielectra
       # Toggles that nobody said what they work, in the boxes of such yokes
       def untold = @session.job.controls.select { |one| one.place == yokes.first.place && !known?(one) }
 
-      def known?(control) = goal.controls.include?(control) || workings.seen.key?(control.id)
+      def known?(control) =
+        goal.controls.include?(control) || workings.seen.key?(control.id) || elsewhere.works.key?(control.id)
+
+      def elsewhere = @elsewhere ||= Evidence::Elsewhere.new(@session.log, @session.job)
 
       # Toggles of the goal that share their yoke with another one
       def yokes =
