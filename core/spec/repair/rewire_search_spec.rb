@@ -5,19 +5,16 @@ RSpec.describe Dielectra::Repair::RewireSearch do
   def exhaustive(rewire, hypothesis, situation, layout, runs, choices)
     search =
       described_class::Search.new(
-        hypothesis,
-        situation,
-        layout,
-        runs,
-        choices,
-        rewire.send(:boxes, hypothesis, runs),
-        rewire.send(:works, hypothesis, situation, layout),
-        {},
-        {},
-        nil,
-        nil,
-        0,
-        0
+        hypothesis:,
+        situation:,
+        layout:,
+        runs:,
+        choices:,
+        boxes: rewire.send(:boxes, hypothesis, runs),
+        works: rewire.send(:works, hypothesis, situation, layout),
+        costs: {},
+        off_color: runs.map { [] },
+        priced: 0
       )
     first, *rest = choices.map { |list| list.each_index.to_a }
     first

@@ -18,7 +18,8 @@ module Dielectra
       A_TRY = 24
 
       # State of a search: runs from the leaves inward, what each may carry, boxes decided at each depth, lower bounds
-      # of the remaining cost, the best result so far, and what the search has taken
+      # of the remaining cost, the best result so far, and what the search has taken. `off_color` is for each run what
+      # the colors of its choices cost, as far as that was asked for.
       Search =
         Struct.new(
           :hypothesis,
@@ -29,12 +30,14 @@ module Dielectra
           :boxes,
           :works,
           :costs,
+          :off_color,
           :least,
           :ahead,
           :best,
           :tried,
           :priced,
-          :patience
+          :patience,
+          keyword_init: true
         ) do
           # What the conductors of all runs carry.
           # @param picks [Array<Integer>] for each run the number of its choice
@@ -156,20 +159,20 @@ module Dielectra
       def search(hypothesis, situation, layout, runs, choices, best)
         search =
           Search.new(
-            hypothesis,
-            situation,
-            layout,
-            runs,
-            choices,
-            boxes(hypothesis, runs),
-            works(hypothesis, situation, layout),
-            {},
-            {},
-            nil,
-            best,
-            0,
-            0,
-            @spent > PLENTY ? BRIEF : @patience
+            hypothesis:,
+            situation:,
+            layout:,
+            runs:,
+            choices:,
+            boxes: boxes(hypothesis, runs),
+            works: works(hypothesis, situation, layout),
+            costs: {},
+            off_color: Array.new(runs.size) { [] },
+            least: {},
+            best:,
+            tried: 0,
+            priced: 0,
+            patience: @spent > PLENTY ? BRIEF : @patience
           )
         search.ahead = bounds(search)
         descend(search, 0.0, [])
@@ -186,11 +189,7 @@ module Dielectra
 
         search.tried += search.choices[depth].size / A_TRY
 
-        waiting =
-          search.choices[depth]
-            .each_index
-            .map { |number| [cost + least(search, depth, picks + [number]), number, false] }
-            .sort_by { |row| row.first(2) }
+        waiting = ranked(search.choices[depth].size) { |number| cost + least(search, depth, picks + [number]) }
         while (bound, number, known = waiting.shift)
           return if search.over? || search.hopeless?(bound, depth + 1)
 
@@ -205,6 +204,12 @@ module Dielectra
         end
       end
 
+      # Numbers of choices with their bounds, the least first and in order among equals. Few bounds differ.
+      def ranked(size)
+        rows = Array.new(size) { |number| [yield(number), number, false] }
+        rows.group_by(&:first).sort_by(&:first).flat_map(&:last)
+      end
+
       # All runs are assigned: keeps the result if it is better.
       def settle(search, cost, picks)
         return if search.hopeless?(cost, picks.size)
@@ -216,15 +221,19 @@ module Dielectra
       end
 
       def price(search, depth, picks)
-        @colors.cost(search.runs[depth], search.choices[depth][picks[depth]]) +
+        off_color(search, depth, picks[depth]) +
           search.boxes[depth].sum { |box| cost_of(search, box, picks) }
       end
 
       # Lower bound of the cost
       def least(search, depth, picks)
-        @colors.cost(search.runs[depth], search.choices[depth][picks[depth]]) +
+        off_color(search, depth, picks[depth]) +
           search.boxes[depth].sum { |box| least_of(search, box, picks) }
       end
+
+      # What the colors cost under one choice of a run
+      def off_color(search, depth, number) =
+        search.off_color[depth][number] ||= @colors.cost(search.runs[depth], search.choices[depth][number])
 
       def least_of(search, box, picks) =
         (search.least[box.first] ||= {})[search.code(box, picks)] ||= search.works[box.first].least(

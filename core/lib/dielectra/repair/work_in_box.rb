@@ -68,27 +68,31 @@ module Dielectra
 
       def changing(points) = (points * @prices.point) + @entry + @prices.walk
 
-      # How many conductors in use do not touch just those that carry the same
+      # How many conductors in use do not touch just those in use that carry the same. Bits stand for conductors.
       def moved(carried)
-        odd = 0
-        pairs.each do |one, other, touching|
-          mine = carried[one] or next
-          theirs = carried[other] or next
-          odd |= (1 << one) | (1 << other) if (mine == theirs) != touching
+        alike = Hash.new(0)
+        used = 0
+        bit = 1
+        carried.each do |function|
+          if function
+            alike[function] |= bit
+            used |= bit
+          end
+          bit <<= 1
         end
-        odd.to_s(2).count("1")
+        touching.zip(carried).count { |mask, function| function && alike[function] != mask & used }
       end
 
-      # Any two conductors of the box, by number, and whether they touch now
-      def pairs
-        @memory[:pairs] ||= @points
-          .each_index
-          .to_a
-          .combination(2)
-          .map do |one, other|
-            joint = @memory[:joint_of][one]
-            [one, other, !joint.nil? && joint == @memory[:joint_of][other]]
+      # For each conductor of the box those in its joint, itself among them, as bits
+      def touching
+        @memory[:touching] ||= begin
+          joint_of = @memory[:joint_of]
+          joint_of.each_with_index.map do |joint, number|
+            next 1 << number if joint.nil?
+
+            joint_of.each_index.sum { |other| joint_of[other] == joint ? 1 << other : 0 }
           end
+        end
       end
     end
   end
