@@ -12,7 +12,8 @@ RSpec.describe Dielectra::Repair::RewireSearch do
         choices:,
         boxes: rewire.send(:boxes, hypothesis, runs),
         works: rewire.send(:works, hypothesis, situation, layout),
-        costs: {},
+        costs: {
+        },
         off_color: runs.map { [] },
         priced: 0
       )

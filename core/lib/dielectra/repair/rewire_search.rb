@@ -166,9 +166,11 @@ module Dielectra
             choices:,
             boxes: boxes(hypothesis, runs),
             works: works(hypothesis, situation, layout),
-            costs: {},
+            costs: {
+            },
             off_color: Array.new(runs.size) { [] },
-            least: {},
+            least: {
+            },
             best:,
             tried: 0,
             priced: 0,
@@ -221,14 +223,12 @@ module Dielectra
       end
 
       def price(search, depth, picks)
-        off_color(search, depth, picks[depth]) +
-          search.boxes[depth].sum { |box| cost_of(search, box, picks) }
+        off_color(search, depth, picks[depth]) + search.boxes[depth].sum { |box| cost_of(search, box, picks) }
       end
 
       # Lower bound of the cost
       def least(search, depth, picks)
-        off_color(search, depth, picks[depth]) +
-          search.boxes[depth].sum { |box| least_of(search, box, picks) }
+        off_color(search, depth, picks[depth]) + search.boxes[depth].sum { |box| least_of(search, box, picks) }
       end
 
       # What the colors cost under one choice of a run
