@@ -62,12 +62,14 @@ module Server
     option :at, type: :array, desc: "two points"
     option :steps, type: :string, desc: "a job file whose steps were taken"
     option :follow, type: :string, desc: "the address of a job on a running server"
+    option :weak, type: :boolean, default: false, desc: "with a weak battery"
     def meter(path)
       require_relative "meter_probes"
       probes = MeterProbes.new(circuit(path), at: options[:at], steps: options[:steps], follow: options[:follow])
+      meter = Dielectra::Meter::StandIn.new(weak: options[:weak]) { probes.now }
       TCPServer.open("127.0.0.1", options[:port]) do |server|
         warn "A meter listens on 127.0.0.1:#{server.addr[1]}."
-        loop { Thread.new(server.accept) { |line| Dielectra::Meter::StandIn.new { probes.now }.serve(line) } }
+        loop { Thread.new(server.accept) { |line| meter.serve(line) } }
       end
     rescue Dielectra::InvalidInput => e
       warn e.message

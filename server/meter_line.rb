@@ -21,13 +21,20 @@ module Server
     end
 
     # @param tool [String] one of UNITS
-    # @return [Hash] `value` (nil for open), `unit`, and whether it has `settled`
+    # @param supply_volts [Numeric, nil] of the job that it is for
+    # @return [Hash] `value` (nil for open), `unit`, whether it has `settled`, whether the probes have `contact`, and
+    #   the `doubt` about it (nil for none)
     # @raise [Problem] with what is wrong; a reading can be typed all the same
-    def reading(tool)
-      open do |line|
-        reading = Dielectra::Meter::Scpi.new(line).steady(tool)
-        { "value" => reading.value&.round(2), "unit" => UNITS.fetch(tool), "settled" => reading.settled }
-      end
+    def reading(tool, supply_volts = nil)
+      unit = UNITS.fetch(tool)
+      reading = open { |line| Dielectra::Meter::Scpi.new(line).steady(tool) }
+      {
+        "value" => reading.value&.round(2),
+        "unit" => unit,
+        "settled" => reading.settled,
+        "contact" => reading.contact?(unit),
+        "doubt" => supply_volts && Dielectra::Meter::Doubt.new(supply_volts).of(unit, reading.value)
+      }
     rescue Dielectra::Meter::Scpi::Broken => e
       raise unreadable(e.message)
     end

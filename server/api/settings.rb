@@ -21,7 +21,9 @@ module Server
         address = Setting.now["meter"]
         raise Problem.new(422, "No meter is set. Settings takes its address.", "/tool") if address.empty?
 
-        json(MeterLine.new(address).reading(body!["tool"]))
+        said = body!
+        volts = said["job"] && Job.find(said["job"]).document.dig("supply", "volts")
+        json(MeterLine.new(address).reading(said["tool"], volts))
       end
 
       private

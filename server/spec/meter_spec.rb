@@ -26,7 +26,13 @@ RSpec.describe Server::MeterLine do
     listening do |address|
       send_json(:put, "/settings", { meter: address })
       expect(send_json(:post, "/meter", { tool: "voltage" })).to eq(200)
-      expect(said).to match("value" => be_a(Numeric), "unit" => "volts", "settled" => true)
+      expect(said).to match(
+        "value" => be_a(Numeric),
+        "unit" => "volts",
+        "settled" => true,
+        "contact" => be(true).or(be(false)),
+        "doubt" => nil
+      )
     end
   end
 
@@ -35,7 +41,7 @@ RSpec.describe Server::MeterLine do
     listening do |address|
       send_json(:put, "/settings", { meter: address })
       send_json(:post, "/meter", { tool: "resistance" })
-      expect(said).to eq("value" => nil, "unit" => "ohms", "settled" => true)
+      expect(said).to eq("value" => nil, "unit" => "ohms", "settled" => true, "contact" => false, "doubt" => nil)
     end
   end
 

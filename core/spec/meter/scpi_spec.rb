@@ -62,17 +62,27 @@ RSpec.describe Dielectra::Meter::Scpi do
     end
 
     it "reads open for ohms on a live conductor, and volts where there are some" do
-      first, second, ohms = asked("MEAS:VOLT:AC?", "MEAS:VOLT:AC?", "MEAS:RES?").map { |said| Float(said) }
-      expect([first < second || second.zero?, ohms]).to eq([true, Dielectra::Meter::Scpi::OVERLOAD])
+      said = asked(*Array.new(5) { "MEAS:VOLT:AC?" }, *Array.new(5) { "MEAS:RES?" }).map { |one| Float(one) }
+      volts, ohms = said.each_slice(5).to_a
+      expect(volts.first(2)).to eq([0, 0])
+      expect(volts.drop(2)).to match([be < volts.last, *Array.new(2) { be_within(1).of(120) }])
+      expect(ohms).to all(eq(Dielectra::Meter::Scpi::OVERLOAD))
+    end
+
+    it "does not settle with a weak battery" do
+      weak = described_class.new(random: Random.new(3), weak: true) { [house, at] }
+      said = Array.new(40) { Float(weak.answer("MEAS:VOLT:AC?")) }.drop(3)
+      expect(said.max - said.min).to be > 10
     end
 
     it "is read by the client over a socket until it is steady" do
       mine, its = UNIXSocket.pair
       serving = Thread.new { described_class.new(random: Random.new(1)) { [house, at] }.serve(its) }
-      reading = Dielectra::Meter::Scpi.new(mine, pause: ->(_) {}).steady("voltage")
+      meter = Dielectra::Meter::Scpi.new(mine, pause: ->(_) {})
+      air, reading = Array.new(2) { meter.steady("voltage") }
       mine.close
       serving.join
-      expect(reading.settled).to be(true)
+      expect([air, reading].map { |one| [one.settled, one.contact?("volts")] }).to eq([[true, false], [true, true]])
       expect(reading.value).to be_within(1).of(house.read("voltage", at)["volts"])
     end
   end

@@ -2767,6 +2767,8 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     tool: "voltage" | "low_z" | "resistance" | "continuity";
+                    /** @description The job it is read for; with it */
+                    job?: number;
                 };
             };
         };
@@ -2783,6 +2785,10 @@ export interface operations {
                         /** @enum {string} */
                         unit: "volts" | "ohms";
                         settled: boolean;
+                        /** @description Whether it shows that the probes touch something */
+                        contact: boolean;
+                        /** @description What speaks against it */
+                        doubt: string | null;
                     };
                 };
             };

@@ -60,9 +60,9 @@ export function useRevoke() {
   });
 }
 
+export type MeterTool = "voltage" | "low_z" | "resistance";
+
 /** A reading from the meter that is set, once it has settled. */
-export function useMeter() {
-  return useMutation({
-    mutationFn: (tool: "voltage" | "low_z" | "resistance") => body(api.POST("/meter", { body: { tool } })),
-  });
-}
+export const readMeter = (tool: MeterTool, job: number) => body(api.POST("/meter", { body: { tool, job } }));
+
+export type Reading = Awaited<ReturnType<typeof readMeter>>;

@@ -12,6 +12,7 @@ type TogetherProps = { job: Job; parts: Advice["parts"]; busy: boolean; take: (s
 export function Together({ job, parts, busy, take }: TogetherProps) {
   const [given, setGiven] = useState<Record<number, Answer>>({});
   const asked = parts.map((part, index) => ({ part, index })).filter(({ part }) => part.answer === undefined);
+  const unread = asked.find(({ part, index }) => part.step.do === "probe" && !(index in given))?.index;
   const give = (index: number, answer: Answer) => {
     const all = { ...given, [index]: answer };
     setGiven(all);
@@ -35,7 +36,13 @@ export function Together({ job, parts, busy, take }: TogetherProps) {
             onAnswer={(answer) => give(index, answer)}
           />
           {part.step.do === "probe" && (
-            <ReadNumber step={part.step} busy={busy} onAnswer={(answer) => give(index, answer)} />
+            <ReadNumber
+              job={job}
+              step={part.step}
+              busy={busy}
+              metered={index === unread}
+              onAnswer={(answer) => give(index, answer)}
+            />
           )}
         </div>
       ))}

@@ -1,13 +1,14 @@
 import { zodResolver } from "@hookform/resolvers/zod";
-import { useState } from "react";
+import { useEffect } from "react";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
-import { useMeter, useSettings } from "../api/settings";
+import { useSettings } from "../api/settings";
 import { TextButton } from "../ui/TextButton";
 import { Written } from "../ui/Written";
 import type { StepFormProps } from "./form";
+import { HELD, useWatchedMeter, type Watched } from "./meter";
 
-const UNITS: Record<string, "volts" | "ohms"> = { voltage: "volts", low_z: "volts", resistance: "ohms" };
+const UNITS = { voltage: "volts", low_z: "volts", resistance: "ohms" } as const;
 const reading = z.object({
   value: z
     .string()
@@ -16,25 +17,35 @@ const reading = z.object({
     .transform((text) => Number(text.replace(",", "."))),
 });
 
-/** A meter's reading as a number, where the buttons are too coarse: typed, or taken from a meter with a data port. */
-export function ReadNumber({ step, busy, onAnswer }: Omit<StepFormProps, "job">) {
+type Props = StepFormProps & {
+  /** Whether a meter with a data port reads for this step; of several readings it reads for one at a time. */
+  metered?: boolean;
+};
+
+/** A meter's reading as a number, where the buttons are too coarse: typed, or read by a meter with a data port. */
+export function ReadNumber({ job, step, busy, onAnswer, metered = true }: Props) {
   const settings = useSettings();
-  const meter = useMeter();
-  const [open, setOpen] = useState(false);
   const { register, handleSubmit, formState, setValue } = useForm({
     resolver: zodResolver(reading),
     mode: "onChange",
     defaultValues: { value: "" },
   });
-  const unit = UNITS[step.tool ?? ""];
+  const tool = step.tool !== undefined && step.tool in UNITS ? (step.tool as keyof typeof UNITS) : null;
+  const unit = tool && UNITS[tool];
+  const typing = formState.dirtyFields.value === true;
+  const watching = metered && Boolean(settings.data?.meter) && !busy && !typing;
+  const meter = useWatchedMeter(
+    watching ? tool : null,
+    job.call.id,
+    (value) => unit && onAnswer({ [unit]: value }),
+  );
+  const shown = meter.reading?.value;
+  useEffect(() => {
+    // What the meter shows stands in the field until somebody types there.
+    if (watching && meter.reading)
+      setValue("value", shown == null ? "" : String(shown), { shouldValidate: true });
+  }, [watching, meter.reading, shown, setValue]);
   if (!unit) return null;
-  const read = () =>
-    meter.mutate(step.tool as "voltage" | "low_z" | "resistance", {
-      onSuccess: ({ value }) => {
-        setOpen(value === null);
-        setValue("value", value === null ? "" : String(value), { shouldValidate: true });
-      },
-    });
   return (
     <form
       className="flex flex-wrap items-center gap-x-2 gap-y-1"
@@ -50,20 +61,34 @@ export function ReadNumber({ step, busy, onAnswer }: Omit<StepFormProps, "job">)
       <TextButton type="submit" disabled={!formState.isValid || busy}>
         Take it
       </TextButton>
-      {settings.data?.meter && (
-        <TextButton disabled={busy || meter.isPending} onClick={read}>
-          {meter.isPending ? "Reading …" : "From the meter"}
-        </TextButton>
-      )}
-      {open && unit === "ohms" && (
-        <TextButton disabled={busy} onClick={() => onAnswer({ ohms: null })}>
-          The meter reads open: take it
-        </TextButton>
-      )}
-      {meter.data && !meter.data.settled && (
-        <span role="status">It does not settle. Hold the probes still.</span>
-      )}
-      {meter.error && <span role="alert">{meter.error.message}</span>}
+      {watching && <OnMeter meter={meter} ohms={unit === "ohms"} open={() => onAnswer({ ohms: null })} />}
     </form>
+  );
+}
+
+/** What the meter with a data port says, and what it waits for. */
+function OnMeter({ meter, ohms, open }: { meter: Watched; ohms: boolean; open: () => void }) {
+  const { reading: now, held, problem, again } = meter;
+  if (problem)
+    return (
+      <>
+        <span role="alert">{problem}</span>
+        <TextButton onClick={again}>Try the meter again</TextButton>
+      </>
+    );
+  if (!now) return <span role="status">The meter is asked …</span>;
+  if (!now.settled)
+    return <span role="status">It does not settle. Hold the probes still, and see to the battery.</span>;
+  if (now.doubt) return <span role="status">{now.doubt}</span>;
+  if (held !== null)
+    return (
+      <span role="status">Hold it {Math.max(1, Math.ceil((HELD - held) / 1000))} s more to take it.</span>
+    );
+  if (now.contact) return <span role="status">Lift the probes, then set them on these points.</span>;
+  return (
+    <>
+      <span role="status">Set the probes on. The meter is read.</span>
+      {ohms && <TextButton onClick={open}>They are on: it reads open</TextButton>}
+    </>
   );
 }

@@ -11,7 +11,16 @@ module Dielectra
       end
 
       # A reading: its value (nil for an open circuit, or more than the meter can show), and whether it has settled
-      Reading = Struct.new(:value, :settled)
+      Reading =
+        Struct.new(:value, :settled) do
+          # Whether it shows that the probes touch something: volts, or ohms that are not open. None and open are also
+          # read in the air.
+          # @param unit [String] volts or ohms
+          def contact?(unit) = !value.nil? && (unit == "ohms" || value >= TOUCHING)
+        end
+
+      # Volts above which the probes touch something
+      TOUCHING = 5.0
 
       QUERIES = {
         "voltage" => "MEAS:VOLT:AC?",

@@ -127,8 +127,8 @@ module Dielectra
       def concluded
         return unless proved? && worn.empty? && Repair::Bonding.new(situation).missing.empty?
 
-        shared = ruled(:shared_box, (SharedBoxCheck.new(@session).step if @session.opens_boxes?))
-        return shared if shared
+        boxes = further_boxes
+        return boxes if boxes
 
         parted = ruled(:parted, (PartedLook.new(@session).before_leaving if situation.power == "on"))
         return parted if parted
@@ -146,6 +146,14 @@ module Dielectra
         ruled(:polarity, polarity.step) || ruled(:steady, IntermittenceCheck.new(@session).step) || last_check ||
           asked || ruled(:hold, HoldCheck.new(@session).step) ||
           ruled(:unreproduced, Unreproduced.new(@session).step) || handed_over || Conclusion.solved(@session)
+      end
+
+      # Boxes that are opened to be sure
+      def further_boxes
+        return unless @session.opens_boxes?
+
+        ruled(:shared_box, SharedBoxCheck.new(@session).step) ||
+          ruled(:reversed_cable, ReversedCable.new(@session).step)
       end
 
       # Once a circuit is right: the checks before it is handed over, and what the record wants

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Dielectra
+  module Session
+    # In an open box the white of a cable is taken for hot and another color of it for the neutral. Works either way: the
+    # far end may be exchanged as well, or a lamp's shell is live. Before the job is called right the far end is seen.
+    class ReversedCable < Rule
+      # @return [Step, nil] the way into the box at the far end; nil where no cable is so, it is open, or declined
+      def step
+        place = near_first(reversed.filter_map { |cable_end| far(cable_end) }).first
+        place && @session.approach.open(place)
+      end
+
+      private
+
+      def reversed
+        @situation.opened_boxes.flat_map do |place|
+          @situation.own_cable_ends(place).select { |cable_end| reversed?(cable_end) }
+        end
+      end
+
+      def reversed?(cable_end)
+        wires = cable_end.insulated
+        colors = wires.map(&:color)
+        roles = roles_of(wires.map { |wire| cable_end.point(wire) })
+        white, other =
+          wires.partition { |wire| wire.tape.nil? && @session.job.region.marked_when_hot?(wire.color, colors) }
+        white.any? { |wire| HOT.include?(roles[cable_end.point(wire)]) } &&
+          other.any? { |wire| wire.tape.nil? && roles[cable_end.point(wire)] == "neutral" }
+      end
+
+      # Roles of conductors that carry the supply
+      HOT = %w[line onward load].freeze
+      private_constant :HOT
+
+      def roles_of(points) = Diagnosis::Roles.new(@belief.world, best, @situation).of(points)
+
+      # The box of the job at the other end, where it is closed and may be opened
+      def far(cable_end)
+        run = best.skeleton.runs.find { |one| one.ends.any? { |id| EndId.members(id).include?(cable_end.id) } } or
+          return
+        place = run.places.find { |name| name != EndId.place(cable_end.id) }
+        place if closed.include?(place)
+      end
+
+      def closed
+        @closed ||=
+          @session
+            .job
+            .boxes
+            .map(&:id)
+            .reject { |name| @situation.open?(name) || @situation.declined?({ "do" => "open", "place" => name }) }
+      end
+    end
+  end
+end
