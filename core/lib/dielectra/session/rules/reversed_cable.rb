@@ -2,8 +2,9 @@
 
 module Dielectra
   module Session
-    # In an open box the white of a cable is taken for hot and another color of it for the neutral. Works either way: the
-    # far end may be exchanged as well, or a lamp's shell is live. Before the job is called right the far end is seen.
+    # In an open box the white of a cable is taken for hot and another color of it for the neutral. The far end may be
+    # exchanged as well, or else a lamp's shell is live. The light obeys either way. So the far end is seen before the
+    # job is called right.
     class ReversedCable < Rule
       # @return [Step, nil] the way into the box at the far end; nil where no cable is so, it is open, or declined
       def step
