@@ -137,7 +137,6 @@ function Doing({ job, advice, busy, take: send }: Pick<Props, "job" | "busy" | "
           <RuleNotes notes={advice.rules ?? []} />
         </details>
       )}
-      {looking && <Elsewhere busy={busy} also={also} set={setAlso} />}
       {advice.parts.length > 0 ? (
         <Together job={job} parts={advice.parts} busy={busy} take={take} />
       ) : (
@@ -149,6 +148,7 @@ function Doing({ job, advice, busy, take: send }: Pick<Props, "job" | "busy" | "
           <Answers choices={advice.choices} busy={busy} keys onAnswer={answer} />
         </>
       )}
+      {looking && <Elsewhere busy={busy} also={also} set={setAlso} />}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         {OnPlate && !probes && <OnPlate job={job} step={advice.step} busy={busy} onAnswer={answer} />}
         {advice.parts.length > 0 && advice.step.do === "set" && (

@@ -62,7 +62,7 @@ describe("the plate", () => {
     const choices = [{ label: "On", answer: { loads: { L1: "on" as const } } }];
     const { take } = plate({ advice: { ...(job.next as Advice), step: look, choices } });
     fireEvent.click(screen.getByRole("button", { name: "Another light changed" }));
-    fireEvent.change(screen.getByRole("textbox", { name: "Where is it?" }), {
+    fireEvent.change(screen.getByRole("textbox", { name: "Which other light?" }), {
       target: { value: "Back hall" },
     });
     fireEvent.click(screen.getByRole("button", { name: "It is off now" }));

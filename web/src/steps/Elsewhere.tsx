@@ -59,7 +59,7 @@ export function Elsewhere({ busy, also, set }: Props) {
       {open && (
         <div className="flex flex-wrap items-end gap-2">
           <label className="grid gap-1">
-            <span>Where is it?</span>
+            <span>Which other light?</span>
             <input
               autoFocus
               value={place}

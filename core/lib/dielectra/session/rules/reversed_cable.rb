@@ -2,12 +2,14 @@
 
 module Dielectra
   module Session
-    # In an open box the white of a cable is taken for hot and another color of it for the neutral. The far end may be
-    # exchanged as well, or else a lamp's shell is live. The light obeys either way. So the far end is seen before the
-    # job is called right.
+    # In an open box the white of a cable is taken for hot and its other conductor for the neutral, as it was found. At
+    # the load the two may be exchanged as well, or else a lamp's shell is live. The light obeys either way. So the load
+    # is seen before the job is called right.
     class ReversedCable < Rule
       # @return [Step, nil] the way into the box at the far end; nil where no cable is so, it is open, or declined
       def step
+        return if @session.thorough?
+
         place = near_first(reversed.filter_map { |cable_end| far(cable_end) }).first
         place && @session.approach.open(place)
       end
@@ -20,14 +22,26 @@ module Dielectra
         end
       end
 
+      # Whether a cable of two conductors was found so, and is so still
       def reversed?(cable_end)
         wires = cable_end.insulated
+        return false unless wires.size == 2 && as_found?(wires.map { |wire| cable_end.point(wire) })
+
         colors = wires.map(&:color)
         roles = roles_of(wires.map { |wire| cable_end.point(wire) })
         white, other =
           wires.partition { |wire| wire.tape.nil? && @session.job.region.marked_when_hot?(wire.color, colors) }
         white.any? { |wire| HOT.include?(roles[cable_end.point(wire)]) } &&
           other.any? { |wire| wire.tape.nil? && roles[cable_end.point(wire)] == "neutral" }
+      end
+
+      def as_found?(points)
+        place = PointId.head(points.first)
+        found, now =
+          [@situation.found_joints(place), @situation.joints(place)].map do |joints|
+            points.map { |point| joints.find { |joint| joint.include?(point) }&.sort }
+          end
+        found == now && found.all?
       end
 
       # Roles of conductors that carry the supply
@@ -41,7 +55,7 @@ module Dielectra
         run = best.skeleton.runs.find { |one| one.ends.any? { |id| EndId.members(id).include?(cable_end.id) } } or
           return
         place = run.places.find { |name| name != EndId.place(cable_end.id) }
-        place if closed.include?(place)
+        place if closed.include?(place) && @session.job.loads.any? { |load| load.place == place }
       end
 
       def closed
