@@ -9,6 +9,7 @@ RSpec.describe Dielectra::Learning::Experience do
       "colors" => {
         "load_on_black" => [1, 4]
       },
+      "labels" => [1, 2],
       "onward" => [0, 2, 0],
       "scheme" => "present",
       "minutes" => {
@@ -39,6 +40,24 @@ RSpec.describe Dielectra::Learning::Experience do
     expect(said.dig("priors", "color", "load_on_black")).to be_between(0.25, shipped.dig("color", "load_on_black"))
     expect(said.dig("priors", "layout", "onward")[1]).to be > 0.5
     expect(said.dig("minutes", "probe")).to be > Dielectra::Trade.costs["probe"] * 1.5
+  end
+
+  it "says at the first breaker how often labels were wrong, where it was often" do
+    wrong = learned([tally] * 40).dig("priors", "label")
+    expect(wrong["wrong"]).to be_between(0.4, 0.5)
+    first = -> { Dielectra::Presentation::Advice.next(at_breaker).to_h["detail"] }
+    expect(Dielectra::Trade.drawing_on({ "label" => wrong }, &first)).to include("about 5 labels in 10 were wrong")
+    expect(first.call).not_to include("labels in 10")
+  end
+
+  # A session at the step that turns the first breaker off
+  def at_breaker
+    house = Dielectra::Practice::House.new(demo_circuit("boathouse"), job: demo_job("boathouse"))
+    session = Dielectra::Session::Troubleshooting.for(demo_job("boathouse"))
+    until (step = session.next.to_h)["do"] == "breaker"
+      session.record(step.merge("answer" => house.answer(step)))
+    end
+    session
   end
 
   it "uses only the groups that are switched on" do

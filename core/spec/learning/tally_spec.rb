@@ -16,6 +16,16 @@ RSpec.describe Dielectra::Learning::Tally do
     expect(said.values_at("method", "year_built")).to eq(session.job.document.values_at("method", "year_built"))
   end
 
+  it "counts whether the label named the right breaker" do
+    house = Dielectra::Practice::House.new(demo_circuit("tower_stair"), job: demo_job("tower_stair"))
+    lit = play(house, demo_job("tower_stair"))
+    expect([session, lit].map { |one| described_class.of(one).to_h["labels"] }).to eq([[0, 0], [0, 1]])
+    wrong = Dielectra::Practice::Level.at(11).scenario(3)
+    job = wrong.job.is_a?(Hash) ? Dielectra::Evidence::Job.read(wrong.job) : wrong.job
+    house = Dielectra::Practice::House.new(wrong.circuit, job:)
+    expect(described_class.of(play(house, job)).to_h["labels"]).to eq([1, 1])
+  end
+
   it "compares what each step took with the usual minutes" do
     said = described_class.of(session, { number("watch") => 120 }).to_h
     expect(said["minutes"].keys).to eq(["watch"])

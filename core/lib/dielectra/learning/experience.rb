@@ -12,11 +12,12 @@ module Dielectra
       LEAST_JOBS = 10
       # Fewest jobs in a subgroup (wiring method, era) for it to be used alone
       ENOUGH = 20
-      # Weight of the shipped tables, as pseudo-counts of jobs, boxes, conductors and steps
+      # Weight of the shipped tables, as pseudo-counts of jobs, boxes, conductors, steps and labels
       JOBS = 30.0
       BOXES = 20.0
       CONDUCTORS = 20.0
       STEPS = 8.0
+      LABELS = 10.0
       # Limits on the ratio of a learned share to the shipped one
       TIMES = [0.25, 4.0].freeze
       # Limits on a learned color habit
@@ -27,6 +28,7 @@ module Dielectra
       GROUPS = {
         "causes" => "what is wrong",
         "colors" => "color habits",
+        "labels" => "labels at the panel",
         "layouts" => "how circuits are laid out",
         "minutes" => "how long a step takes"
       }.freeze
@@ -69,7 +71,7 @@ module Dielectra
       def rows
         return [] if jobs < LEAST_JOBS
 
-        @rows ||= causes + colors + schemes + boxes + minutes
+        @rows ||= causes + colors + labels + schemes + boxes + minutes
       end
 
       # @return [Hash] `priors` as tables to lay over the shipped ones, and `minutes`; empty where nothing is learned
@@ -78,6 +80,7 @@ module Dielectra
         priors = {
           "deviation" => table(on["causes"]),
           "color" => table(on["colors"]),
+          "label" => table(on["labels"]),
           "layout" => on["layouts"] && layouts(on["layouts"])
         }.compact
         { "priors" => priors, "minutes" => table(on["minutes"]) }.compact.reject { |_, some| some.empty? }
@@ -120,6 +123,16 @@ module Dielectra
             learned = ((hits + (CONDUCTORS * prior)) / (of + CONDUCTORS)).clamp(*SHARES)
             Row.new("colors", name, prior, learned.round(3), of)
           end
+      end
+
+      # A tally from before labels were counted has none.
+      def labels
+        wrong, seen = @tallies.filter_map { |one| one["labels"] }.transpose.map(&:sum)
+        return [] unless seen&.positive?
+
+        prior = Trade.table("priors").dig("label", "wrong")
+        learned = ((wrong + (LABELS * prior)) / (seen + LABELS)).clamp(*SHARES)
+        [Row.new("labels", "wrong", prior, learned.round(3), seen)]
       end
 
       def schemes

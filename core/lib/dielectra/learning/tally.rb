@@ -8,8 +8,8 @@ module Dielectra
       SECONDS = (5..1800)
 
       # @return [Hash] with strings for keys, to be kept as JSON: `causes` kind => count, `colors` habit => [hits, of],
-      #   `onward` counts of runs onward by box, `scheme`, `minutes` kind of step => logarithms of actual over usual
-      #   minutes, `method` and `year_built` of the house
+      #   `labels` [wrong, seen] of the breakers that the label named, `onward` counts of runs onward by box, `scheme`,
+      #   `minutes` kind of step => logarithms of actual over usual minutes, `method` and `year_built` of the house
       attr_reader :to_h
 
       # @param session [Session::Troubleshooting] that has ended
@@ -27,6 +27,7 @@ module Dielectra
         @to_h = {
           "causes" => causes(conclusion),
           "colors" => colors,
+          "labels" => labels,
           "onward" => onward,
           "scheme" => scheme,
           "minutes" => minutes(seconds),
@@ -55,6 +56,13 @@ module Dielectra
             .each { |cable_end| habits(cable_end) { |name, hit| count(found[name] ||= [0, 0], hit) } }
         end
         found
+      end
+
+      # Of the breakers that the label named, those that were seen not to feed the job, and those that were seen to
+      def labels
+        listed = @session.job.listed_breakers
+        wrong = listed - @session.job.breakers
+        [wrong.size, (wrong | (listed & @situation.breaker_log.proved.keys)).size]
       end
 
       def count(pair, hit)

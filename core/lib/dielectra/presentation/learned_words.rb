@@ -41,6 +41,9 @@ module Dielectra
           "loop_line_on_white" => "the white takes the line down a switch loop",
           "floor" => "any other color"
         },
+        "labels" => {
+          "wrong" => "the label names the wrong breaker"
+        },
         "layouts" => {
           "0" => "nothing goes on from a box",
           "1" => "one cable goes on from a box",

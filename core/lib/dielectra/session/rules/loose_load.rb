@@ -14,7 +14,7 @@ module Dielectra
 
       # @return [Step, nil]
       def step
-        return unless tool
+        return if @session.thorough? || tool.nil?
 
         @situation.opened_boxes.filter_map { |place| unread(place) || join(place) || part(place) }.first
       end
