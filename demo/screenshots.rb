@@ -163,4 +163,4 @@ class Screenshots
   end
 end
 
-Screenshots.new(ARGV.first || File.expand_path("../docs/screenshots", __dir__)).take
+Screenshots.new(ARGV.first || File.expand_path("../docs/screenshots", __dir__)).take if $PROGRAM_NAME == __FILE__

@@ -21,8 +21,8 @@ module Dielectra
       Order = Struct.new(:ports, :weight)
 
       # A port and what its conductors carry: `joints` and `functions` are numbers, the same for what touches and for
-      # what is the same
-      Option = Struct.new(:port, :way, :joints, :functions)
+      # what is the same; `touching` and `carrying` are those as bits
+      Option = Struct.new(:port, :way, :joints, :functions, :touching, :carrying)
       private_constant :Option
 
       # @param found [Array<Array<String>>] joints as found
@@ -66,8 +66,11 @@ module Dielectra
 
       def option(port, way)
         joints = port.points.map { |point| number(@joint[point] || [point]) }
-        Option.new(port, way, joints, way.functions.map { |function| function ? number(function) : -1 })
+        functions = way.functions.map { |function| function ? number(function) : -1 }
+        Option.new(port, way, joints, functions, bits(joints), bits(functions - [-1]))
       end
+
+      def bits(numbers) = numbers.reduce(0) { |all, number| all | (1 << number) }
 
       def number(name) = @numbers[name] ||= @numbers.size
 
@@ -96,6 +99,7 @@ module Dielectra
       # The loops are the inmost of the listing.
       def between(one, other)
         return TAKEN if one.port.ends.intersect?(other.port.ends)
+        return 0 if one.touching.nobits?(other.touching) && one.carrying.nobits?(other.carrying)
 
         odd = 0
         slot = 0
