@@ -38,7 +38,9 @@ export function Elsewhere({ busy, also, set }: Props) {
     <div className="grid gap-1.5">
       {names.map((name) => (
         <p key={name} className="flex items-center gap-2 font-bold">
-          {name.replaceAll("_", " ")} light: {also[name]}
+          <span className="inline-block first-letter:uppercase">
+            {name.replaceAll("_", " ")} light: {also[name]}
+          </span>
           <button
             type="button"
             aria-label={`Not the ${name.replaceAll("_", " ")} light`}

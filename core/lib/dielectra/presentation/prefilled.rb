@@ -6,6 +6,7 @@ module Dielectra
     class Prefilled
       # @param session [Session::Troubleshooting, Session::Change]
       def initialize(session)
+        @session = session
         @job = session.job
         @asked = session.respond_to?(:asked) ? session.asked : @job
         @situation = session.situation
@@ -56,8 +57,10 @@ module Dielectra
       # The longest of the new runs that may be pulled
       def feet = Evidence::NewRun.allowed(@asked).map(&:length_ft).max&.then { |length| length if length.positive? }
 
+      # The lowest number that was read. A tap on "under 3 Ω" is none.
       def lowest_ohms
-        @situation.job.steps.filter_map { |step| step.dig("answer", "ohms") }.select(&:positive?).min
+        read = @session.log.readings("resistance").map(&:answer).reject { |answer| answer["said"] }
+        read.filter_map { |answer| answer["ohms"] }.select(&:positive?).min
       end
 
       def ganged
