@@ -62,7 +62,7 @@ export function HouseScreen() {
                   </Link>
                 </p>
                 <div className="overflow-x-auto">
-                  <div className="min-w-[20rem]">
+                  <div className="min-w-[20rem] md:min-w-0">
                     <BoxDrawing box={box} />
                   </div>
                 </div>

@@ -101,7 +101,10 @@ function Head({ job, busy, undo }: { job: Job; busy: boolean; undo: () => void }
       </Link>
       <h1 className="text-xl font-bold">{job.call.title}</h1>
       <p className="text-quiet max-sm:w-full">
-        <Link to={`/houses/${job.call.house.id}`} className="underline decoration-1 underline-offset-4">
+        <Link
+          to={`/houses/${job.call.house.id}`}
+          className="inline-block py-0.5 underline decoration-1 underline-offset-4"
+        >
           {job.call.house.name}, {job.call.house.street}
         </Link>
         {job.on_record && <span className="text-sm"> · {job.on_record.brief}</span>}

@@ -103,7 +103,7 @@ export function FoundEditor({ job, trade, place, busy, onDone }: Props) {
             onFace={(face) => change(setFace(found, device.id, face))}
           />
         ))}
-      <div className="grid min-h-0 gap-2 lg:grid-cols-[14.5rem_1fr]">
+      <div className="grid min-h-0 gap-2 lg:grid-cols-[14.5rem_minmax(0,1fr)]">
         <div className="flex flex-wrap content-start items-center gap-1.5 lg:max-h-[max(16rem,calc(100vh-26rem))] lg:overflow-y-auto">
           {trade.cables
             .filter(({ type }) => USUAL.includes(type))
