@@ -1,10 +1,9 @@
 #!/usr/bin/env ruby
 # frozen_string_literal: true
 
-# Has axe look at every state that demo/screenshots.rb shows, in four widths and both themes, and at every tab of it in
-# two.
-# Prints what it finds, and what is wider than the screen. Exit status 1 where there is anything. The front end has to
-# be built.
+# Audits every state of demo/screenshots.rb with axe, in four widths and both themes, and every tab of it in two widths.
+# Prints the violations, and the states that are wider than the screen. Exit status 1 if there are any. The front end
+# has to be built.
 #
 #   bundle exec ruby --yjit bench/axe.rb
 

@@ -6,8 +6,8 @@
 #
 #   bundle exec ruby --yjit bench/border.rb [REQUESTS] [FILES] [SEED]
 
-require_relative "../server/app"
 require "bundler/setup"
+require_relative "../server/app"
 require "rack/mock"
 require "securerandom"
 require "tmpdir"

@@ -6,9 +6,9 @@
 #
 #   bundle exec ruby --yjit bench/durability.rb [ROUNDS] [RACES] [PORT]
 
+require "bundler/setup"
 require_relative "../server/app"
 require_relative "support/served"
-require "bundler/setup"
 require "open3"
 require "timeout"
 require "tmpdir"

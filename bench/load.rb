@@ -5,9 +5,9 @@
 #
 #   bundle exec ruby --yjit bench/load.rb [JOBS] [PORT]
 
+require "bundler/setup"
 require_relative "../server/app"
 require_relative "support/served"
-require "bundler/setup"
 require "tmpdir"
 
 JOBS = (ARGV[0] || 5_000).to_i

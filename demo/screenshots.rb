@@ -74,7 +74,12 @@ class Screenshots
   def general
     shot("day", "/") { find("ol li", match: :first) }
     shot("new_call", "/calls/new?house=1") { all("fieldset button").first.click }
-    shot("job", "/jobs/1")
+    work(1, house("tower_stair")) { |session| session.next.do == "set" }
+    shot("job", "/jobs/1") do
+      click_button "Another light changed"
+      fill_in "Which other light?", with: "Lamp room"
+      find("button[aria-label='It is off now']").click
+    end
   end
 
   def tower_stair

@@ -22,10 +22,11 @@ module Server
 
     # @param tool [String] one of UNITS
     # @param supply_volts [Numeric, nil] of the job that it is for
-    # @return [Hash] `value` (nil for open), `unit`, whether it has `settled`, whether the probes have `contact`, and
-    #   the `doubt` about it (nil for none)
+    # @param held [Numeric, nil] the reading that it may confirm
+    # @return [Hash] `value` (nil for open), `unit`, whether it has `settled`, whether the probes have `contact`,
+    #   whether it is the `same` as the one held, and the `doubt` about it (nil for none)
     # @raise [Problem] with what is wrong; a reading can be typed all the same
-    def reading(tool, supply_volts = nil)
+    def reading(tool, supply_volts: nil, held: nil)
       unit = UNITS.fetch(tool)
       reading = open { |line| Dielectra::Meter::Scpi.new(line).steady(tool) }
       {
@@ -33,6 +34,7 @@ module Server
         "unit" => unit,
         "settled" => reading.settled,
         "contact" => reading.contact?(unit),
+        "same" => Dielectra::Meter::Scpi.same?(held, reading.value),
         "doubt" => supply_volts && Dielectra::Meter::Doubt.new(supply_volts).of(unit, reading.value)
       }
     rescue Dielectra::Meter::Scpi::Broken => e

@@ -23,7 +23,7 @@ module Server
 
         said = body!
         volts = said["job"] && Job.find(said["job"]).document.dig("supply", "volts")
-        json(MeterLine.new(address).reading(said["tool"], volts))
+        json(MeterLine.new(address).reading(said["tool"], supply_volts: volts, held: said["held"]))
       end
 
       private

@@ -30,9 +30,20 @@ RSpec.describe Server::MeterLine do
         "value" => be_a(Numeric),
         "unit" => "volts",
         "settled" => true,
-        "contact" => be(true).or(be(false)),
+        "contact" => false,
+        "same" => false,
         "doubt" => nil
       )
+    end
+  end
+
+  it "says whether a reading confirms the one held, and what speaks against it" do
+    listening(at) do |address|
+      send_json(:put, "/settings", { meter: address })
+      job = Server::Job.first.id
+      said_of = ->(held) { send_json(:post, "/meter", { tool: "voltage", job:, held: }) && said }
+      expect(said_of.call(0.05)).to include("same" => true, "doubt" => nil)
+      expect(said_of.call(60)).to include("same" => false)
     end
   end
 
@@ -41,7 +52,14 @@ RSpec.describe Server::MeterLine do
     listening do |address|
       send_json(:put, "/settings", { meter: address })
       send_json(:post, "/meter", { tool: "resistance" })
-      expect(said).to eq("value" => nil, "unit" => "ohms", "settled" => true, "contact" => false, "doubt" => nil)
+      expect(said).to eq(
+        "value" => nil,
+        "unit" => "ohms",
+        "settled" => true,
+        "contact" => false,
+        "same" => true,
+        "doubt" => nil
+      )
     end
   end
 

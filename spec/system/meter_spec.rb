@@ -43,7 +43,7 @@ RSpec.describe "A meter with a data port in the browser", type: :feature do
     count = Server::Job.find(1).steps.size + 1
     listening(step["at"]) do
       visit "/jobs/1"
-      expect(page).to have_css("[role=status]", text: /Hold it \d s more to take it/)
+      expect(page).to have_css("[role=status]", text: /Hold \d s more to enter it/)
       expect(page).to have_css("[role=tab]", text: "Steps (#{count})")
     end
     taken = Server::Job.find(1).steps.last

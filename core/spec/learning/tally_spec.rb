@@ -21,9 +21,8 @@ RSpec.describe Dielectra::Learning::Tally do
     lit = play(house, demo_job("tower_stair"))
     expect([session, lit].map { |one| described_class.of(one).to_h["labels"] }).to eq([[0, 0], [0, 1]])
     wrong = Dielectra::Practice::Level.at(11).scenario(3)
-    job = wrong.job.is_a?(Hash) ? Dielectra::Evidence::Job.read(wrong.job) : wrong.job
-    house = Dielectra::Practice::House.new(wrong.circuit, job:)
-    expect(described_class.of(play(house, job)).to_h["labels"]).to eq([1, 1])
+    house = Dielectra::Practice::House.new(wrong.circuit, job: wrong.job)
+    expect(described_class.of(play(house, wrong.job)).to_h["labels"]).to eq([1, 1])
   end
 
   it "compares what each step took with the usual minutes" do

@@ -28,18 +28,7 @@ RSpec.describe "Loose conductors sorted by trial joins" do
         run("counter/3", "porch/1", "brown blue green_yellow"),
         run("counter/4", "pantry/1", "brown blue green_yellow")
       ],
-      devices: [
-        {
-          "id" => "S1",
-          "kind" => "combination",
-          "place" => "kitchen",
-          "common_tab" => "removed",
-          "positions" => %w[off off]
-        },
-        light("L1", "counter"),
-        light("L2", "porch"),
-        light("L9", "pantry")
-      ],
+      devices: [yoke("removed"), light("L1", "counter"), light("L2", "porch"), light("L9", "pantry")],
       joints: [
         "B1.load panel/1.brown",
         "panel.neutral panel.ground panel/1.blue panel/1.green_yellow",
@@ -63,25 +52,7 @@ RSpec.describe "Loose conductors sorted by trial joins" do
   let(:supply) { { "volts" => 230, "hertz" => 50 } }
 
   let(:job) do
-    document =
-      job_document(
-        places: places.except("pantry"),
-        controls: {
-          "S1.1" => "kitchen",
-          "S1.2" => "kitchen"
-        },
-        loads: {
-          "L1" => "counter",
-          "L2" => "porch"
-        },
-        wanted: {
-          "kind" => "restore",
-          "control" => {
-            "L1" => ["S1.1"],
-            "L2" => ["S1.2"]
-          }
-        }
-      )
+    document = yoke_job(places.except("pantry"), { "L1" => ["S1.1"], "L2" => ["S1.2"] })
     Dielectra::Evidence::Job.read(document.merge("supply" => supply, "method" => "emt", "began" => "opened"))
   end
 

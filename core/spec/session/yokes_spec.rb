@@ -27,10 +27,6 @@ RSpec.describe "Two toggles on one yoke" do
   end
   let(:both) { { "L1" => ["S1.1"], "L2" => ["S1.2"] } }
 
-  def yoke(tab)
-    { "id" => "S1", "kind" => "combination", "place" => "kitchen", "common_tab" => tab, "positions" => %w[off off] }
-  end
-
   def kitchen(tab:, more:, cables: ends, devices: [], faults: [])
     circuit_document(
       places:,
@@ -41,23 +37,7 @@ RSpec.describe "Two toggles on one yoke" do
     )
   end
 
-  def call(control)
-    job_document(
-      places:,
-      controls: {
-        "S1.1" => "kitchen",
-        "S1.2" => "kitchen"
-      },
-      loads: {
-        "L1" => "counter",
-        "L2" => "porch"
-      },
-      wanted: {
-        "kind" => "restore",
-        "control" => control
-      }
-    )
-  end
+  def call(control) = yoke_job(places, control)
 
   # @return [Array(Session, Practice::House)] once the job has ended
   def worked(circuit, job)

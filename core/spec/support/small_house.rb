@@ -39,6 +39,31 @@ module SmallHouse
     }
   end
 
+  # Two toggles on one yoke in the kitchen, with a light on the counter and one on the porch
+  # @param control [Hash{String => Array<String>}] light => toggles
+  def yoke_job(places, control)
+    job_document(
+      places:,
+      controls: {
+        "S1.1" => "kitchen",
+        "S1.2" => "kitchen"
+      },
+      loads: {
+        "L1" => "counter",
+        "L2" => "porch"
+      },
+      wanted: {
+        "kind" => "restore",
+        "control" => control
+      }
+    )
+  end
+
+  # @param tab [String] intact or removed
+  def yoke(tab)
+    { "id" => "S1", "kind" => "combination", "place" => "kitchen", "common_tab" => tab, "positions" => %w[off off] }
+  end
+
   # @param colors [String] with blanks between; a color after a slash is the tape at the first end
   def run(one, other, colors, type: "raceway")
     conductors =

@@ -2767,6 +2767,8 @@ export interface operations {
                 "application/json": {
                     /** @enum {string} */
                     tool: "voltage" | "low_z" | "resistance" | "continuity";
+                    /** @description The reading that it may confirm */
+                    held?: number | null;
                     /** @description The job it is read for; with it */
                     job?: number;
                 };
@@ -2787,6 +2789,8 @@ export interface operations {
                         settled: boolean;
                         /** @description Whether it shows that the probes touch something */
                         contact: boolean;
+                        /** @description Whether it confirms the reading held */
+                        same: boolean;
                         /** @description What speaks against it */
                         doubt: string | null;
                     };

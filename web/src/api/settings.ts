@@ -63,6 +63,7 @@ export function useRevoke() {
 export type MeterTool = "voltage" | "low_z" | "resistance";
 
 /** A reading from the meter that is set, once it has settled. */
-export const readMeter = (tool: MeterTool, job: number) => body(api.POST("/meter", { body: { tool, job } }));
+export const readMeter = (tool: MeterTool, job: number, held: number | null) =>
+  body(api.POST("/meter", { body: { tool, job, held } }));
 
 export type Reading = Awaited<ReturnType<typeof readMeter>>;

@@ -3,7 +3,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { Advice, Answer, Job, Step } from "../api/client";
 import { onPlate } from "../steps";
 import { EachLoad } from "../steps/EachLoad";
-import { Elsewhere, isLook, withAlso, type Also } from "../steps/Elsewhere";
+import { Elsewhere, tellsLoads, withAlso, type Also } from "../steps/Elsewhere";
 import { useAloud, useDoubleTap } from "../ui/handsFree";
 import { Plate } from "../ui/Plate";
 import { Terms } from "../ui/Terms";
@@ -62,8 +62,8 @@ export function NowPlate({ job, advice, busy, take, aside, set, slot }: Props) {
 function Doing({ job, advice, busy, take: send }: Pick<Props, "job" | "busy" | "take"> & { advice: Advice }) {
   const [also, setAlso] = useState<Also>({});
   const take = (steps: Step[]) => send(withAlso(steps, also));
-  const looking =
-    [advice.step, ...advice.parts.map((part) => part.step)].some(isLook) && job.steps.length > 0;
+  const choices = [advice, ...advice.parts].flatMap((part) => part.choices);
+  const looking = job.steps.length > 0 && choices.some(({ answer }) => tellsLoads(answer));
   const title = useRef<HTMLHeadingElement>(null);
   // The next step takes the focus and is announced, unless somebody is typing.
   useLayoutEffect(() => {

@@ -1,20 +1,18 @@
 import { X } from "lucide-react";
 import { useState } from "react";
-import type { Step } from "../api/client";
+import type { Answer, Step } from "../api/client";
 import { Button } from "../ui/Button";
 import { TextButton } from "../ui/TextButton";
 
 export type Also = Record<string, "on" | "off">;
 
-/** Steps whose answer says what loads show. */
-const LOOKS = ["watch", "wait", "wiggle"];
+/** Whether an answer says what loads show. */
+export const tellsLoads = (answer: Answer | undefined) => answer !== undefined && "loads" in answer;
 
-export const isLook = (step: Step) => LOOKS.includes(step.do);
-
-/** What a look also showed, written into the last step that looked at loads. */
+/** Adds what a look also showed to the last answer that tells of loads. */
 export function withAlso(steps: Step[], also: Also): Step[] {
   if (Object.keys(also).length === 0) return steps;
-  const at = steps.findLastIndex((step) => isLook(step) && step.answer && "loads" in step.answer);
+  const at = steps.findLastIndex((step) => tellsLoads(step.answer));
   return steps.map(
     (step, index) => (index === at ? { ...step, answer: { ...step.answer, also } } : step) as Step,
   );
@@ -22,7 +20,7 @@ export function withAlso(steps: Step[], also: Also): Step[] {
 
 type Props = { busy: boolean; also: Also; set: (also: Also) => void };
 
-/** Lights and fans that nobody listed and that changed since the last look. They are told before the load is. */
+/** Unlisted lights and fans that changed since the last look. They are entered before the load is. */
 export function Elsewhere({ busy, also, set }: Props) {
   const [open, setOpen] = useState(false);
   const [place, setPlace] = useState("");

@@ -59,14 +59,14 @@ export function ReadNumber({ job, step, busy, onAnswer, metered = true }: Props)
         {...register("value")}
       />
       <TextButton type="submit" disabled={!formState.isValid || busy}>
-        Take it
+        Enter
       </TextButton>
       {watching && <OnMeter meter={meter} ohms={unit === "ohms"} open={() => onAnswer({ ohms: null })} />}
     </form>
   );
 }
 
-/** What the meter with a data port says, and what it waits for. */
+/** What the meter shows, and what the person has to do for it. */
 function OnMeter({ meter, ohms, open }: { meter: Watched; ohms: boolean; open: () => void }) {
   const { reading: now, held, problem, again } = meter;
   if (problem)
@@ -76,19 +76,19 @@ function OnMeter({ meter, ohms, open }: { meter: Watched; ohms: boolean; open: (
         <TextButton onClick={again}>Try the meter again</TextButton>
       </>
     );
-  if (!now) return <span role="status">The meter is asked …</span>;
+  if (!now) return <span role="status">Reading the meter …</span>;
   if (!now.settled)
-    return <span role="status">It does not settle. Hold the probes still, and see to the battery.</span>;
+    return (
+      <span role="status">The reading does not settle. Hold the probes still, or check the battery.</span>
+    );
   if (now.doubt) return <span role="status">{now.doubt}</span>;
   if (held !== null)
-    return (
-      <span role="status">Hold it {Math.max(1, Math.ceil((HELD - held) / 1000))} s more to take it.</span>
-    );
-  if (now.contact) return <span role="status">Lift the probes, then set them on these points.</span>;
+    return <span role="status">Hold {Math.max(1, Math.ceil((HELD - held) / 1000))} s more to enter it.</span>;
+  if (now.contact) return <span role="status">Lift the probes, then touch these points.</span>;
   return (
     <>
-      <span role="status">Set the probes on. The meter is read.</span>
-      {ohms && <TextButton onClick={open}>They are on: it reads open</TextButton>}
+      <span role="status">Touch the probes to these points.</span>
+      {ohms && <TextButton onClick={open}>Probes are on, it reads open</TextButton>}
     </>
   );
 }

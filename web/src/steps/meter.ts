@@ -1,25 +1,22 @@
 import { useEffect, useRef, useState } from "react";
 import { readMeter, type MeterTool, type Reading } from "../api/settings";
 
-/** Milliseconds between two readings, and that the probes are held until a reading is taken. */
-export const BETWEEN = 300;
+/** Milliseconds between two readings, and until a reading that is held is entered. */
+const BETWEEN = 300;
 export const HELD = 3_000;
-/** Share by which a reading may differ from the first one that it confirms, and what it may differ by near zero. */
-const EQUAL = 0.02;
-const NEAR_ZERO = 0.1;
 
 export interface Watched {
   reading: Reading | null;
-  /** Since when the probes have shown the same, in milliseconds; null while nothing is to be taken. */
+  /** Milliseconds for which the probes have shown the same value; null while there is nothing to enter. */
   held: number | null;
   problem: string | null;
   again: () => void;
 }
 
 /**
- * Reads the meter for as long as it is on. Probes held for three seconds on the same value answer by themselves. They have to be
- * lifted first: after a step they may still be where they were for the last one. None and open are read in the air too, and never
- * taken so; nor is a reading that something speaks against.
+ * Reads the meter as long as a tool is given. A value that is held for three seconds is entered. The probes have to be lifted
+ * first: after a step they may still touch the last points. 0 V and open are never entered this way, because a meter shows them in
+ * the air too. Neither is a doubtful reading.
  */
 export function useWatchedMeter(tool: MeterTool | null, job: number, take: (value: number) => void): Watched {
   const [reading, setReading] = useState<Reading | null>(null);
@@ -38,13 +35,13 @@ export function useWatchedMeter(tool: MeterTool | null, job: number, take: (valu
     let timer: ReturnType<typeof setTimeout> | undefined;
     const look = async () => {
       try {
-        const now = await readMeter(tool, job);
+        const now = await readMeter(tool, job, first?.value ?? null);
         if (over) return;
         setReading(now);
         lifted ||= now.settled && !now.contact;
         const counts = lifted && now.settled && now.contact && !now.doubt;
         if (!counts || now.value === null) first = null;
-        else if (!first || !same(first.value, now.value)) first = { value: now.value, at: Date.now() };
+        else if (!first || !now.same) first = { value: now.value, at: Date.now() };
         const since = first ? Date.now() - first.at : null;
         setHeld(since);
         if (first && since !== null && since >= HELD) return taking.current(first.value);
@@ -65,6 +62,3 @@ export function useWatchedMeter(tool: MeterTool | null, job: number, take: (valu
   };
   return { reading, held, problem, again };
 }
-
-const same = (one: number, other: number) =>
-  Math.abs(one - other) <= Math.max(EQUAL * Math.max(one, other), NEAR_ZERO);

@@ -5,8 +5,8 @@ import type { Reading } from "../api/settings";
 import { job } from "../job/job.fixture";
 import { ReadNumber } from "./ReadNumber";
 
-const AIR: Reading = { value: 0, unit: "volts", settled: true, contact: false, doubt: null };
-const LIVE: Reading = { value: 119.8, unit: "volts", settled: true, contact: true, doubt: null };
+const AIR: Reading = { value: 0, unit: "volts", settled: true, contact: false, same: true, doubt: null };
+const LIVE: Reading = { value: 119.8, unit: "volts", settled: true, contact: true, same: true, doubt: null };
 const meter = { says: AIR as Reading | Error };
 
 vi.mock("../api/settings", () => ({
@@ -41,10 +41,10 @@ describe("a reading from a meter with a data port", () => {
   it("is taken once the probes were held for three seconds", async () => {
     const answer = field();
     await shows(AIR, 1);
-    expect(status()).toBe("Set the probes on. The meter is read.");
+    expect(status()).toBe("Touch the probes to these points.");
     await shows(LIVE, 1);
     expect(screen.getByDisplayValue("119.8")).toBeTruthy();
-    expect(status()).toMatch(/Hold it \d s more/);
+    expect(status()).toMatch(/Hold \d s more/);
     expect(answer).not.toHaveBeenCalled();
     await shows(LIVE, 3);
     expect(answer.mock.calls).toEqual([[{ volts: 119.8 }]]);
@@ -55,7 +55,7 @@ describe("a reading from a meter with a data port", () => {
     const answer = field();
     await shows(LIVE, 10);
     expect(answer).not.toHaveBeenCalled();
-    expect(status()).toBe("Lift the probes, then set them on these points.");
+    expect(status()).toBe("Lift the probes, then touch these points.");
   });
 
   it("starts anew where the probes slip", async () => {
@@ -72,7 +72,7 @@ describe("a reading from a meter with a data port", () => {
     await shows(AIR, 10);
     await shows({ ...LIVE, settled: false }, 10);
     expect(status()).toMatch(/does not settle/);
-    await shows({ ...LIVE, value: 57, doubt: "57 V is neither full volts nor none." }, 10);
+    await shows({ ...LIVE, value: 57, doubt: "57 V is neither full voltage nor 0 V." }, 10);
     expect(status()).toMatch(/57 V is neither/);
     expect(answer).not.toHaveBeenCalled();
   });
@@ -80,7 +80,7 @@ describe("a reading from a meter with a data port", () => {
   it("is open where the person says that the probes are on", async () => {
     const answer = field("resistance");
     await shows({ ...AIR, value: null, unit: "ohms" }, 1);
-    fireEvent.click(screen.getByRole("button", { name: "They are on: it reads open" }));
+    fireEvent.click(screen.getByRole("button", { name: "Probes are on, it reads open" }));
     expect(answer).toHaveBeenCalledWith({ ohms: null });
   });
 
@@ -91,7 +91,7 @@ describe("a reading from a meter with a data port", () => {
     fireEvent.change(screen.getByRole("textbox"), { target: { value: "118" } });
     await shows(LIVE, 5);
     expect(screen.getByDisplayValue("118")).toBeTruthy();
-    fireEvent.click(screen.getByRole("button", { name: "Take it" }));
+    fireEvent.click(screen.getByRole("button", { name: "Enter" }));
     await shows(LIVE, 0.1);
     expect(answer.mock.calls).toEqual([[{ volts: 118 }]]);
   });

@@ -9,8 +9,7 @@ module Dielectra
       # that was done since the look before.
       Change = Struct.new(:light, :shows, :number, :with, keyword_init: true)
 
-      # Kinds of steps that show lights, and kinds that may change one
-      LOOKS = %w[watch wait wiggle].freeze
+      # Kinds of steps that may change a light
       ACTS = %w[set breaker arrange].freeze
 
       # @param log [Log]
@@ -30,24 +29,32 @@ module Dielectra
           .group_by { |change| change.with["device"] }
           .transform_values { |some| some.map(&:light) }
 
-      # @return [Boolean] whether such a light has come on since the wires of a box were last moved
-      def lit_since?(place)
-        changes.any? do |change|
-          change.with.kind == "arrange" && change.with["place"] == place && change.shows != "off"
+      # @return [Boolean] whether such a light came on when wires were moved in a box, and is still on
+      def lit_by?(place)
+        now = last
+        found.any? do |change|
+          change.with.kind == "arrange" && change.with["place"] == place && change.shows != "off" &&
+            now[change.light] != "off"
         end
       end
 
       private
 
-      # What was done, whichever way
+      # Identifies what was done. A toggle thrown up and the same toggle thrown down are one.
       def act(entry) = [entry.kind, entry["device"], entry["place"]]
+
+      # What each light showed when it was last seen
+      def last = @log.select { |entry| look?(entry) }.reduce({}) { |shown, entry| shown.merge(lights(entry)) }
+
+      # Whether a step's answer may tell of other lights. A report is what somebody else saw, earlier.
+      def look?(entry) = entry.step.class::ANSWER.key?("also") && entry.done? && entry.kind != "report"
 
       def found
         shown = {}
         done = []
         @log.each_with_index.flat_map do |entry, index|
           done << entry if ACTS.include?(entry.kind) && entry.done?
-          next [] unless LOOKS.include?(entry.kind) && entry.done?
+          next [] unless look?(entry)
 
           rows = changed(entry, index + 1, shown, done)
           shown.merge!(lights(entry))

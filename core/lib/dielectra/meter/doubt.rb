@@ -2,7 +2,7 @@
 
 module Dielectra
   module Meter
-    # What speaks against a reading that was taken by itself: volts that are neither the full voltage nor none.
+    # Flags voltage readings that are neither about the supply voltage nor about 0 V. They may be coupled.
     class Doubt
       # Share of the supply below which volts count as none, and the share by which full volts may be off
       NONE = 0.1
@@ -21,8 +21,8 @@ module Dielectra
       def of(unit, value)
         return unless unit == "volts" && value && !expected?(value)
 
-        "#{value.round} V is neither full volts nor none. Press the probes on bare metal and read once more. " \
-          "If it stays, the conductor may be open and live by coupling only."
+        "#{value.round} V is neither full voltage nor 0 V. Press the probes on bare metal and read again. " \
+          "If it stays, the conductor may be open, with a coupled voltage only."
       end
 
       private

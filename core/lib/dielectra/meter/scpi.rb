@@ -45,6 +45,15 @@ module Dielectra
         @pause = pause
       end
 
+      # @param one [Float, nil] a reading; nil for open
+      # @param other [Float, nil]
+      # @return [Boolean] whether two readings count as equal
+      def self.same?(one, other)
+        return one.nil? && other.nil? if one.nil? || other.nil?
+
+        (one - other).abs <= [EQUAL * [one, other].max, NEAR_ZERO].max
+      end
+
       # @return [String] maker, model, serial number and version
       def identity = ask("*IDN?")
 
@@ -65,7 +74,7 @@ module Dielectra
         MOST.times do
           @pause.call(PAUSE)
           now = read(tool)
-          return Reading.new(now, true) if equal?(last, now)
+          return Reading.new(now, true) if Scpi.same?(last, now)
 
           last = now
         end
@@ -73,12 +82,6 @@ module Dielectra
       end
 
       private
-
-      def equal?(one, other)
-        return one.nil? && other.nil? if one.nil? || other.nil?
-
-        (one - other).abs <= [EQUAL * [one, other].max, NEAR_ZERO].max
-      end
 
       def ask(query)
         @io.puts(query)

@@ -24,8 +24,9 @@ module Dielectra
         unexplained: "Nothing known explains the answers so far. Another box may.",
         shared_box: "The lights work, but crossed circuits or a switched neutral would look the same. Check inside.",
         loose_load:
-          "This conductor was loose and is not used. Full volts from the line to it mean that a load hangs on it.",
-        reversed_cable: "A white is hot here and another color is the neutral. The far end shows which end is wrong.",
+          "This conductor was found loose, and nothing listed uses it. Full voltage to line means it feeds a load.",
+        reversed_cable:
+          "White is hot in this cable, and the other conductor is the neutral. The load shows which end is reversed.",
         polarity: "The light works. It would also work with line and neutral exchanged. This tells which.",
         steady: "An intermittent fault can hide while you look. See it right twice and wiggle every toggle.",
         unplug: "It may be what is plugged in. Out with it before copper is blamed.",

@@ -8,9 +8,7 @@ module Dielectra
       attr_reader :outcome
       # @return [Action, nil] what the step is for, where it was weighed against others
       attr_reader :action
-      # @return [Symbol, nil] the rule it follows: :look, :prove_dead, :bench, :live_search, :cause, :polarity,
-      #   :last_check, :second_look, :loose_load, :parted, :roles, :mark, :leave, :unexplained, :first_try, :short or
-      #   :depart
+      # @return [Symbol, nil] the rule it follows, by its name in Presentation::Advice::RULES
       attr_reader :rule
 
       # Hysteresis, in minutes, before changing course on the way to a step
@@ -137,7 +135,6 @@ module Dielectra
         return loose if loose
         return ruled(:mark, marking) if situation.off?
         return unless situation.power == "on"
-
         return concluded if surprised? && @session.reconsider
 
         polarity = Polarity.new(@session)

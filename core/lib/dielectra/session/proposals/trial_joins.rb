@@ -5,7 +5,7 @@ module Dielectra
     # A trial join: with the power off, one loose conductor is joined to the one that is known to be line. Then the
     # power comes on, and whoever watches sees which load comes on.
     class TrialJoins < Proposal
-      # Probability of being line from which a conductor counts as known to be
+      # Posterior above which a conductor counts as the line
       LINE = 0.95
 
       # @return [Array<Action>]
@@ -22,7 +22,7 @@ module Dielectra
         @situation.off? && @now.arrangement != Evidence::Arrangement.as_found &&
           @now.belief.observations.none? { |seen| seen.what == :lamp && seen.arrangement == @now.arrangement }
 
-      # What was joined, with the power on
+      # The second half of a trial: power on, and a look
       def looks
         return [] if unfit?(@now.arrangement)
 
@@ -59,7 +59,7 @@ module Dielectra
         end
       end
 
-      # What must not be energized, as far as is known now
+      # Whether an arrangement must not be energized yet
       def unfit?(arrangement) = @permits.hazard(arrangement) >= Permits::HAZARD || @permits.blind?(arrangement)
 
       # @param there [WorkState] with all joined

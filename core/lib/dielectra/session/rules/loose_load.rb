@@ -2,14 +2,14 @@
 
 module Dielectra
   module Session
-    # All obeys, and a conductor that was found loose with the others is still capped. If it reads full volts against
-    # the line, a load that nobody listed may hang on it. It is joined to the line for a trial. Where a light comes on
-    # that nobody listed, it stays so. Otherwise it is capped again.
+    # Everything works, and a conductor that was found loose is still capped. If it reads full voltage to the line, it
+    # may feed a load that nobody listed. It is joined to the line for a trial. If an unlisted light comes on, it stays
+    # joined. Otherwise it is capped again.
     class LooseLoad < Rule
-      # Probability of being unused from which a conductor is asked about, and of being line from which one counts as it
+      # Posterior above which a conductor counts as unused, and posterior above which one counts as the line
       UNUSED = 0.5
       LINE = 0.95
-      # Share of the supply from which volts count as full
+      # Least share of the supply that counts as full voltage
       FULL = 0.9
 
       # @return [Step, nil]
@@ -23,7 +23,7 @@ module Dielectra
 
       def tool = @tool ||= %w[low_z voltage].find { |name| @situation.tool?(name) }
 
-      # The reading that shows whether anything hangs on a capped conductor
+      # The reading that shows whether a capped conductor feeds a load
       def unread(place)
         line = line(place) or return
 
@@ -46,9 +46,7 @@ module Dielectra
         line = line(place) or return
 
         point = idle(place).find { |one| joined?([line, one]) } or return
-        if @situation.declined_at?(place) || Evidence::Elsewhere.new(@session.log, @session.job).lit_since?(place)
-          return
-        end
+        return if @situation.declined_at?(place) || Evidence::Elsewhere.new(@session.log, @session.job).lit_by?(place)
 
         joints = @situation.joints(place).map { |joint| joint - [point] }.select { |joint| joint.size > 1 }
         @session.approach.hands(place) { |hands| hands.step(:arrange, joints:) }
@@ -57,24 +55,24 @@ module Dielectra
       def joined?(pair, joints = @situation.joints(PointId.head(pair.first))) =
         joints.any? { |joint| (pair - joint).empty? }
 
-      # Whether the trial was made before
+      # Whether the two were joined before
       def tried?(place, pair) =
-        @session.log.done("arrange").any? { |entry| entry["place"] == place && joined?(pair, entry["joints"]) }
+        @session.log.done("arrange").any? { |entry| joined?(pair, entry.after.arrangement.joints.fetch(place, [])) }
 
       def unfit?(place, joints)
         there = @situation.arrangement.with_joints(place, from: @situation.joints(place), to: joints)
         @session.permits.hazard(@belief.world.same(there)) >= Permits::HAZARD
       end
 
-      # The line of a box, where it is loose no more
+      # The line conductor of a box, once it is spliced or on a screw
       def line(place) =
         @situation.joints(place).flatten.grep(PointId::CONDUCTOR).find { |point| role(point, "line") >= LINE }
 
-      # Those that are still capped
+      # Unused conductors that are still capped
       def capped(place) = idle(place) - @situation.joints(place).flatten
 
-      # Conductors that were loose when the box was opened, as others were, and that nothing is known to use. Of a cable
-      # in which all are idle nothing is known. No neutral is joined to a line.
+      # Unused conductors that were loose when the box was opened, as others were. A cable without any conductor in use
+      # is left alone, and so is a conductor with the color of a neutral.
       def idle(place)
         loose = @situation.conductors(place) - @situation.found_joints(place).flatten
         here = @situation.joints(place).flatten
@@ -100,14 +98,8 @@ module Dielectra
         read.any? && read.all? { |one| one >= FULL * @session.job.supply_volts }
       end
 
-      # What was read between two points, in volts
-      def volts(pair)
-        @session
-          .log
-          .readings
-          .select { |entry| entry["at"].sort == pair.sort }
-          .filter_map { |entry| entry.answer["volts"]&.abs }
-      end
+      # Voltage readings between two points
+      def volts(pair) = @session.log.readings_between(pair).filter_map { |entry| entry.answer["volts"]&.abs }
     end
   end
 end

@@ -2,11 +2,10 @@
 
 module Dielectra
   module Session
-    # In an open box the white of a cable is taken for hot and its other conductor for the neutral, as it was found. At
-    # the load the two may be exchanged as well, or else a lamp's shell is live. The light obeys either way. So the load
-    # is seen before the job is called right.
+    # Opens a load whose cable was found reversed: white is hot, and the other conductor is the neutral. The light works
+    # either way. Unless the two are reversed at the load as well, the lamp's shell is live.
     class ReversedCable < Rule
-      # @return [Step, nil] the way into the box at the far end; nil where no cable is so, it is open, or declined
+      # @return [Step, nil] the way into the box of the load; nil if no cable is reversed, or it is open or refused
       def step
         return if @session.thorough?
 
@@ -22,7 +21,7 @@ module Dielectra
         end
       end
 
-      # Whether a cable of two conductors was found so, and is so still
+      # Whether a two-conductor cable is reversed, and still joined as it was found
       def reversed?(cable_end)
         wires = cable_end.insulated
         return false unless wires.size == 2 && as_found?(wires.map { |wire| cable_end.point(wire) })
