@@ -153,7 +153,7 @@ function Doing({ job, advice, busy, take: send }: Pick<Props, "job" | "busy" | "
         {OnPlate && !probes && <OnPlate job={job} step={advice.step} busy={busy} onAnswer={answer} />}
         {advice.parts.length > 0 && advice.step.do === "set" && (
           <TextButton disabled={busy} onClick={() => answer({ ok: true })}>
-            Only thrown
+            Thrown, didn’t look
           </TextButton>
         )}
         <Doubt busy={busy} onAnswer={answer} />
